@@ -1,0 +1,228 @@
+import type { Importance } from '../reference/kind.js';
+import type { TraitValue } from '../traits/value.js';
+
+/** A coat as rows: what a person decided and what was measured. Everything else is derived from these. */
+
+/** How lengths of the reference picture become lengths on the host display. */
+export const CARRY_POLICIES = ['share of height', 'same pixels'] as const;
+export type CarryPolicy = (typeof CARRY_POLICIES)[number];
+
+export const SAID_STANDINGS = ['stand-in', 'gap', 'left alone'] as const;
+export type SaidStanding = (typeof SAID_STANDINGS)[number];
+
+/** States of an element other than at rest. */
+export const STATES = ['hover', 'pressed', 'focused', 'inactive'] as const;
+
+export interface CoatRow {
+  readonly id: string;
+  readonly name: string;
+  readonly policy: CarryPolicy;
+  /** Closeness (0–1) from which an element with a choice is *matched*, and from which it is *near*. */
+  readonly matchedAt: number;
+  readonly nearAt: number;
+  readonly profileId: string | null;
+  readonly profileRevision: number | null;
+  /** Id of the distribution's package channel in the profile. */
+  readonly channel: string | null;
+  /** When it was put in the bin (ISO 8601), or null. */
+  readonly deletedAt: string | null;
+}
+
+export interface VariantRow {
+  readonly id: string;
+  readonly name: string;
+  readonly position: number;
+}
+
+export interface DisplayRow {
+  readonly id: string;
+  readonly position: number;
+  /** Device pixels. */
+  readonly width: number;
+  readonly height: number;
+  /** Device pixels per unit of the host's settings. */
+  readonly scale: number;
+  /** Diagonal in inches where known. */
+  readonly inches: number | null;
+}
+
+export interface PictureRow {
+  readonly id: string;
+  readonly variantId: string;
+  readonly name: string;
+  readonly subject: string;
+  /** SHA-256 of the normalised PNG, and of the file as it came. */
+  readonly blob: string;
+  readonly original: string;
+  readonly width: number;
+  readonly height: number;
+  /** Interface scale of the reference, where known. */
+  readonly scale: number | null;
+  readonly position: number;
+}
+
+export interface TraitRule {
+  readonly importance?: Importance;
+  /** In 0–100 points. */
+  readonly tolerance?: number;
+}
+
+export interface ElementRow {
+  readonly id: string;
+  readonly kind: string;
+  readonly name: string;
+  /** 1 to 5. */
+  readonly weight: number;
+  readonly position: number;
+  readonly note: string;
+  /** Importance and tolerance where they differ from the kind's. */
+  readonly rules: Readonly<Record<string, TraitRule>>;
+}
+
+export interface RegionRow {
+  readonly id: string;
+  readonly elementId: string;
+  readonly pictureId: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  /** Mean colour of the ring beside it, `#rrggbb`, or null. */
+  readonly ground: string | null;
+}
+
+/** How a value was obtained; a measured one says where. */
+export type Source =
+  | {
+      readonly how: 'measured';
+      readonly pictureId: string;
+      readonly x: number;
+      readonly y: number;
+      readonly width: number;
+      readonly height: number;
+    }
+  | { readonly how: 'typed' }
+  | { readonly how: 'assumed' };
+
+export interface TraitRow {
+  readonly id: string;
+  readonly elementId: string;
+  /** Null: shared by all variants. */
+  readonly variantId: string | null;
+  readonly trait: string;
+  /** Hover, pressed, focused, inactive; null at rest. */
+  readonly state: string | null;
+  /** Lengths in pixels of the picture named by `pictureId`. */
+  readonly target: TraitValue;
+  /** The picture whose pixels lengths are in; null: the first picture of the variant. */
+  readonly pictureId: string | null;
+  readonly source: Source;
+}
+
+export interface MatchRow {
+  readonly id: string;
+  readonly elementId: string;
+  readonly said: SaidStanding | null;
+  /** Why (gap, left alone). */
+  readonly reason: string;
+  /** What is lost (stand-in). */
+  readonly lost: string;
+  readonly note: string;
+}
+
+/** Settings by hand, per variant id or `all`. */
+export type LayerSettings = Readonly<Record<string, Readonly<Record<string, TraitValue>>>>;
+
+export interface LayerRow {
+  readonly id: string;
+  readonly matchId: string;
+  /** 0 is the base; overlays follow. */
+  readonly position: number;
+  /** Null: the host itself. */
+  readonly partId: string | null;
+  readonly partRevision: number | null;
+  readonly offer: string;
+  /** The traits an overlay is for; null for all it has. */
+  readonly traits: readonly string[] | null;
+  readonly settings: LayerSettings;
+}
+
+/** Append-only: what was really done. An entry is never taken out, only answered by a later one. */
+export interface JournalRow {
+  readonly id: string;
+  readonly stepKey: string;
+  readonly what: 'done' | 'withdrawn';
+  readonly at: string;
+  readonly title: string;
+}
+
+export interface RowTypes {
+  coat: CoatRow;
+  variant: VariantRow;
+  display: DisplayRow;
+  picture: PictureRow;
+  element: ElementRow;
+  region: RegionRow;
+  trait: TraitRow;
+  match: MatchRow;
+  layer: LayerRow;
+  journal: JournalRow;
+}
+
+export type Entity = keyof RowTypes;
+
+/** Parents before children: the order in which rows are put in; the reverse is the order of removal. */
+export const ENTITIES: readonly Entity[] = [
+  'coat',
+  'variant',
+  'display',
+  'picture',
+  'element',
+  'region',
+  'trait',
+  'match',
+  'layer',
+  'journal',
+];
+
+/** All rows of one coat, by entity and id. Never changed in place. */
+export type CoatRows = { readonly [E in Entity]: Readonly<Record<string, RowTypes[E]>> };
+
+export const NO_ROWS: CoatRows = {
+  coat: {},
+  variant: {},
+  display: {},
+  picture: {},
+  element: {},
+  region: {},
+  trait: {},
+  match: {},
+  layer: {},
+  journal: {},
+};
+
+/** The coat's own row. @throws when the rows hold none (they are then not a coat's rows) */
+export function coatOf(rows: CoatRows): CoatRow {
+  const [row] = Object.values(rows.coat);
+  if (!row) throw new Error('These rows hold no coat.');
+  return row;
+}
+
+/** Rows of an entity in their order (position, then id). */
+export function ordered<T extends { readonly id: string; readonly position: number }>(
+  rows: Readonly<Record<string, T>>,
+): T[] {
+  return Object.values(rows).sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
+}
+
+/** The match of an element, if there is one. */
+export function matchOf(rows: CoatRows, elementId: string): MatchRow | null {
+  return Object.values(rows.match).find((m) => m.elementId === elementId) ?? null;
+}
+
+/** The layers of a match, base first. */
+export function layersOf(rows: CoatRows, matchId: string): LayerRow[] {
+  return Object.values(rows.layer)
+    .filter((l) => l.matchId === matchId)
+    .sort((a, b) => a.position - b.position);
+}

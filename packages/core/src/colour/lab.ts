@@ -1,0 +1,39 @@
+import { LINEAR_OF_BYTE, toLinear, type Rgb } from './srgb.js';
+
+/** CIE L*a*b* under D65: `l` 0 to 100, `a` and `b` unbounded, some ±128 inside sRGB. */
+export interface Lab {
+  readonly l: number;
+  readonly a: number;
+  readonly b: number;
+}
+
+/** D65 from its chromaticity x 0.3127, y 0.3290, the white of sRGB itself (CSS Color 4, section 10.8). */
+const WHITE_X = 0.3127 / 0.329;
+const WHITE_Z = (1 - 0.3127 - 0.329) / 0.329;
+
+/** CIE 15:2004: the cube root gives way to a straight line at and below (6/29)³. */
+const EPSILON = 216 / 24389;
+const KAPPA = 24389 / 27;
+
+function f(t: number): number {
+  return t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116;
+}
+
+/** Linear-light sRGB (each 0–1) to CIE Lab, D65. The matrix is CSS Color 4's, divided by the white point. */
+export function labOfLinear(r: number, g: number, b: number): Lab {
+  const x = (0.41239079926595934 * r + 0.357584339383878 * g + 0.1804807884018343 * b) / WHITE_X;
+  const y = 0.21263900587151027 * r + 0.715168678767756 * g + 0.07219231536073371 * b;
+  const z = (0.01933081871559182 * r + 0.11919477979462598 * g + 0.9505321522496607 * b) / WHITE_Z;
+  const fy = f(y);
+  return { l: 116 * fy - 16, a: 500 * (f(x) - fy), b: 200 * (fy - f(z)) };
+}
+
+/** CIE Lab of a colour given in sRGB bytes; fractions of a byte are allowed and not rounded. */
+export function labOf(colour: Rgb): Lab {
+  return labOfLinear(toLinear(colour.r / 255), toLinear(colour.g / 255), toLinear(colour.b / 255));
+}
+
+/** CIE Lab of three whole bytes, through the table: the same numbers as `labOf`, faster. */
+export function labOfBytes(r: number, g: number, b: number): Lab {
+  return labOfLinear(LINEAR_OF_BYTE[r]!, LINEAR_OF_BYTE[g]!, LINEAR_OF_BYTE[b]!);
+}

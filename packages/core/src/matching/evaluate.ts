@@ -1,0 +1,93 @@
+import { matchOf, ordered, type ElementRow, type TraitRow } from '../coat/rows.js';
+import { rankOffers, type OfferIndex } from './rank.js';
+import { chosenLayers, scoreLayers, thresholdsOf, type ElementScore } from './score.js';
+import { standingOf, STANDINGS, type Standing } from './standing.js';
+import { scoredVariants, targetsFrom, type MatchContext } from './targets.js';
+
+/** An element as it stands. Closeness 0 to 1, means over the variants; null: not scored. */
+export interface ElementState {
+  readonly element: ElementRow;
+  readonly standing: Standing;
+  /** What will be seen: the chosen layers; the host's own default where nothing holds. */
+  readonly closeness: number | null;
+  /** The best single offer that can be used on this host; the host as it is when nothing beats it. */
+  readonly ceiling: number | null;
+  readonly perVariant: Readonly<Record<string, ElementScore>>;
+  readonly assumed: boolean;
+}
+
+export interface CoatState {
+  readonly elements: readonly ElementState[];
+  /** Weighted means over scored elements, 0 to 1; null when none is scored. */
+  readonly chosen: number | null;
+  readonly ceiling: number | null;
+  readonly standings: Readonly<Record<Standing, number>>;
+}
+
+function mean(values: readonly (number | null)[]): number | null {
+  const told = values.filter((v): v is number => v !== null);
+  return told.length === 0 ? null : told.reduce((a, b) => a + b, 0) / told.length;
+}
+
+/** Weighted mean by element weight; left-alone elements are out of the score. */
+export function coatCloseness(
+  elements: readonly ElementState[],
+  pick: (state: ElementState) => number | null,
+): number | null {
+  let sum = 0;
+  let weights = 0;
+  for (const state of elements) {
+    const value = pick(state);
+    if (value === null || state.standing === 'left alone') continue;
+    sum += state.element.weight * value;
+    weights += state.element.weight;
+  }
+  return weights === 0 ? null : sum / weights;
+}
+
+/**
+ * Scores the whole coat. For *open* without a choice and for *gap*, what will be seen is the host's own default; for
+ * a stand-in it is what stands in.
+ */
+export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
+  const { rows, host } = ctx;
+  const variants = scoredVariants(rows);
+  const byElement = new Map<string, TraitRow[]>();
+  for (const trait of Object.values(rows.trait)) {
+    const list = byElement.get(trait.elementId);
+    if (list) list.push(trait);
+    else byElement.set(trait.elementId, [trait]);
+  }
+  const elements = ordered(rows.element).map((element): ElementState => {
+    const traits = byElement.get(element.id) ?? [];
+    const said = matchOf(rows, element.id)?.said ?? null;
+    const chosen = chosenLayers(ctx, element.id);
+    const layers = said === 'gap' ? [] : chosen;
+    const perVariant: Record<string, ElementScore> = {};
+    for (const variant of variants) {
+      const targets = targetsFrom(rows, element, traits, variant.id);
+      perVariant[variant.id] = scoreLayers(rows, host, targets, layers, variant, element.kind);
+    }
+    const scores = Object.values(perVariant);
+    const closeness = mean(scores.map((s) => s.closeness));
+    const best = rankOffers(ctx, index, element, traits)
+      .filter((r) => r.fit === null || r.fit.usable)
+      .map((r) => r.closeness);
+    return {
+      element,
+      standing: standingOf(said, chosen.length > 0, closeness, thresholdsOf(rows)),
+      closeness,
+      ceiling: closeness === null ? null : Math.max(closeness, ...best.map((b) => b ?? 0)),
+      perVariant,
+      assumed: scores.some((s) => s.assumed),
+    };
+  });
+  const standings = Object.fromEntries(STANDINGS.map((s) => [s, 0])) as Record<Standing, number>;
+  for (const state of elements) standings[state.standing]++;
+  return {
+    elements,
+    chosen: coatCloseness(elements, (s) => s.closeness),
+    ceiling: coatCloseness(elements, (s) => s.ceiling),
+    standings,
+  };
+}

@@ -1,0 +1,153 @@
+import { coatOf, layersOf, matchOf, type CoatRows, type LayerRow, type LayerSettings } from '../coat/rows.js';
+import { defaultOf, type HostProfile } from '../host/profile.js';
+import type { Offer, SettingPlace, Supply } from '../parts/offer.js';
+import { closeness } from '../traits/closeness.js';
+import type { TraitValue } from '../traits/value.js';
+import { settle } from './settle.js';
+import { displayOf, partKey, type MatchContext, type Target } from './targets.js';
+
+/** A layer with its offer at hand: what supplies an element, or a part of it. */
+export interface ResolvedLayer {
+  readonly offer: Offer;
+  /** The part's name, or the host's. */
+  readonly from: string;
+  readonly layerId: string | null;
+  readonly traits: readonly string[] | null;
+  readonly settings: LayerSettings;
+}
+
+/** One trait, scored: target, actual, difference, credit. Lengths in device pixels of the host display. */
+export interface TraitScore {
+  readonly target: Target;
+  /** Null: nobody can tell. */
+  readonly actual: TraitValue | null;
+  /** What to type, in the host's units, and where; null when there is nothing to type. */
+  readonly setting: TraitValue | null;
+  readonly place: SettingPlace | null;
+  readonly supply: Supply | null;
+  readonly layerId: string | null;
+  readonly from: string;
+  readonly bound: string;
+  readonly byHand: boolean;
+  /** 0 to 1. */
+  readonly credit: number;
+}
+
+export interface ElementScore {
+  /** 0 to 1; null: nothing to weigh, not scored. */
+  readonly closeness: number | null;
+  readonly traits: readonly TraitScore[];
+  /** Some of it rests on assumed or unknown values. */
+  readonly assumed: boolean;
+}
+
+function handSetting(settings: LayerSettings, trait: string, variantId: string): TraitValue | undefined {
+  return settings[variantId]?.[trait] ?? settings['all']?.[trait];
+}
+
+/**
+ * Scores the layers of one element against its targets in one variant. The value of a trait comes from the last
+ * layer that supplies it; what no layer supplies comes from the host's own default unless the base replaces the
+ * host's; what nobody can tell counts 0.
+ */
+export function scoreLayers(
+  rows: CoatRows,
+  host: HostProfile | null,
+  targets: readonly Target[],
+  layers: readonly ResolvedLayer[],
+  variant: { readonly id: string; readonly name: string },
+  kind: string,
+): ElementScore {
+  const { scale } = displayOf(rows);
+  const variantName = variant.name.toLowerCase();
+  let sum = 0;
+  let weights = 0;
+  let assumed = false;
+  const traits = targets.map((target): TraitScore => {
+    const score = scoreTrait(host, target, layers, scale, variant.id, variantName, kind);
+    sum += target.weight * score.credit;
+    weights += target.weight;
+    if (target.source.how === 'assumed' || score.actual === null) assumed = true;
+    return score;
+  });
+  return { closeness: weights === 0 ? null : sum / weights, traits, assumed };
+}
+
+function scoreTrait(
+  host: HostProfile | null,
+  target: Target,
+  layers: readonly ResolvedLayer[],
+  scale: number,
+  variantId: string,
+  variantName: string,
+  kind: string,
+): TraitScore {
+  const { spec } = target;
+  const context = {
+    tolerance: target.tolerance,
+    credit: spec.credit,
+    opacity: target.opacity,
+    ground: target.ground,
+  };
+  for (let i = layers.length - 1; i >= 0; i--) {
+    const layer = layers[i]!;
+    if (layer.traits && !layer.traits.includes(spec.id)) continue;
+    const supply = layer.offer.supplies[spec.id];
+    if (!supply) continue;
+    const place = 'setting' in supply ? supply.setting : null;
+    const { layerId, from } = layer;
+    const base = { target, place, supply, layerId, from };
+    const hand = place ? handSetting(layer.settings, spec.id, variantId) : undefined;
+    if (hand !== undefined) {
+      const actual = spec.type === 'length' ? (hand as number) * scale : hand;
+      const credit = closeness(spec.type, actual, target.value, context);
+      return { ...base, actual, setting: hand, bound: 'typed by hand', byHand: true, credit };
+    }
+    const settled = settle(supply, spec.type, target.value, scale, variantName, context);
+    const { actual, setting, bound } = settled;
+    return { ...base, actual, setting, bound, byHand: false, credit: settled.closeness };
+  }
+  const none = { target, setting: null, place: null, supply: null, layerId: null, byHand: false };
+  const fallback =
+    host && !layers[0]?.offer.replaces ? defaultOf(host, kind, spec.id, variantName) : null;
+  if (fallback === null)
+    return { ...none, actual: null, from: '', bound: 'nobody can tell', credit: 0 };
+  const actual = spec.type === 'length' ? (fallback as number) * scale : fallback;
+  return {
+    ...none,
+    actual,
+    from: `${host!.name}, as it is`,
+    bound: 'as the host is now',
+    credit: closeness(spec.type, actual, target.value, context),
+  };
+}
+
+/** The offer a layer row names, or null when its part or offer is not at hand. */
+export function resolveLayer(ctx: MatchContext, layer: LayerRow): ResolvedLayer | null {
+  const part = layer.partId === null ? null : ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0));
+  const offers = layer.partId === null ? ctx.host?.offers : part?.offers;
+  const offer = offers?.find((o) => o.id === layer.offer);
+  if (!offer) return null;
+  return {
+    offer,
+    from: part?.name ?? ctx.host?.name ?? '',
+    layerId: layer.id,
+    traits: layer.traits,
+    settings: layer.settings,
+  };
+}
+
+/** The layers chosen for an element, base first; empty when nothing is chosen. */
+export function chosenLayers(ctx: MatchContext, elementId: string): ResolvedLayer[] {
+  const match = matchOf(ctx.rows, elementId);
+  if (!match) return [];
+  return layersOf(ctx.rows, match.id)
+    .map((l) => resolveLayer(ctx, l))
+    .filter((l): l is ResolvedLayer => l !== null);
+}
+
+/** The thresholds of the coat. */
+export function thresholdsOf(rows: CoatRows): { matchedAt: number; nearAt: number } {
+  const { matchedAt, nearAt } = coatOf(rows);
+  return { matchedAt, nearAt };
+}

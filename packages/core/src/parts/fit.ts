@@ -1,0 +1,72 @@
+import semver from 'semver';
+import type { HostProfile } from '../host/profile.js';
+import type { Channel, Part } from './part.js';
+
+export type FitWord = 'declared' | 'reported' | 'untested' | 'known not to';
+
+/** Whether a part fits a host, with the reason spelled out. */
+export interface Fit {
+  readonly word: FitWord;
+  readonly sentence: string;
+  /** The way by which it can be got on this host, or null when there is none. */
+  readonly channel: Channel | null;
+  readonly channelSentence: string;
+  /** It can be chosen without going against what is known. */
+  readonly usable: boolean;
+}
+
+const ORDER: Readonly<Record<FitWord, number>> = { 'known not to': 0, declared: 1, reported: 2, untested: 3 };
+
+function rangeIncludes(range: string, version: string): boolean {
+  const v = semver.coerce(version);
+  return v !== null && semver.satisfies(v, range, { loose: true });
+}
+
+/**
+ * Judges a part against a host profile and the package channel of its distribution.
+ * A rule that says it does not work wins over one that says it does.
+ */
+export function fitOf(part: Part, host: HostProfile, channelId: string | null): Fit {
+  const mine = part.fits.filter((rule) => rule.host === host.family);
+  const hits = mine
+    .filter((rule) => rangeIncludes(rule.versions, host.version))
+    .sort((a, b) => ORDER[a.how] - ORDER[b.how]);
+  const hit = hits[0];
+  const label = `${host.name} ${host.version}`;
+  let word: FitWord;
+  let sentence: string;
+  if (hit) {
+    word = hit.how;
+    sentence = {
+      declared: `Its author made it for ${label}.`,
+      reported: `Others report that it works on ${label}.`,
+      'known not to': `It is known not to work on ${label}.`,
+    }[hit.how];
+    if (hit.note) sentence += ` ${hit.note}`;
+  } else if (mine.length > 0) {
+    word = 'untested';
+    sentence = `Made for ${host.name} ${mine.map((r) => r.versions).join(', ')}; untested on ${host.version}.`;
+  } else {
+    word = part.fits.length === 0 ? 'declared' : 'known not to';
+    sentence =
+      part.fits.length === 0
+        ? 'It rests on open standards only and fits any host that follows them.'
+        : `Made for another desktop (${[...new Set(part.fits.map((r) => r.host))].join(', ')}).`;
+  }
+  const [channel, channelSentence] = channelOf(part, host, channelId);
+  return { word, sentence, channel, channelSentence, usable: word !== 'known not to' && channel !== null };
+}
+
+function channelOf(part: Part, host: HostProfile, channelId: string | null): [Channel | null, string] {
+  const packages = part.channels.find((c) => c.way === 'package');
+  const name = packages?.way === 'package' && channelId ? packages.names[channelId] : undefined;
+  const distribution = host.channels.find((c) => c.id === channelId)?.name ?? 'this distribution';
+  if (packages && name) return [packages, `Package ${name} on ${distribution}.`];
+  const archive = part.channels.find((c) => c.way === 'archive' && host.folders[c.sort] !== undefined);
+  if (archive?.way === 'archive') return [archive, `Archive ${archive.file}, copied into place by hand.`];
+  const repository = part.channels.find((c) => c.way === 'repository');
+  if (repository?.way === 'repository')
+    return [repository, `Repository with the script ${repository.script}${repository.admin ? ', as administrator' : ''}.`];
+  if (packages) return [null, `No package on ${distribution}, and no other way to get it.`];
+  return [null, `It comes as an archive of a sort that ${host.name} has no folder for.`];
+}

@@ -1,0 +1,23 @@
+/** Words that a POSIX shell takes as they are, wherever they stand. */
+const PLAIN = /^[A-Za-z0-9_%+=:,./][A-Za-z0-9_%+=:,./@-]*$/;
+const OPTION = /^--?[A-Za-z0-9][A-Za-z0-9_=:,./@-]*$/;
+
+/** Quotes a text as one shell word, whatever is in it. A NUL cannot be in a word and is refused. */
+export function quoteWord(word: string): string {
+  if (word.includes('\0')) throw new RangeError('A command cannot hold a NUL character.');
+  if (PLAIN.test(word) || OPTION.test(word)) return word;
+  // A word under the home folder keeps its tilde's meaning, which quotes would take away.
+  if (word === '~') return '"$HOME"';
+  if (word.startsWith('~/')) return `"$HOME"/${quoteWord(word.slice(2))}`;
+  return `'${word.replaceAll("'", "'\\''")}'`;
+}
+
+/** A command line of quoted words. */
+export function commandLine(words: readonly string[]): string {
+  return words.map(quoteWord).join(' ');
+}
+
+/** Fills `{name}` in the words of a template. An unknown name is left as it stands. */
+export function fillTemplate(template: readonly string[], values: Readonly<Record<string, string>>): string[] {
+  return template.map((word) => word.replace(/\{(\w+)\}/g, (whole, name: string) => values[name] ?? whole));
+}

@@ -1,0 +1,68 @@
+import type { TraitType } from '../traits/value.js';
+
+export const IMPORTANCES = ['must', 'should', 'nice', 'ignored'] as const;
+export type Importance = (typeof IMPORTANCES)[number];
+
+/** How much a trait weighs inside its element. */
+export const IMPORTANCE_WEIGHT: Readonly<Record<Importance, number>> = { must: 4, should: 2, nice: 1, ignored: 0 };
+
+/** The groups of the spine, in its order. */
+export const KIND_GROUPS = [
+  'Layout',
+  'On the bars',
+  'Launcher',
+  'Windows',
+  'Pictures',
+  'Type',
+  'Terminal',
+  'Motion',
+] as const;
+export type KindGroup = (typeof KIND_GROUPS)[number];
+
+/** What of a region reading fills a trait by itself. `colour:n` is the n-th dominant colour, from 0. */
+export type ReadFrom =
+  | 'edge'
+  | 'thickness'
+  | 'edgeShare'
+  | 'margin'
+  | 'alignment'
+  | 'width'
+  | 'height'
+  | 'ink'
+  | 'palette'
+  | `colour:${number}`;
+
+/** One property that elements of a kind have. */
+export interface TraitSpec {
+  readonly id: string;
+  readonly label: string;
+  readonly type: TraitType;
+  readonly importance: Importance;
+  /** What to look for, in a sentence. */
+  readonly help: string;
+  /** The values of a choice. */
+  readonly choices?: readonly string[];
+  /** The item names that an order is usually made of, for suggestions. */
+  readonly items?: readonly string[];
+  /** Partial credit of a choice: target → actual → 0–1. */
+  readonly credit?: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  readonly reads?: ReadFrom;
+  /** Another trait of the same kind that says how opaque this colour is. */
+  readonly opacityTrait?: string;
+  /** A trait that usually differs between light and dark, so that it is kept per variant when measured. */
+  readonly perVariant?: boolean;
+}
+
+/**
+ * One sort of element: plain data. To add a kind, add it to one file of `reference/kinds/`; everything else (reading,
+ * typing, ranking, planning, the interface) follows from what stands here.
+ */
+export interface Kind {
+  readonly id: string;
+  readonly label: string;
+  readonly group: KindGroup;
+  readonly help: string;
+  /** Default weight of an element, 1 to 5. */
+  readonly weight: number;
+  readonly traits: readonly TraitSpec[];
+}

@@ -1,0 +1,64 @@
+import type { Rect } from '../picture/rect.js';
+import { drawBar } from './drawBar.js';
+import { drawIcon } from './drawIcon.js';
+import { drawWallpaper } from './drawWallpaper.js';
+import { drawWindow } from './drawWindow.js';
+import type { DesktopState, Lettering, PointerState } from './state.js';
+import { polygon, tag } from './svg.js';
+
+export interface DrawnDesktop {
+  /** A complete SVG document of the state's size. */
+  readonly svg: string;
+  /** Where everything came to lie, by name: bars, their items ("rail/clock"), title strips, buttons, icons, pointer. */
+  readonly boxes: Readonly<Record<string, Rect>>;
+}
+
+/** Pointer outlines in a box one high; the tip is at 0, 0. */
+const POINTERS: Readonly<Record<string, readonly (readonly [number, number])[]>> = {
+  kite: [[0, 0], [0.66, 0.42], [0.36, 0.52], [0.2, 1]],
+  'arrow with tail': [[0, 0], [0.62, 0.58], [0.36, 0.6], [0.52, 0.94], [0.4, 1], [0.24, 0.66], [0, 0.82]],
+  'arrow without tail': [[0, 0], [0.7, 0.66], [0.3, 0.7], [0, 1]],
+  drop: [[0, 0], [0.5, 0.4], [0.56, 0.78], [0.36, 1], [0.1, 0.9], [0, 0.55]],
+  blade: [[0, 0], [0.42, 0.9], [0.2, 1]],
+};
+
+function drawPointer(p: PointerState): string {
+  const points = (POINTERS[p.shape] ?? POINTERS['kite']!).map(([x, y]) => [p.x + x * p.size, p.y + y * p.size] as const);
+  const shade = p.shadow
+    ? polygon(points.map(([x, y]) => [x + p.size * 0.06, y + p.size * 0.08] as const), '#000', { 'fill-opacity': 0.3 })
+    : '';
+  return shade + polygon(points, p.fill, { stroke: p.rim, 'stroke-width': Math.max(1, p.size * 0.07), 'stroke-linejoin': 'miter' });
+}
+
+/** Draws a desktop. The same state always gives the same text. */
+export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDesktop {
+  const { width, height, unit } = state;
+  const boxes: Record<string, Rect> = {};
+  let svg = drawWallpaper(state.wallpaper, width, height);
+  for (const icon of state.desktopIcons) {
+    svg += drawIcon(icon.look, icon.x, icon.y, icon.size);
+    const text = letters.outline('interface', icon.label, icon.textSize);
+    const tx = icon.x + (icon.size - text.width) / 2;
+    svg += tag('path', { d: text.d, fill: icon.ink, transform: `translate(${tx.toFixed(2)} ${icon.y + icon.size + icon.textSize * 1.35})` });
+    boxes[`icon/${icon.label}`] = { x: icon.x, y: icon.y, width: icon.size, height: icon.size };
+  }
+  for (const window of state.windows) {
+    const drawn = drawWindow(window, unit, letters);
+    svg += drawn.svg;
+    boxes[`${window.name}/title`] = drawn.title;
+    boxes[`${window.name}/buttons`] = drawn.buttons;
+  }
+  for (const bar of state.bars) {
+    const drawn = drawBar(bar, width, height, letters);
+    svg += drawn.svg;
+    boxes[bar.name] = drawn.rect;
+    for (const [duty, rect] of Object.entries(drawn.items)) boxes[`${bar.name}/${duty}`] = rect;
+  }
+  if (state.pointer) {
+    svg += drawPointer(state.pointer);
+    const { x, y, size } = state.pointer;
+    boxes['pointer'] = { x, y, width: Math.round(size * 0.66), height: size };
+  }
+  const document = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${svg}</svg>`;
+  return { svg: document, boxes };
+}

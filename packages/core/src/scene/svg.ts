@@ -1,0 +1,49 @@
+/** Small helpers for writing SVG text. Everything that came from a person passes `escapeXml`. */
+
+/** Escapes a text for an attribute or an element. */
+export function escapeXml(text: string): string {
+  return text
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;')
+    .replaceAll("'", '&apos;');
+}
+
+/** A number with at most two decimals. */
+export function n(value: number): string {
+  return String(Math.round(value * 100) / 100);
+}
+
+type Attributes = Readonly<Record<string, string | number | null | undefined>>;
+
+/** One element; attributes that are null or undefined are left out. */
+export function tag(name: string, attributes: Attributes, content = ''): string {
+  const words = Object.entries(attributes)
+    .filter(([, v]) => v !== null && v !== undefined)
+    .map(([k, v]) => ` ${k}="${typeof v === 'number' ? n(v) : escapeXml(v!)}"`)
+    .join('');
+  return content === '' ? `<${name}${words}/>` : `<${name}${words}>${content}</${name}>`;
+}
+
+/** A filled rectangle on whole pixels. */
+export function box(x: number, y: number, width: number, height: number, fill: string, more: Attributes = {}): string {
+  return tag('rect', { x, y, width, height, fill, ...more });
+}
+
+/** A closed polygon. */
+export function polygon(points: readonly (readonly [number, number])[], fill: string, more: Attributes = {}): string {
+  return tag('polygon', { points: points.map(([x, y]) => `${n(x)},${n(y)}`).join(' '), fill, ...more });
+}
+
+/** A deterministic source of numbers in [0, 1): mulberry32, so that the same seed draws the same picture. */
+export function randomFrom(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}

@@ -1,0 +1,86 @@
+import { colourDifference } from '../colour/ciede2000.js';
+import { orderCloseness } from './closeness.js';
+import type { Order, Palette, Place, TraitType, TraitValue } from './value.js';
+import { colourBytes, ZONES } from './value.js';
+
+/** A number as people write it: at most one decimal, no trailing zero. */
+export function sayNumber(value: number): string {
+  return String(Math.round(value * 10) / 10);
+}
+
+/** A value with its unit, for reading: `42 px`, `66 %`, `#e9cfc4`, `3 items`. */
+export function sayValue(type: TraitType, value: TraitValue): string {
+  switch (type) {
+    case 'length':
+      return `${sayNumber(value as number)} px`;
+    case 'duration':
+      return `${sayNumber(value as number)} ms`;
+    case 'share':
+      return `${sayNumber(value as number)} %`;
+    case 'count':
+      return sayNumber(value as number);
+    case 'flag':
+      return value ? 'yes' : 'no';
+    case 'place': {
+      const place = value as Place;
+      return `${place.zone}, ${sayNumber(place.offset)} %`;
+    }
+    case 'order': {
+      const n = ZONES.reduce((sum, zone) => sum + (value as Order)[zone].length, 0);
+      return n === 1 ? '1 item' : `${n} items`;
+    }
+    case 'palette': {
+      const n = Object.keys(value as Palette).length;
+      return n === 1 ? '1 colour' : `${n} colours`;
+    }
+    case 'format':
+      return (value as string).replace(/\n/g, ' ⏎ ');
+    default:
+      return String(value);
+  }
+}
+
+/** An order spelled out: `start: clock, launcher; end: bin`. */
+export function sayOrder(order: Order): string {
+  const zones = ZONES.filter((zone) => order[zone].length > 0);
+  return zones.length === 0 ? 'nothing' : zones.map((zone) => `${zone}: ${order[zone].join(', ')}`).join('; ');
+}
+
+/** A value spelled out in full, for a plan or a tip. */
+export function spellValue(type: TraitType, value: TraitValue): string {
+  if (type === 'order') return sayOrder(value as Order);
+  if (type === 'palette')
+    return Object.entries(value as Palette)
+      .map(([role, hex]) => `${role} ${hex}`)
+      .join(', ');
+  return sayValue(type, value);
+}
+
+/** How far an actual value is from its target, in the trait's own unit; empty when they are the same. */
+export function sayDifference(type: TraitType, actual: TraitValue, target: TraitValue): string {
+  switch (type) {
+    case 'length':
+    case 'duration':
+    case 'share':
+    case 'count': {
+      const off = (actual as number) - (target as number);
+      const text = sayNumber(Math.abs(off));
+      if (text === '0') return '';
+      const unit = { length: ' px', duration: ' ms', share: ' points', count: '' }[type];
+      return `${off > 0 ? '+' : '−'}${text}${unit}`;
+    }
+    case 'colour': {
+      const delta = colourDifference(colourBytes(actual), colourBytes(target));
+      return delta < 0.05 ? '' : `ΔE ${delta.toFixed(1)}`;
+    }
+    case 'order': {
+      const missing = ZONES.flatMap((zone) =>
+        (target as Order)[zone].filter((item) => !(actual as Order)[zone].includes(item)),
+      );
+      if (missing.length > 0) return `without ${missing.join(', ')}`;
+      return orderCloseness(actual as Order, target as Order) < 1 ? 'other order' : '';
+    }
+    default:
+      return JSON.stringify(actual) === JSON.stringify(target) ? '' : 'differs';
+  }
+}

@@ -1,0 +1,118 @@
+import type { Rgb } from '../colour/srgb.js';
+import { parseHex } from '../colour/srgb.js';
+
+/** The trait types. Each has its own closeness, its own way to be typed, and one JSON shape. */
+export const TRAIT_TYPES = [
+  'length',
+  'duration',
+  'count',
+  'share',
+  'colour',
+  'palette',
+  'choice',
+  'flag',
+  'label',
+  'place',
+  'order',
+  'format',
+] as const;
+export type TraitType = (typeof TRAIT_TYPES)[number];
+
+export const ZONES = ['start', 'centre', 'end'] as const;
+export type Zone = (typeof ZONES)[number];
+
+/** Items by duty, else by name, in the three zones of a bar. */
+export type Order = Readonly<Record<Zone, readonly string[]>>;
+/** A zone, and the offset along the edge as a share of it, 0–100. */
+export interface Place {
+  readonly zone: Zone;
+  readonly offset: number;
+}
+/** Colours by role, as `#rrggbb`. */
+export type Palette = Readonly<Record<string, string>>;
+
+/** One value of a trait, in JSON. Lengths in pixels of the picture or display at hand, durations in milliseconds. */
+export type TraitValue = number | string | boolean | Place | Order | Palette;
+
+export const NO_ITEMS: Order = { start: [], centre: [], end: [] };
+
+const MAX_LENGTH_PX = 100_000;
+const MAX_TEXT = 200;
+const MAX_ITEMS = 60;
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+const isText = (v: unknown): v is string => typeof v === 'string' && v.length <= MAX_TEXT && hasNoControls(v, true);
+
+/** Whether a text is free of control characters (a line break may be allowed): they break exports and terminals. */
+export function hasNoControls(text: string, lineBreaks = false): boolean {
+  for (const char of text) {
+    const code = char.codePointAt(0)!;
+    if (code === 10 && lineBreaks) continue;
+    if (code < 32 || (code >= 127 && code < 160)) return false;
+  }
+  return true;
+}
+
+const finite = (v: unknown, least: number, most: number): v is number =>
+  typeof v === 'number' && Number.isFinite(v) && v >= least && v <= most;
+
+/**
+ * What is wrong with a value for a trait type, as a sentence; null when it is right.
+ * The one gate through which every target, offer and setting passes, in the page and on the server.
+ */
+export function valueProblem(type: TraitType, value: unknown): string | null {
+  switch (type) {
+    case 'length':
+      return finite(value, 0, MAX_LENGTH_PX) ? null : 'A length is a number of pixels, 0 or more.';
+    case 'duration':
+      return finite(value, 0, 600_000) ? null : 'A duration is a number of milliseconds, 0 or more.';
+    case 'count':
+      return finite(value, 0, 10_000) && Number.isInteger(value) ? null : 'A count is a whole number from 0 to 10,000.';
+    case 'share':
+      return finite(value, 0, 100) ? null : 'A share is a number from 0 to 100.';
+    case 'colour':
+      return typeof value === 'string' && parseHex(value) ? null : 'A colour is written #rrggbb.';
+    case 'palette':
+      return isRecord(value) &&
+        Object.keys(value).length > 0 &&
+        Object.keys(value).length <= 32 &&
+        Object.entries(value).every(([k, v]) => isText(k) && typeof v === 'string' && parseHex(v))
+        ? null
+        : 'A palette names 1 to 32 colours, each written #rrggbb.';
+    case 'flag':
+      return typeof value === 'boolean' ? null : 'Say yes or no.';
+    case 'choice':
+    case 'label':
+      return isText(value) && value.trim() !== '' ? null : 'Say a text of 1 to 200 characters.';
+    case 'format':
+      return isText(value) ? null : 'A format is a text of at most 200 characters.';
+    case 'place':
+      return isRecord(value) && ZONES.includes(value['zone'] as Zone) && finite(value['offset'], 0, 100)
+        ? null
+        : 'A place is a zone (start, centre, end) and an offset from 0 to 100.';
+    case 'order':
+      return orderProblem(value);
+  }
+}
+
+function orderProblem(value: unknown): string | null {
+  if (!isRecord(value)) return 'An order has items in the zones start, centre and end.';
+  const all: string[] = [];
+  for (const zone of ZONES) {
+    const items = value[zone];
+    if (!Array.isArray(items) || !items.every((i) => isText(i) && i.trim() !== ''))
+      return 'An order has named items in the zones start, centre and end.';
+    all.push(...(items as string[]));
+  }
+  if (all.length > MAX_ITEMS) return `An order has at most ${MAX_ITEMS} items.`;
+  if (new Set(all).size !== all.length) return 'An order names each item once.';
+  return null;
+}
+
+/** A colour value as bytes; the caller has checked it with `valueProblem`. */
+export function colourBytes(value: TraitValue): Rgb {
+  return parseHex(value as string) ?? { r: 0, g: 0, b: 0 };
+}
