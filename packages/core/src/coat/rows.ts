@@ -12,6 +12,7 @@ export type SaidStanding = (typeof SAID_STANDINGS)[number];
 
 /** States of an element other than at rest. */
 export const STATES = ['hover', 'pressed', 'focused', 'inactive'] as const;
+export type State = (typeof STATES)[number];
 
 export interface CoatRow {
   readonly id: string;
@@ -111,7 +112,7 @@ export interface TraitRow {
   readonly variantId: string | null;
   readonly trait: string;
   /** Hover, pressed, focused, inactive; null at rest. */
-  readonly state: string | null;
+  readonly state: State | null;
   /** Lengths in pixels of the picture named by `pictureId`. */
   readonly target: TraitValue;
   /** The picture whose pixels lengths are in; null: the first picture of the variant. */

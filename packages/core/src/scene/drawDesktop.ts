@@ -39,7 +39,7 @@ export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDeskt
     svg += drawIcon(icon.look, icon.x, icon.y, icon.size);
     const text = letters.outline('interface', icon.label, icon.textSize);
     const tx = icon.x + (icon.size - text.width) / 2;
-    svg += tag('path', { d: text.d, fill: icon.ink, transform: `translate(${tx.toFixed(2)} ${icon.y + icon.size + icon.textSize * 1.35})` });
+    svg += tag('path', { d: text.d, fill: icon.ink, transform: `translate(${tx.toFixed(2)} ${icon.y + icon.size + icon.textSize * 1.6})` });
     boxes[`icon/${icon.label}`] = { x: icon.x, y: icon.y, width: icon.size, height: icon.size };
   }
   for (const window of state.windows) {

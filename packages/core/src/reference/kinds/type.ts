@@ -1,4 +1,12 @@
-import type { Kind } from '../kind.js';
+import type { Kind, TraitSpec } from '../kind.js';
+
+const typeTraits: readonly TraitSpec[] = [
+      { id: 'family', label: 'Family', type: 'label', importance: 'must', help: 'The name of the family, or the nearest one you know.' },
+      { id: 'style', label: 'Style', type: 'choice', importance: 'should', choices: ['sans', 'serif', 'slab serif', 'rounded slab serif', 'fixed width'], credit: { 'rounded slab serif': { 'slab serif': 0.7, serif: 0.4 }, 'slab serif': { 'rounded slab serif': 0.7, serif: 0.6 }, serif: { 'slab serif': 0.5 } }, help: 'What sort of letters.' },
+      { id: 'size', label: 'Line height', type: 'length', importance: 'must', reads: 'height', help: 'From the top of a capital to the foot of a p, in one line.' },
+      { id: 'weight', label: 'Weight class', type: 'count', importance: 'should', help: '400 is regular, 700 is bold (OpenType usWeightClass).' },
+      { id: 'colour', label: 'Colour', type: 'colour', importance: 'nice', reads: 'ink', perVariant: true, help: 'The ink of the text.' },
+];
 
 export const TYPE_KINDS: readonly Kind[] = [
   {
@@ -7,12 +15,14 @@ export const TYPE_KINDS: readonly Kind[] = [
     group: 'Type',
     help: 'The type of menus, bars and buttons. Draw the region over one line of it.',
     weight: 3,
-    traits: [
-      { id: 'family', label: 'Family', type: 'label', importance: 'must', help: 'The name of the family, or the nearest one you know.' },
-      { id: 'style', label: 'Style', type: 'choice', importance: 'should', choices: ['sans', 'serif', 'slab serif', 'rounded slab serif', 'fixed width'], credit: { 'rounded slab serif': { 'slab serif': 0.7, serif: 0.4 }, 'slab serif': { 'rounded slab serif': 0.7, serif: 0.6 }, serif: { 'slab serif': 0.5 } }, help: 'What sort of letters.' },
-      { id: 'size', label: 'Line height', type: 'length', importance: 'must', reads: 'height', help: 'From the top of a capital to the foot of a p, in one line.' },
-      { id: 'weight', label: 'Weight class', type: 'count', importance: 'should', help: '400 is regular, 700 is bold (OpenType usWeightClass).' },
-      { id: 'colour', label: 'Colour', type: 'colour', importance: 'nice', reads: 'ink', perVariant: true, help: 'The ink of the text.' },
-    ],
+    traits: typeTraits,
+  },
+  {
+    id: 'title-type',
+    label: 'Title type',
+    group: 'Type',
+    help: 'The type of window titles. Draw the region over one title.',
+    weight: 2,
+    traits: typeTraits,
   },
 ];

@@ -1,0 +1,73 @@
+import { isId } from '@spare-coat/core/wire/text';
+import express, { type Express } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import type { Logger } from 'pino';
+import { blobRoutes } from './blobs/routes.js';
+import { coatRoutes } from './coats/routes.js';
+import { schemaVersion } from './db/migrate.js';
+import type { Db } from './db/pool.js';
+import type { Hub } from './events/hub.js';
+import { originGuard, pageSecurity, requestLog } from './http/guard.js';
+import { pageRoutes } from './http/page.js';
+import { Problem, notFound, problemHandler, unknownPath } from './http/problem.js';
+import type { Runner } from './jobs/queue.js';
+import { jobRoutes } from './jobs/routes.js';
+import { partRoutes } from './parts/routes.js';
+import { pictureRoutes } from './pictures/routes.js';
+import { profileRoutes } from './profiles/routes.js';
+
+export interface AppParts {
+  readonly db: Db;
+  readonly hub: Hub;
+  readonly runner: Runner;
+  readonly logger: Logger;
+  /** Folder of the built page, or null for the interface alone (tests). */
+  readonly page: string | null;
+  readonly allowedHosts: readonly string[];
+  /** Requests a minute from one address. */
+  readonly requestsPerMinute: number;
+}
+
+/** Commands are small; pictures come as raw bytes by their own route. */
+const MOST_JSON = '1mb';
+
+/** Puts the server together. It keeps no state of its own: several can run side by side on one database. */
+export function makeApp({ db, hub, runner, logger, page, allowedHosts, requestsPerMinute }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(requestLog(logger));
+  app.use(originGuard(allowedHosts));
+  app.use(pageSecurity());
+  app.use(
+    '/api',
+    rateLimit({
+      windowMs: 60_000,
+      limit: requestsPerMinute,
+      standardHeaders: 'draft-7',
+      legacyHeaders: false,
+      handler: (_req, _res, next) => next(new Problem(429, 'too-many', 'Too many requests. Wait a minute.')),
+    }),
+  );
+  app.use('/api', (_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
+  app.get('/api/health', async (_req, res) => {
+    res.json({ status: 'ready', schema: await schemaVersion(db) });
+  });
+  app.use('/api/pictures', pictureRoutes(db, runner));
+  app.use('/api/blobs', blobRoutes(db));
+  app.use(express.json({ limit: MOST_JSON }));
+  app.use('/api/coats', coatRoutes(db));
+  app.get('/api/coats/:id/events', (req, res) => {
+    if (!isId(req.params.id)) throw notFound('coat');
+    hub.listen(req.params.id, res);
+  });
+  app.use('/api/jobs', jobRoutes(db));
+  app.use('/api/parts', partRoutes(db));
+  app.use('/api/profiles', profileRoutes(db));
+  if (page) app.use(pageRoutes(page));
+  app.use(unknownPath);
+  app.use(problemHandler(logger));
+  return app;
+}

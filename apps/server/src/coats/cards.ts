@@ -1,0 +1,94 @@
+import { coatOf, ordered, type CoatRows } from '@spare-coat/core/coat/rows';
+import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/matching/rank';
+import type { Standing } from '@spare-coat/core/matching/standing';
+import type { Rect } from '@spare-coat/core/picture/rect';
+import type { Db } from '../db/pool.js';
+import { partsServing } from '../parts/store.js';
+import { findProfile } from '../profiles/store.js';
+import { loadRows } from './store.js';
+
+/** A coat as the first page shows it. */
+export interface CoatCard {
+  readonly id: string;
+  readonly revision: number;
+  readonly name: string;
+  readonly host: string | null;
+  readonly changedAt: string;
+  readonly deletedAt: string | null;
+  readonly crop: { readonly blob: string; readonly width: number; readonly height: number; readonly rect: Rect } | null;
+  readonly closeness: number | null;
+  readonly ceiling: number | null;
+  readonly standings: Readonly<Record<Standing, number>>;
+  readonly tape: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly weight: number;
+    readonly closeness: number | null;
+    readonly ceiling: number | null;
+    readonly standing: Standing;
+  }[];
+}
+
+/** Derived from a coat's revision and the catalogue's newest state; kept while neither changes. */
+const cache = new Map<string, CoatCard>();
+const CACHE_MOST = 500;
+
+/** All coats, last changed first. */
+export async function coatCards(db: Db): Promise<CoatCard[]> {
+  const { rows } = await db.query<{ id: string; revision: number; changed_at: Date; catalogue: string }>(
+    `select r.id, r.revision, r.changed_at,
+            (select coalesce(max(changed_at)::text, '') from root where kind in ('part', 'profile')) as catalogue
+       from root r where r.kind = 'coat' order by r.changed_at desc, r.id limit 500`,
+  );
+  const cards: CoatCard[] = [];
+  for (const root of rows) {
+    const key = `${root.id} ${root.revision} ${root.catalogue}`;
+    let card = cache.get(key);
+    if (!card) {
+      card = await makeCard(db, root.id, root.revision, root.changed_at.toISOString());
+      if (cache.size >= CACHE_MOST) cache.delete(cache.keys().next().value!);
+      cache.set(key, card);
+    }
+    cards.push(card);
+  }
+  return cards;
+}
+
+async function makeCard(db: Db, id: string, revision: number, changedAt: string): Promise<CoatCard> {
+  const rows = await loadRows(db, id);
+  const coat = coatOf(rows);
+  const host = coat.profileId ? await findProfile(db, coat.profileId, coat.profileRevision!) : null;
+  const kinds = [...new Set(Object.values(rows.element).map((e) => e.kind))];
+  const pinned = Object.values(rows.layer).flatMap((l) => (l.partId ? [[l.partId, l.partRevision!] as const] : []));
+  const ctx = { rows, host, parts: await partsServing(db, kinds, pinned) };
+  const state = evaluateCoat(ctx, indexOffers(ctx));
+  return {
+    id,
+    revision,
+    name: coat.name,
+    host: host ? `${host.name} ${host.version}` : null,
+    changedAt,
+    deletedAt: coat.deletedAt,
+    crop: cropOf(rows),
+    closeness: state.chosen,
+    ceiling: state.ceiling,
+    standings: state.standings,
+    tape: state.elements.map((e) => ({
+      id: e.element.id,
+      name: e.element.name,
+      weight: e.element.weight,
+      closeness: e.closeness,
+      ceiling: e.ceiling,
+      standing: e.standing,
+    })),
+  };
+}
+
+/** The piece of the reference that a card shows: its first picture, whole. */
+function cropOf(rows: CoatRows): CoatCard['crop'] {
+  const picture = ordered(rows.picture)[0];
+  if (!picture) return null;
+  const { blob, width, height } = picture;
+  return { blob, width, height, rect: { x: 0, y: 0, width, height } };
+}

@@ -1,0 +1,115 @@
+import type { Entity } from '@spare-coat/core/coat/rows';
+
+/** How a row of the core lies in the database: its columns by field, and which of them hold JSON. */
+interface Table {
+  /** field → column */
+  readonly columns: Readonly<Record<string, string>>;
+  readonly json?: readonly string[];
+  readonly times?: readonly string[];
+}
+
+/** Fixed text, never anything from a request: the SQL of `store.ts` is put together from these names alone. */
+export const TABLES: Readonly<Record<Entity, Table>> = {
+  coat: {
+    columns: {
+      id: 'id',
+      name: 'name',
+      policy: 'policy',
+      matchedAt: 'matched_at',
+      nearAt: 'near_at',
+      profileId: 'profile_id',
+      profileRevision: 'profile_revision',
+      channel: 'channel',
+      deletedAt: 'deleted_at',
+    },
+    times: ['deletedAt'],
+  },
+  variant: { columns: { id: 'id', name: 'name', position: 'position' } },
+  display: {
+    columns: { id: 'id', position: 'position', width: 'width', height: 'height', scale: 'scale', inches: 'inches' },
+  },
+  picture: {
+    columns: {
+      id: 'id',
+      variantId: 'variant_id',
+      name: 'name',
+      subject: 'subject',
+      blob: 'blob',
+      original: 'original',
+      width: 'width',
+      height: 'height',
+      scale: 'scale',
+      position: 'position',
+    },
+  },
+  element: {
+    columns: {
+      id: 'id',
+      kind: 'kind',
+      name: 'name',
+      weight: 'weight',
+      position: 'position',
+      note: 'note',
+      rules: 'rules',
+    },
+    json: ['rules'],
+  },
+  region: {
+    columns: {
+      id: 'id',
+      elementId: 'element_id',
+      pictureId: 'picture_id',
+      x: 'x',
+      y: 'y',
+      width: 'width',
+      height: 'height',
+      ground: 'ground',
+    },
+  },
+  trait: {
+    columns: {
+      id: 'id',
+      elementId: 'element_id',
+      variantId: 'variant_id',
+      trait: 'trait',
+      state: 'state',
+      target: 'target',
+      pictureId: 'picture_id',
+      source: 'source',
+    },
+    json: ['target', 'source'],
+  },
+  match: {
+    columns: { id: 'id', elementId: 'element_id', said: 'said', reason: 'reason', lost: 'lost', note: 'note' },
+  },
+  layer: {
+    columns: {
+      id: 'id',
+      matchId: 'match_id',
+      position: 'position',
+      partId: 'part_id',
+      partRevision: 'part_revision',
+      offer: 'offer',
+      traits: 'traits',
+      settings: 'settings',
+    },
+    json: ['settings'],
+  },
+  journal: { columns: { id: 'id', stepKey: 'step_key', what: 'what', at: 'at', title: 'title' }, times: ['at'] },
+};
+
+/** A field's value as node-postgres takes it. */
+export function toColumn(entity: Entity, field: string, value: unknown): unknown {
+  return TABLES[entity].json?.includes(field) ? JSON.stringify(value) : value;
+}
+
+/** A row as the database gave it, in the core's fields. */
+export function fromRow(entity: Entity, row: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  const { columns, times } = TABLES[entity];
+  return Object.fromEntries(
+    Object.entries(columns).map(([field, column]) => {
+      const value = row[column];
+      return [field, times?.includes(field) && value instanceof Date ? value.toISOString() : value];
+    }),
+  );
+}

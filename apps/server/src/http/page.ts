@@ -1,0 +1,37 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import express, { Router } from 'express';
+import { notFound } from './problem.js';
+
+/** Serves the built page: hashed files for ever, the document with this answer's nonce in it. */
+export function pageRoutes(folder: string): Router {
+  const router = Router();
+  router.use(
+    express.static(folder, {
+      index: false,
+      setHeaders(res, path) {
+        const hashed = /-[A-Z0-9]{8}\.\w+$/.test(path);
+        res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      },
+    }),
+  );
+  router.get('/*path', async (req, res, next) => {
+    if (req.path.startsWith('/api/') || /\.\w+$/.test(req.path)) {
+      next(notFound('address'));
+      return;
+    }
+    await sendDocument(folder, res);
+  });
+  router.get('/', async (_req, res) => {
+    await sendDocument(folder, res);
+  });
+  return router;
+}
+
+async function sendDocument(folder: string, res: express.Response): Promise<void> {
+  const html = await readFile(join(folder, 'index.html'), 'utf8');
+  res
+    .set('Cache-Control', 'no-store')
+    .type('html')
+    .send(html.replaceAll('__NONCE__', String(res.locals['nonce'])));
+}

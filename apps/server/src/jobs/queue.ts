@@ -1,0 +1,168 @@
+import { createHash, randomUUID } from 'node:crypto';
+import type { Logger } from 'pino';
+import type { Db, Queryable } from '../db/pool.js';
+import { Problem } from '../http/problem.js';
+
+/** Long work off the request thread. A job is a row: whoever claims it holds a lease and renews it while working. */
+export interface Job {
+  readonly id: string;
+  readonly kind: string;
+  readonly input: Readonly<Record<string, unknown>>;
+  readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  readonly progress: number;
+  readonly result: unknown;
+  readonly problem: { readonly code: string; readonly sentence: string } | null;
+}
+
+export interface JobTools {
+  /** Aborted when the person cancels, or the lease is lost. */
+  readonly signal: AbortSignal;
+  /** 0 to 1: what is really done. */
+  progress(share: number): void;
+}
+
+export type Worker = (input: Job['input'], tools: JobTools) => Promise<unknown>;
+
+const LEASE_SECONDS = 15;
+const HEARTBEAT_MS = 2000;
+const POLL_MS = 1000;
+/** A job that two servers died over is not tried a third time. */
+const MOST_ATTEMPTS = 2;
+
+const COLUMNS = 'id, kind, input, state, progress, result, problem';
+
+/** Puts a job in. One with the same input that is waiting, running or done is given back instead. */
+export async function addJob(db: Queryable, kind: string, input: Job['input']): Promise<Job> {
+  const hash = createHash('sha256').update(JSON.stringify(input)).digest('hex');
+  const known = await db.query<Job>(
+    `select ${COLUMNS} from job where kind = $1 and input_hash = $2 and state in ('waiting', 'running', 'done') and not cancel_asked
+      order by created_at desc limit 1`,
+    [kind, hash],
+  );
+  if (known.rows[0]) return known.rows[0];
+  const { rows } = await db.query<Job>(
+    `insert into job (id, kind, input, input_hash) values ($1, $2, $3, $4) returning ${COLUMNS}`,
+    [randomUUID(), kind, JSON.stringify(input), hash],
+  );
+  return rows[0]!;
+}
+
+export async function findJob(db: Queryable, id: string): Promise<Job | null> {
+  const { rows } = await db.query<Job>(`select ${COLUMNS} from job where id = $1`, [id]);
+  return rows[0] ?? null;
+}
+
+/** Asks a job to stop: one that waits is cancelled at once, one that runs by its worker. */
+export async function cancelJob(db: Queryable, id: string): Promise<void> {
+  await db.query(
+    `update job set cancel_asked = true, changed_at = now(),
+            state = case when state = 'waiting' then 'cancelled' else state end
+      where id = $1 and state in ('waiting', 'running')`,
+    [id],
+  );
+}
+
+/** Claims the oldest job that waits, or whose worker's lease has run out. */
+async function claim(db: Db): Promise<Job | null> {
+  const { rows } = await db.query<Job>(
+    `update job set state = 'running', attempts = attempts + 1, changed_at = now(),
+            lease_until = now() + make_interval(secs => $1)
+      where id = (select id from job
+                   where (state = 'waiting' or (state = 'running' and lease_until < now())) and attempts < $2
+                   order by created_at for update skip locked limit 1)
+      returning ${COLUMNS}`,
+    [LEASE_SECONDS, MOST_ATTEMPTS],
+  );
+  return rows[0] ?? null;
+}
+
+/** Jobs whose workers died as often as is allowed fail cleanly. */
+async function failAbandoned(db: Db): Promise<void> {
+  await db.query(
+    `update job set state = 'failed', lease_until = null, changed_at = now(),
+            problem = '{"code": "abandoned", "sentence": "The work was broken off twice and was given up."}'
+      where state = 'running' and lease_until < now() and attempts >= $1`,
+    [MOST_ATTEMPTS],
+  );
+}
+
+export interface Runner {
+  /** Look for work now instead of at the next tick. */
+  wake(): void;
+  stop(): Promise<void>;
+}
+
+/** Runs jobs one after the other: two heavy ones at once would only be slower on a small machine. */
+export function runJobs(db: Db, workers: Readonly<Record<string, Worker>>, logger: Logger): Runner {
+  let stopped = false;
+  let timer: NodeJS.Timeout | undefined;
+  let running: Promise<void> | null = null;
+  let current: AbortController | null = null;
+
+  const loop = async () => {
+    for (;;) {
+      if (stopped) return;
+      await failAbandoned(db);
+      const job = await claim(db);
+      if (!job) return;
+      current = new AbortController();
+      await work(db, job, workers[job.kind], current, logger);
+      current = null;
+    }
+  };
+  const wake = () => {
+    if (stopped || running) return;
+    clearTimeout(timer);
+    running = loop()
+      .catch((error: Error) => logger.warn({ err: error.message }, 'jobs cannot be looked up'))
+      .finally(() => {
+        running = null;
+        if (!stopped) timer = setTimeout(wake, POLL_MS);
+      });
+  };
+  wake();
+  return {
+    wake,
+    async stop() {
+      stopped = true;
+      clearTimeout(timer);
+      current?.abort();
+      await running;
+    },
+  };
+}
+
+async function work(db: Db, job: Job, worker: Worker | undefined, control: AbortController, logger: Logger): Promise<void> {
+  let share = 0;
+  const beat = async () => {
+    const { rows } = await db.query<{ cancel_asked: boolean }>(
+      `update job set lease_until = now() + make_interval(secs => $2), progress = $3, changed_at = now()
+        where id = $1 and state = 'running' returning cancel_asked`,
+      [job.id, LEASE_SECONDS, share],
+    );
+    if (!rows[0] || rows[0].cancel_asked) control.abort();
+  };
+  const heart = setInterval(() => void beat().catch(() => control.abort()), HEARTBEAT_MS);
+  const finish = (state: string, result: unknown, problem: unknown) =>
+    db.query(
+      `update job set state = $2, result = $3, problem = $4, lease_until = null, changed_at = now(),
+              progress = case when $2 = 'done' then 1 else progress end
+        where id = $1 and state = 'running'`,
+      [job.id, state, result === null ? null : JSON.stringify(result), problem === null ? null : JSON.stringify(problem)],
+    );
+  try {
+    if (!worker) throw new Problem(500, 'unknown-work', `Nobody here can do work of the kind ${job.kind}.`);
+    const result = await worker(job.input, { signal: control.signal, progress: (s) => (share = s) });
+    await finish('done', result ?? {}, null);
+  } catch (error) {
+    const asked = await db.query<{ cancel_asked: boolean }>('select cancel_asked from job where id = $1', [job.id]);
+    if (asked.rows[0]?.cancel_asked) await finish('cancelled', null, null);
+    else if (error instanceof Problem) await finish('failed', null, { code: error.code, sentence: error.message });
+    else {
+      logger.error({ err: error, job: job.id }, 'a job failed');
+      await finish('failed', null, { code: 'unexpected', sentence: 'The work failed for a reason that was not foreseen.' });
+    }
+  } finally {
+    clearInterval(heart);
+  }
+}

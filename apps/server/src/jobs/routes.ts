@@ -1,0 +1,22 @@
+import { isId } from '@spare-coat/core/wire/text';
+import { Router } from 'express';
+import type { Db } from '../db/pool.js';
+import { notFound } from '../http/problem.js';
+import { cancelJob, findJob } from './queue.js';
+
+/** `GET /:id` tells how a job stands; `DELETE /:id` asks it to stop. */
+export function jobRoutes(db: Db): Router {
+  const router = Router();
+  router.get('/:id', async (req, res) => {
+    const job = isId(req.params.id) ? await findJob(db, req.params.id) : null;
+    if (!job) throw notFound('job');
+    const { input: _, ...told } = job;
+    res.json(told);
+  });
+  router.delete('/:id', async (req, res) => {
+    if (!isId(req.params.id) || !(await findJob(db, req.params.id))) throw notFound('job');
+    await cancelJob(db, req.params.id);
+    res.status(204).end();
+  });
+  return router;
+}

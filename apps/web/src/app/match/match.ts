@@ -1,0 +1,204 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { SaidStanding } from '@spare-coat/core/coat/rows';
+import { layersOf } from '@spare-coat/core/coat/rows';
+import { freshLayer, type RankedOffer } from '@spare-coat/core/matching/rank';
+import { scoreLayers, type ElementScore, type TraitScore } from '@spare-coat/core/matching/score';
+import { targetsOf } from '@spare-coat/core/matching/targets';
+import type { TraitValue } from '@spare-coat/core/traits/value';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { Crop } from '../shared/crop';
+import { Keys } from '../shared/keys';
+import { newId } from '../shared/newId';
+import { sayClose } from '../shared/sayClose';
+import { StandingMark } from '../shared/standingMark';
+import { TraitRows } from './traitRows';
+
+const SAYINGS: readonly { said: SaidStanding; label: string; ask: string; key: string }[] = [
+  { said: 'stand-in', label: 'Mark as stand-in', ask: 'What is lost?', key: 'S' },
+  { said: 'gap', label: 'Mark as gap', ask: 'Why is it a gap?', key: 'G' },
+  { said: 'left alone', label: 'Leave alone', ask: 'Why is it left alone?', key: 'L' },
+];
+
+/** The stage where elements meet offers: ranked by closeness, each opened into its trait rows. */
+@Component({
+  selector: 'coat-match',
+  imports: [Crop, StandingMark, TraitRows, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './match.html',
+  styleUrl: './match.scss',
+  host: { '(window:keydown)': 'key($event)' },
+})
+export class Match {
+  protected readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly keys = inject(Keys);
+  protected readonly sayings = SAYINGS;
+  protected readonly say = sayClose;
+  /** The offer looked into without choosing it, as `part@offer`. */
+  private readonly peeked = signal<string | null>(null);
+  protected readonly asking = signal<(typeof SAYINGS)[number] | null>(null);
+  protected readonly words = signal('');
+
+  protected readonly state = this.view.selected;
+  protected readonly position = computed(() => {
+    const list = this.view.spine();
+    return `${list.findIndex((s) => s.element.id === this.state()?.element.id) + 1} of ${list.length}`;
+  });
+  protected readonly match = computed(() => {
+    const id = this.state()?.element.id;
+    return id ? this.view.matchOf(id) : null;
+  });
+  protected readonly base = computed(() => {
+    const match = this.match();
+    return match ? (layersOf(this.view.rows(), match.id)[0] ?? null) : null;
+  });
+  protected readonly chosenKey = computed(() => {
+    const base = this.base();
+    return base ? `${base.partId ?? 'host'}@${base.offer}` : null;
+  });
+  protected readonly offers = computed(() => {
+    const chosen = this.chosenKey();
+    const peeked = this.peeked();
+    return this.view.ranked().map((ranked, i) => {
+      const key = `${ranked.part?.id ?? 'host'}@${ranked.offer.id}`;
+      return {
+        ranked,
+        key,
+        n: i + 1,
+        chosen: key === chosen,
+        open: key === (peeked ?? chosen),
+        score: ranked.closeness === null ? null : Math.round(ranked.closeness * 100),
+        against: this.against(ranked),
+      };
+    });
+  });
+  protected readonly usableCount = computed(() => this.view.ranked().filter((r) => r.fit === null || r.fit.usable).length);
+
+  /** Trait rows of the offer that is open: the chosen layers as settled, or an offer only looked into. */
+  protected readonly opened = computed<{ score: ElementScore; title: string; layerId: string | null } | null>(() => {
+    const state = this.state();
+    const variant = this.view.variant();
+    if (!state || !variant) return null;
+    const look = this.offers().find((o) => o.open && !o.chosen)?.ranked;
+    const targets = targetsOf(this.view.rows(), state.element, variant.id);
+    if (look) {
+      const host = this.view.host();
+      const layers = [freshLayer(look.part, look.offer, host?.name ?? '')];
+      return { score: scoreLayers(this.view.rows(), host, targets, layers, variant, state.element.kind), title: `${this.nameOf(look)}, if chosen`, layerId: null };
+    }
+    const score = state.perVariant[variant.id] ?? Object.values(state.perVariant)[0];
+    if (!score) return null;
+    const base = this.base();
+    const chosen = this.offers().find((o) => o.chosen)?.ranked;
+    const title = state.standing === 'gap' || !base ? 'As the host is now' : chosen ? this.nameOf(chosen) : 'As chosen';
+    return { score, title, layerId: base?.id ?? null };
+  });
+
+  protected nameOf(ranked: RankedOffer): string {
+    return ranked.part ? (ranked.part.offers.length > 1 ? ranked.offer.name : `${ranked.part.name} ${ranked.part.version}`) : ranked.offer.name;
+  }
+
+  /** What a person should know before choosing it, shortest first. */
+  private against(r: RankedOffer): string {
+    if (!r.part || !r.fit) return 'a plain setting of the host';
+    const words: string[] = [r.part.sort];
+    if (!r.fit.usable || r.fit.word !== 'declared') words.push(r.fit.channel === null ? r.fit.channelSentence : r.fit.word);
+    if (r.part.price) words.push(`${r.part.price.amount} ${r.part.price.currency}`);
+    if (r.part.account) words.push('needs an account');
+    if (r.part.requires.length > 0) words.push('needs another part');
+    if (r.part.effect === 'session' || (r.part.enable && this.view.host()?.effects.enable === 'session')) words.push('one new session');
+    if (r.part.faults.length > 0) words.push(r.part.faults.length === 1 ? 'one fault' : `${r.part.faults.length} faults`);
+    return words.join(' · ');
+  }
+
+  protected notes(r: RankedOffer): readonly string[] {
+    if (!r.part) return [];
+    return [
+      ...(r.fit ? [`${r.fit.sentence} ${r.fit.channelSentence}`] : []),
+      ...r.part.faults,
+      ...r.part.sideEffects.map((s) => s.what + (s.counter ? ` ${s.counter}` : '')),
+      ...r.part.requires.map((q) => q.why),
+    ];
+  }
+
+  protected peek(key: string): void {
+    this.peeked.update((now) => (now === key ? null : key));
+  }
+
+  protected choose(ranked: RankedOffer): void {
+    const element = this.state()?.element;
+    if (!element) return;
+    this.peeked.set(null);
+    this.store.send({
+      type: 'match.choose',
+      elementId: element.id,
+      matchId: this.match()?.id ?? newId(),
+      layerId: newId(),
+      partId: ranked.part?.id ?? null,
+      partRevision: ranked.part?.revision ?? null,
+      offer: ranked.offer.id,
+    });
+  }
+
+  protected release(): void {
+    const id = this.state()?.element.id;
+    if (id) this.store.send({ type: 'match.release', elementId: id });
+  }
+
+  protected ask(saying: (typeof SAYINGS)[number]): void {
+    const match = this.match();
+    this.words.set((saying.said === 'stand-in' ? match?.lost : match?.reason) ?? '');
+    this.asking.set(saying);
+  }
+
+  protected sayIt(): void {
+    const saying = this.asking();
+    if (!saying) return;
+    const text = this.words().trim();
+    if (this.sayStanding(saying.said, text)) this.asking.set(null);
+  }
+
+  protected unsay(): void {
+    this.sayStanding(null, '');
+  }
+
+  private sayStanding(said: SaidStanding | null, text: string): boolean {
+    const id = this.state()?.element.id;
+    if (!id) return false;
+    const match = this.match();
+    return this.store.send({
+      type: 'match.say',
+      elementId: id,
+      matchId: match?.id ?? newId(),
+      said,
+      reason: said === 'gap' || said === 'left alone' ? text : (match?.reason ?? ''),
+      lost: said === 'stand-in' ? text : (match?.lost ?? ''),
+    });
+  }
+
+  protected setValue(score: TraitScore, value: TraitValue | null): void {
+    if (score.layerId) this.store.send({ type: 'match.setting', layerId: score.layerId, trait: score.target.spec.id, variantId: null, value });
+  }
+
+  protected note(text: string): void {
+    const id = this.state()?.element.id;
+    if (id) this.store.send({ type: 'match.note', elementId: id, matchId: this.match()?.id ?? newId(), note: text });
+  }
+
+  protected key(event: KeyboardEvent): void {
+    if (!this.keys.heeds(event) || event.shiftKey || !this.state()) return;
+    const digit = /^[1-9]$/.exec(event.key)?.[0];
+    if (digit) {
+      const offer = this.offers()[Number(digit) - 1];
+      if (!offer) return;
+      this.choose(offer.ranked);
+    } else {
+      const saying = SAYINGS.find((s) => s.key.toLowerCase() === event.key.toLowerCase());
+      if (!saying) return;
+      this.ask(saying);
+    }
+    event.preventDefault();
+  }
+}

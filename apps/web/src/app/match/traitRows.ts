@@ -1,0 +1,180 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import type { ElementScore, TraitScore } from '@spare-coat/core/matching/score';
+import { sayDifference, sayValue, spellValue } from '@spare-coat/core/traits/say';
+import type { TraitValue } from '@spare-coat/core/traits/value';
+import { TraitEditor } from '../shared/traitEditor';
+
+/** Trait rows: target, actual, the value to set, difference, credit. A row that can be set opens into its setting. */
+@Component({
+  selector: 'coat-trait-rows',
+  imports: [TraitEditor],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <table>
+      <caption class="sr-only">Traits of {{ element() }}, on the host display</caption>
+      <thead>
+        <tr>
+          <th scope="col">Trait</th>
+          <th scope="col">Target</th>
+          <th scope="col">Actual</th>
+          <th scope="col" class="number">Credit</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (line of lines(); track line.id) {
+          <tr [class.set]="line.settable" (click)="line.settable && toggle(line.id)">
+            <th scope="row">
+              @if (line.settable) {
+                <button type="button" class="plain" [attr.aria-expanded]="open() === line.id" (click)="$event.stopPropagation(); toggle(line.id)">{{ line.label }}</button>
+              } @else {
+                {{ line.label }}
+              }
+            </th>
+            <td [title]="line.targetTitle" [class.assumed]="line.assumed">
+              @if (line.targetSwatch) {
+                <span class="swatch" [style.background]="line.targetSwatch"></span>
+              }
+              {{ line.target }}
+            </td>
+            <td [title]="line.actualTitle">
+              @if (line.actualSwatch) {
+                <span class="swatch" [style.background]="line.actualSwatch"></span>
+              }
+              {{ line.actual }}
+            </td>
+            <td class="number">{{ line.credit }}</td>
+          </tr>
+          @if (line.difference || line.bound) {
+            <tr class="sub">
+              <td></td>
+              <td colspan="3" class="faint">{{ line.difference }}{{ line.difference && line.bound ? ' · ' : '' }}{{ line.bound }}</td>
+            </tr>
+          }
+          @if (open() === line.id && line.score.place; as place) {
+            <tr class="setting">
+              <td colspan="4">
+                <p><span class="faint">Where</span> {{ place.place }}</p>
+                <p>
+                  <span class="faint">Type</span> <strong class="mono">{{ line.setting }}</strong>
+                </p>
+                <p class="faint">{{ line.range }}</p>
+                @if (editable()) {
+                  <coat-trait-editor [spec]="line.score.target.spec" [kind]="kind()" [value]="line.score.setting" [of]="element()" [unitWord]="line.score.target.spec.type === 'length' ? 'units' : null" (changed)="value.emit({ score: line.score, value: $event })" />
+                  @if (line.score.byHand) {
+                    <button type="button" class="quiet" (click)="value.emit({ score: line.score, value: null })">Settle it again</button>
+                  }
+                }
+              </td>
+            </tr>
+          }
+        }
+      </tbody>
+    </table>
+  `,
+  styles: `
+    table {
+      width: 100%;
+      border-collapse: collapse;
+      margin-top: 6px;
+      table-layout: fixed;
+    }
+    th {
+      text-align: left;
+      font-weight: 400;
+      color: var(--ink-2);
+    }
+    thead th {
+      font-size: 12.5px;
+      &:nth-child(1) {
+        width: 34%;
+      }
+      &:nth-child(4) {
+        width: 15%;
+        text-align: right;
+      }
+    }
+    th,
+    td {
+      padding: 4px 4px 4px 0;
+      border-top: 1px solid var(--line);
+      vertical-align: baseline;
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+    .sub td {
+      border: 0;
+      padding-top: 0;
+      font-size: 12.5px;
+    }
+    tr.set {
+      cursor: pointer;
+    }
+    .plain {
+      border: 0;
+      background: none;
+      padding: 0;
+      color: var(--accent);
+      text-align: left;
+      cursor: pointer;
+    }
+    .assumed {
+      font-style: italic;
+      text-decoration: underline dotted;
+    }
+    .setting td {
+      border: 1px solid var(--line);
+      background: var(--paper);
+      padding: 8px;
+      display: table-cell;
+    }
+    .setting p {
+      margin-bottom: 5px;
+      overflow-wrap: anywhere;
+    }
+  `,
+})
+export class TraitRows {
+  readonly score = input.required<ElementScore>();
+  readonly kind = input.required<string>();
+  readonly element = input.required<string>();
+  readonly editable = input(false);
+  readonly value = output<{ score: TraitScore; value: TraitValue | null }>();
+  protected readonly open = signal<string | null>(null);
+
+  protected readonly lines = computed(() => this.score().traits.map((s) => this.line(s)));
+
+  private line(score: TraitScore) {
+    const { spec, value, told, source } = score.target;
+    const carried = spec.type === 'length' && value !== told ? `, ${sayValue(spec.type, told)} in the picture` : '';
+    return {
+      id: spec.id,
+      score,
+      label: spec.label,
+      target: sayValue(spec.type, value),
+      targetTitle: `${spellValue(spec.type, value)}${carried}, ${source.how}`,
+      targetSwatch: spec.type === 'colour' ? String(value) : null,
+      assumed: source.how === 'assumed',
+      actual: score.actual === null ? 'unknown' : sayValue(spec.type, score.actual),
+      actualTitle: score.actual === null ? 'Nobody can tell' : `${spellValue(spec.type, score.actual)}, from ${score.from}`,
+      actualSwatch: spec.type === 'colour' && score.actual !== null ? String(score.actual) : null,
+      credit: Math.round(score.credit * 100),
+      difference: score.actual === null ? '' : sayDifference(spec.type, score.actual, value),
+      bound: score.credit < 0.995 || score.byHand ? score.bound : '',
+      settable: score.place !== null,
+      setting: score.setting === null ? '' : spec.type === 'length' ? String(score.setting) : spellValue(spec.type, score.setting),
+      range: sayRange(score),
+    };
+  }
+
+  protected toggle(id: string): void {
+    this.open.update((now) => (now === id ? null : id));
+  }
+}
+
+function sayRange({ supply }: TraitScore): string {
+  if (!supply || 'fixed' in supply) return '';
+  if ('range' in supply) return `Takes ${supply.range.least} to ${supply.range.most} in steps of ${supply.range.step}.`;
+  if ('oneOf' in supply) return `Takes one of ${supply.oneOf.length} values.`;
+  if ('itemsFrom' in supply) return `Takes ${supply.itemsFrom.join(', ')}.`;
+  return 'Takes any value.';
+}

@@ -1,0 +1,152 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { Injectable, inject } from '@angular/core';
+import type { Change } from '@spare-coat/core/coat/changes';
+import type { Command } from '@spare-coat/core/coat/commands';
+import type { CoatRows } from '@spare-coat/core/coat/rows';
+import type { HostProfile } from '@spare-coat/core/host/profile';
+import type { Standing } from '@spare-coat/core/matching/standing';
+import type { Part } from '@spare-coat/core/parts/part';
+import type { Rect } from '@spare-coat/core/picture/rect';
+import { firstValueFrom, type Observable } from 'rxjs';
+
+export interface Answerable {
+  readonly revision: number;
+  readonly label: string;
+}
+export interface Entry {
+  readonly revision: number;
+  readonly label: string;
+  readonly changes: readonly Change[];
+}
+export interface Written {
+  readonly revision: number;
+  readonly entries: readonly Entry[];
+  readonly undo: Answerable | null;
+  readonly redo: Answerable | null;
+}
+export interface LoadedCoat {
+  readonly revision: number;
+  readonly rows: CoatRows;
+  readonly undo: Answerable | null;
+  readonly redo: Answerable | null;
+}
+export interface TapeSegment {
+  readonly id: string;
+  readonly name: string;
+  readonly weight: number;
+  readonly closeness: number | null;
+  readonly ceiling: number | null;
+  readonly standing: Standing;
+}
+export interface CoatCard {
+  readonly id: string;
+  readonly revision: number;
+  readonly name: string;
+  readonly host: string | null;
+  readonly changedAt: string;
+  readonly deletedAt: string | null;
+  readonly crop: { readonly blob: string; readonly width: number; readonly height: number; readonly rect: Rect } | null;
+  readonly closeness: number | null;
+  readonly ceiling: number | null;
+  readonly standings: Readonly<Record<Standing, number>>;
+  readonly tape: readonly TapeSegment[];
+}
+export interface ReadPicture {
+  readonly original: string;
+  readonly blob: string;
+  readonly width: number;
+  readonly height: number;
+  readonly remarks: readonly string[];
+}
+export interface JobState {
+  readonly id: string;
+  readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  readonly progress: number;
+  readonly result: unknown;
+  readonly problem: { readonly code: string; readonly sentence: string } | null;
+}
+
+/** What went wrong, in a sentence for the person. `away` when the server could not be reached at all. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly code: string,
+    sentence: string,
+    readonly status: number,
+    readonly body: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(sentence);
+  }
+  get away(): boolean {
+    return this.status === 0 || this.status === 503 || this.status === 502 || this.status === 504;
+  }
+}
+
+function asProblem(error: unknown): ApiProblem {
+  if (!(error instanceof HttpErrorResponse)) return new ApiProblem('unexpected', 'Something went wrong in this page.', -1);
+  let body: Record<string, unknown> = {};
+  try {
+    body = typeof error.error === 'string' ? (JSON.parse(error.error) as Record<string, unknown>) : ((error.error ?? {}) as Record<string, unknown>);
+  } catch {
+    // Not a problem document: the status speaks for itself.
+  }
+  const title = typeof body['title'] === 'string' ? body['title'] : null;
+  if (error.status === 0) return new ApiProblem('away', 'The server does not answer. What you typed is kept here and saved when it is back.', 0);
+  return new ApiProblem(String(body['code'] ?? 'unexpected'), title ?? `The server said no (${error.status}).`, error.status, body);
+}
+
+/** The server, typed. Every failure comes as an `ApiProblem`. */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  coats(): Promise<{ coats: CoatCard[] }> {
+    return this.ask(this.http.get<{ coats: CoatCard[] }>('/api/coats'));
+  }
+  createCoat(id: string, commandId: string, name: string, from: string | null): Promise<{ id: string; revision: number }> {
+    return this.ask(this.http.post<{ id: string; revision: number }>('/api/coats', { id, commandId, name, from }));
+  }
+  coat(id: string): Promise<LoadedCoat> {
+    return this.ask(this.http.get<LoadedCoat>(`/api/coats/${id}`));
+  }
+  entries(id: string, after: number): Promise<Written> {
+    return this.ask(this.http.get<Written>(`/api/coats/${id}/entries`, { params: { after } }));
+  }
+  command(id: string, commandId: string, revision: number, command: Command): Promise<Written> {
+    return this.ask(this.http.post<Written>(`/api/coats/${id}/commands`, { commandId, revision, command }));
+  }
+  answer(id: string, what: 'undo' | 'redo', commandId: string, revision: number): Promise<Written> {
+    return this.ask(this.http.post<Written>(`/api/coats/${id}/${what}`, { commandId, revision }));
+  }
+  profiles(): Promise<{ profiles: HostProfile[] }> {
+    return this.ask(this.http.get<{ profiles: HostProfile[] }>('/api/profiles'));
+  }
+  profile(id: string, revision: number): Promise<{ profile: HostProfile }> {
+    return this.ask(this.http.get<{ profile: HostProfile }>(`/api/profiles/${id}/${revision}`));
+  }
+  parts(query: { words: string; sort: string; kind: string; after: string }): Promise<{ parts: Part[]; next: string | null }> {
+    return this.ask(this.http.get<{ parts: Part[]; next: string | null }>('/api/parts', { params: query }));
+  }
+  part(id: string): Promise<{ part: Part }> {
+    return this.ask(this.http.get<{ part: Part }>(`/api/parts/${id}`));
+  }
+  partsServing(kinds: readonly string[], pinned: readonly (readonly [string, number])[]): Promise<{ parts: Part[] }> {
+    return this.ask(this.http.post<{ parts: Part[] }>('/api/parts/serving', { kinds, pinned }));
+  }
+  job(id: string): Promise<JobState> {
+    return this.ask(this.http.get<JobState>(`/api/jobs/${id}`));
+  }
+  cancelJob(id: string): Promise<unknown> {
+    return this.ask(this.http.delete(`/api/jobs/${id}`));
+  }
+  sendPicture(file: Blob): Promise<{ picture?: ReadPicture; job?: string }> {
+    return this.ask(this.http.post<{ picture?: ReadPicture; job?: string }>('/api/pictures', file, { headers: { 'Content-Type': 'application/octet-stream' } }));
+  }
+
+  private async ask<T>(request: Observable<T>): Promise<T> {
+    try {
+      return await firstValueFrom(request);
+    } catch (error) {
+      throw asProblem(error);
+    }
+  }
+}

@@ -1,0 +1,176 @@
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { Router } from '@angular/router';
+import { coatOf, matchOf, ordered, type ElementRow, type PictureRow, type RegionRow } from '@spare-coat/core/coat/rows';
+import type { HostProfile } from '@spare-coat/core/host/profile';
+import { evaluateCoat, type CoatState, type ElementState } from '@spare-coat/core/matching/evaluate';
+import { ledgerOf } from '@spare-coat/core/matching/ledger';
+import { indexOffers, rankOffers, type OfferIndex, type RankedOffer } from '@spare-coat/core/matching/rank';
+import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
+import { derivePlan } from '@spare-coat/core/plan/derive';
+import { doneSteps } from '@spare-coat/core/plan/ticks';
+import { stepsOf, type Plan } from '@spare-coat/core/plan/step';
+import type { Part } from '@spare-coat/core/parts/part';
+import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/reference/kind';
+import { findKind } from '@spare-coat/core/reference/kinds/registry';
+import { sameJson } from '@spare-coat/core/coat/changes';
+import { Api } from './api';
+import { CoatStore } from './coatStore';
+import { Notices } from './notices';
+
+export interface SpineGroup {
+  readonly group: KindGroup;
+  readonly states: readonly ElementState[];
+}
+
+/** What every stage looks at: the coat evaluated, and what is selected in it. All derived from `CoatStore`. */
+@Injectable({ providedIn: 'root' })
+export class CoatView {
+  private readonly api = inject(Api);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  private readonly router = inject(Router);
+
+  /** From the address: `?e=` and `?v=`. */
+  readonly elementId = signal<string | null>(null);
+  readonly variantName = signal<string | null>(null);
+
+  readonly host = signal<HostProfile | null>(null);
+  private readonly parts = signal<ReadonlyMap<string, Part>>(new Map());
+  readonly catalogueProblem = signal<string | null>(null);
+
+  readonly rows = this.store.rows;
+  readonly coat = computed(() => (Object.keys(this.rows().coat).length > 0 ? coatOf(this.rows()) : null));
+  readonly variants = computed(() => ordered(this.rows().variant));
+  readonly variant = computed(() => {
+    const wanted = this.variantName();
+    return this.variants().find((v) => v.name.toLowerCase() === wanted) ?? this.variants()[0] ?? null;
+  });
+  readonly pictures = computed(() => ordered(this.rows().picture));
+  /** The picture of the chosen variant. */
+  readonly picture = computed<PictureRow | null>(
+    () => this.pictures().find((p) => p.variantId === this.variant()?.id) ?? null,
+  );
+
+  readonly context = computed<MatchContext>(() => ({ rows: this.rows(), host: this.host(), parts: this.parts() }));
+  readonly index = computed<OfferIndex>(() => indexOffers(this.context()));
+  readonly state = computed<CoatState | null>(() => (this.coat() ? evaluateCoat(this.context(), this.index()) : null));
+  /** Elements in the order of the spine. */
+  readonly groups = computed<readonly SpineGroup[]>(() => {
+    const states = this.state()?.elements ?? [];
+    return KIND_GROUPS.map((group) => ({
+      group,
+      states: states.filter((s) => findKind(s.element.kind)?.group === group),
+    })).filter((g) => g.states.length > 0);
+  });
+  readonly spine = computed<readonly ElementState[]>(() => this.groups().flatMap((g) => g.states));
+  readonly selected = computed<ElementState | null>(
+    () => this.spine().find((s) => s.element.id === this.elementId()) ?? this.spine()[0] ?? null,
+  );
+  readonly ranked = computed<readonly RankedOffer[]>(() => {
+    const element = this.selected()?.element;
+    return element ? rankOffers(this.context(), this.index(), element) : [];
+  });
+  readonly ledger = computed(() => {
+    const state = this.state();
+    return state ? ledgerOf(this.context(), state) : [];
+  });
+  readonly plan = computed<Plan | null>(() => {
+    const state = this.state();
+    return state ? derivePlan(this.context(), state) : null;
+  });
+  readonly done = computed(() => doneSteps(this.rows()));
+
+  /** What is unanswered, for the small counts at the stages. */
+  readonly counts = computed(() => {
+    const elements = this.state()?.elements ?? [];
+    const plan = this.plan();
+    return {
+      study: elements.filter((e) => e.closeness === null).length,
+      match: elements.filter((e) => e.standing === 'open').length,
+      plan: plan ? stepsOf(plan).filter((s) => !this.done().has(s.key)).length : 0,
+    };
+  });
+
+  /** What the catalogue has to be asked for: kinds in use, and pinned revisions. */
+  private readonly wanted = computed(
+    () => ({
+      kinds: [...new Set(Object.values(this.rows().element).map((e) => e.kind))].sort(),
+      pinned: Object.values(this.rows().layer)
+        .filter((l) => l.partId !== null)
+        .map((l) => [l.partId!, l.partRevision!] as const)
+        .sort((a, b) => (partKey(...a) < partKey(...b) ? -1 : 1)),
+    }),
+    { equal: sameJson },
+  );
+  private readonly hostPin = computed(
+    () => ({ id: this.coat()?.profileId ?? null, revision: this.coat()?.profileRevision ?? null }),
+    { equal: sameJson },
+  );
+
+  constructor() {
+    effect(() => {
+      const { kinds, pinned } = this.wanted();
+      void untracked(() => this.loadParts(kinds, pinned));
+    });
+    effect(() => {
+      const { id, revision } = this.hostPin();
+      void untracked(() => this.loadHost(id, revision));
+    });
+  }
+
+  private async loadParts(kinds: readonly string[], pinned: readonly (readonly [string, number])[]): Promise<void> {
+    if (kinds.length === 0) {
+      this.parts.set(new Map());
+      return;
+    }
+    try {
+      const { parts } = await this.api.partsServing(kinds, pinned);
+      this.parts.set(new Map(parts.map((p) => [partKey(p.id, p.revision), p])));
+      this.catalogueProblem.set(null);
+    } catch (error) {
+      this.catalogueProblem.set((error as Error).message);
+    }
+  }
+
+  private async loadHost(id: string | null, revision: number | null): Promise<void> {
+    if (id === null || revision === null) {
+      this.host.set(null);
+      return;
+    }
+    if (this.host()?.id === id && this.host()?.revision === revision) return;
+    try {
+      this.host.set((await this.api.profile(id, revision)).profile);
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    }
+  }
+
+  select(elementId: string): void {
+    void this.router.navigate([], { queryParams: { e: elementId }, queryParamsHandling: 'merge' });
+  }
+
+  /** The next or previous element in the spine. */
+  step(by: 1 | -1): void {
+    const list = this.spine();
+    if (list.length === 0) return;
+    const at = list.findIndex((s) => s.element.id === this.selected()?.element.id);
+    this.select(list[(at + by + list.length) % list.length]!.element.id);
+  }
+
+  chooseVariant(name: string): void {
+    void this.router.navigate([], { queryParams: { v: name.toLowerCase() }, queryParamsHandling: 'merge' });
+  }
+
+  /** The region of an element on the picture of the chosen variant, or on any picture of the coat. */
+  cropOf(element: ElementRow): { picture: PictureRow; region: RegionRow } | null {
+    const rows = this.rows();
+    const regions = Object.values(rows.region).filter((r) => r.elementId === element.id);
+    const region = regions.find((r) => rows.picture[r.pictureId]?.variantId === this.variant()?.id) ?? regions[0];
+    const picture = region ? rows.picture[region.pictureId] : undefined;
+    return region && picture ? { picture, region } : null;
+  }
+
+  matchOf(elementId: string) {
+    return matchOf(this.rows(), elementId);
+  }
+}

@@ -1,0 +1,47 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { Rect } from '@spare-coat/core/picture/rect';
+
+/** A piece of a picture, fitted into a box on mid-grey. It shows pixels as they are and never enlarges past `most`. */
+@Component({
+  selector: 'coat-crop',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<div
+    class="piece"
+    [style.width.px]="place().width"
+    [style.height.px]="place().height"
+    [style.background-image]="url()"
+    [style.background-size]="place().size"
+    [style.background-position]="place().position"
+  ></div>`,
+  styles: `
+    :host {
+      display: grid;
+      place-items: center;
+      overflow: hidden;
+      background: var(--mid);
+    }
+  `,
+  host: { '[style.width.px]': 'width()', '[style.height.px]': 'height()', 'aria-hidden': 'true' },
+})
+export class Crop {
+  readonly blob = input.required<string>();
+  /** Size of the whole picture. */
+  readonly full = input.required<{ readonly width: number; readonly height: number }>();
+  readonly rect = input.required<Rect>();
+  readonly width = input.required<number>();
+  readonly height = input.required<number>();
+  readonly most = input(1);
+
+  protected readonly url = computed(() => `url("/api/blobs/${this.blob()}")`);
+  protected readonly place = computed(() => {
+    const r = this.rect();
+    const k = Math.min(this.width() / r.width, this.height() / r.height, this.most());
+    const px = (v: number) => `${(v * k).toFixed(2)}px`;
+    return {
+      width: Math.max(1, r.width * k),
+      height: Math.max(1, r.height * k),
+      size: `${px(this.full().width)} ${px(this.full().height)}`,
+      position: `${px(-r.x)} ${px(-r.y)}`,
+    };
+  });
+}

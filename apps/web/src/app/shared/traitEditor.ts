@@ -1,0 +1,166 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { targetProblem } from '@spare-coat/core/coat/commands';
+import type { TraitSpec } from '@spare-coat/core/reference/kind';
+import { PALETTE_ROLES } from '@spare-coat/core/reference/measure';
+import { NO_ITEMS, ZONES, type Order, type Palette, type Place, type TraitValue, type Zone } from '@spare-coat/core/traits/value';
+
+const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', duration: 'ms', share: '%' };
+
+/** Types a value of any trait. What is not right is said at once and nothing is changed until it is. */
+@Component({
+  selector: 'coat-trait-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @switch (spec().type) {
+      @case ('choice') {
+        <select [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" (change)="set(text($event))">
+          <option value="" [selected]="value() === null" disabled>not told</option>
+          @for (choice of spec().choices; track choice) {
+            <option [value]="choice" [selected]="choice === value()">{{ choice }}</option>
+          }
+        </select>
+      }
+      @case ('flag') {
+        <select [attr.aria-label]="name()" (change)="set(text($event) === 'yes')">
+          <option value="" [selected]="value() === null" disabled>not told</option>
+          <option value="yes" [selected]="value() === true">yes</option>
+          <option value="no" [selected]="value() === false">no</option>
+        </select>
+      }
+      @case ('colour') {
+        <span class="row">
+          <input type="color" [attr.aria-label]="name() + ', picker'" [value]="value() ?? '#808080'" (change)="set(text($event))" />
+          <input class="mono" size="8" [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" [value]="value() ?? ''" placeholder="#rrggbb" (change)="set(text($event).trim().toLowerCase())" />
+        </span>
+      }
+      @case ('palette') {
+        <span class="row">
+          @for (role of roles; track role) {
+            <input type="color" [attr.aria-label]="name() + ', ' + role" [value]="palette()[role] ?? '#808080'" (change)="setRole(role, text($event))" />
+          }
+        </span>
+      }
+      @case ('order') {
+        @for (zone of zones; track zone) {
+          <label class="zone">
+            <span class="faint">{{ zone }}</span>
+            <input [attr.aria-label]="name() + ', ' + zone" [attr.aria-invalid]="problem() !== null" [value]="order()[zone].join(', ')" placeholder="none" (change)="setZone(zone, text($event))" />
+          </label>
+        }
+      }
+      @case ('place') {
+        <span class="row">
+          <select [attr.aria-label]="name() + ', zone'" (change)="setPlace({ zone: zoneOf(text($event)) })">
+            @for (zone of zones; track zone) {
+              <option [value]="zone" [selected]="zone === place().zone">{{ zone }}</option>
+            }
+          </select>
+          <input type="number" min="0" max="100" step="0.5" [attr.aria-label]="name() + ', offset'" [value]="place().offset" (change)="setPlace({ offset: number($event) })" />
+          <span class="faint">%</span>
+        </span>
+      }
+      @case ('format') {
+        <textarea class="mono" rows="2" [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" [value]="value() ?? ''" placeholder="HH:mm" (change)="set(text($event))"></textarea>
+      }
+      @case ('label') {
+        <input [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" [value]="value() ?? ''" placeholder="not told" (change)="set(text($event).trim())" />
+      }
+      @default {
+        <span class="row">
+          <input type="number" min="0" step="any" [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" [value]="value() ?? ''" placeholder="not told" (change)="setNumber($event)" />
+          @if (unit(); as u) {
+            <span class="faint">{{ u }}</span>
+          }
+        </span>
+      }
+    }
+    @if (problem(); as p) {
+      <span class="alarm" role="alert">{{ p }}</span>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 3px;
+      min-width: 0;
+    }
+    .row {
+      display: flex;
+      align-items: center;
+      gap: 5px;
+      min-width: 0;
+    }
+    input,
+    select,
+    textarea {
+      width: 100%;
+      resize: vertical;
+    }
+    input[type='color'] {
+      flex: none;
+      width: 30px;
+      height: 26px;
+      padding: 2px;
+    }
+    .zone {
+      display: grid;
+      grid-template-columns: 44px 1fr;
+      align-items: center;
+      gap: 4px;
+      font-size: 13px;
+    }
+    .alarm {
+      font-size: 12.5px;
+    }
+  `,
+})
+export class TraitEditor {
+  readonly spec = input.required<TraitSpec>();
+  readonly kind = input.required<string>();
+  readonly value = input.required<TraitValue | null>();
+  /** Of what it is a value, for those who hear the name alone. */
+  readonly of = input('');
+  /** Unit shown after a number, where it is not the trait's own. */
+  readonly unitWord = input<string | null>(null);
+  readonly changed = output<TraitValue>();
+
+  protected readonly problem = signal<string | null>(null);
+  protected readonly zones = ZONES;
+  protected readonly roles = PALETTE_ROLES;
+  protected readonly name = computed(() => (this.of() ? `${this.spec().label} of ${this.of()}` : this.spec().label));
+  protected readonly unit = computed(() => this.unitWord() ?? UNITS[this.spec().type] ?? null);
+  protected readonly order = computed(() => (this.value() as Order | null) ?? NO_ITEMS);
+  protected readonly palette = computed<Palette>(() => (this.value() as Palette | null) ?? {});
+  protected readonly place = computed<Place>(() => (this.value() as Place | null) ?? { zone: 'start', offset: 0 });
+
+  protected text(event: Event): string {
+    return (event.target as HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement).value;
+  }
+  protected number(event: Event): number {
+    return (event.target as HTMLInputElement).valueAsNumber;
+  }
+  protected zoneOf(text: string): Zone {
+    return text as Zone;
+  }
+  protected setNumber(event: Event): void {
+    this.set(this.number(event));
+  }
+  protected setRole(role: string, hex: string): void {
+    this.set({ ...this.palette(), [role]: hex });
+  }
+  protected setPlace(part: Partial<Place>): void {
+    this.set({ ...this.place(), ...part });
+  }
+  protected setZone(zone: Zone, text: string): void {
+    const items = text
+      .split(',')
+      .map((t) => t.trim())
+      .filter((t) => t !== '');
+    this.set({ ...this.order(), [zone]: items });
+  }
+  protected set(value: TraitValue): void {
+    const problem = targetProblem(this.kind(), this.spec().id, value);
+    this.problem.set(problem);
+    if (problem === null) this.changed.emit(value);
+  }
+}

@@ -1,0 +1,122 @@
+import { Dialog } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { Title } from '@angular/platform-browser';
+import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { Keys, isTyping } from '../shared/keys';
+import { sayClose } from '../shared/sayClose';
+import { Tape } from '../shared/tape';
+import { Finder } from './finder';
+import { KeySheet } from './keySheet';
+import { Spine } from './spine';
+
+export const STAGES = [
+  { path: 'study', label: 'Study' },
+  { path: 'host', label: 'Host' },
+  { path: 'parts', label: 'Parts' },
+  { path: 'match', label: 'Match' },
+  { path: 'plan', label: 'Plan' },
+] as const;
+
+/** The frame around every stage of one coat: top line, tape, spine. */
+@Component({
+  selector: 'coat-frame',
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Tape, Spine],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './coatFrame.html',
+  styleUrl: './coatFrame.scss',
+  host: { '(window:keydown)': 'onKey($event)' },
+})
+export class CoatFrame {
+  protected readonly store = inject(CoatStore);
+  protected readonly view = inject(CoatView);
+  private readonly router = inject(Router);
+  private readonly dialog = inject(Dialog);
+  private readonly keys = inject(Keys);
+
+  /** From the address. */
+  readonly id = input.required<string>();
+  readonly e = input<string>();
+  readonly v = input<string>();
+
+  protected readonly stages = STAGES;
+  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ host: this.view.host() ? 0 : 1, ...this.view.counts() }));
+  protected readonly say = sayClose;
+  protected readonly segments = computed(() =>
+    this.view.spine().map((s) => ({
+      id: s.element.id,
+      name: s.element.name,
+      weight: s.element.weight,
+      closeness: s.closeness,
+      ceiling: s.ceiling,
+      standing: s.standing,
+    })),
+  );
+  protected readonly save = computed(
+    () =>
+      ({
+        saved: { word: 'Saved', title: 'Everything you did is saved.' },
+        saving: { word: 'Saving', title: 'On its way to the server.' },
+        waiting: { word: 'Not saved yet', title: 'The server does not answer. What you did is kept in this window and sent when it is back.' },
+      })[this.store.saveState()],
+  );
+
+  constructor() {
+    effect(() => void this.store.open(this.id()));
+    effect(() => this.view.elementId.set(this.e() ?? null));
+    effect(() => this.view.variantName.set(this.v() ?? null));
+    const title = inject(Title);
+    effect(() => {
+      const name = this.view.coat()?.name;
+      if (name) title.setTitle(`${name} · Spare Coat`);
+    });
+  }
+
+  protected find(): void {
+    this.dialog.open(Finder, { ariaLabel: 'Find or do', panelClass: 'finder-panel' });
+  }
+  protected help(): void {
+    this.dialog.open(KeySheet, { ariaLabel: 'Keys' });
+  }
+  protected rename(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const name = field.value.trim();
+    if (name === '' || name === this.view.coat()?.name || !this.store.send({ type: 'coat.rename', name })) field.value = this.view.coat()?.name ?? '';
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const ctrl = event.ctrlKey || event.metaKey;
+    const key = event.key.toLowerCase();
+    if (ctrl && key === 'k') {
+      event.preventDefault();
+      if (this.dialog.openDialogs.length === 0) this.find();
+      return;
+    }
+    if (ctrl && (key === 'z' || key === 'y') && !isTyping(event.target)) {
+      event.preventDefault();
+      void this.store.answer(key === 'y' || event.shiftKey ? 'redo' : 'undo');
+      return;
+    }
+    if (this.dialog.openDialogs.length > 0 || !this.keys.heeds(event)) return;
+    const digit = /^Digit([1-5])$/.exec(event.code)?.[1];
+    if (event.shiftKey && digit) void this.go(STAGES[Number(digit) - 1]!.path);
+    else if (key === 'j') this.view.step(1);
+    else if (key === 'k') this.view.step(-1);
+    else if (key === '?') this.help();
+    else if (key === 'v') this.otherVariant();
+    else return;
+    event.preventDefault();
+  }
+
+  private otherVariant(): void {
+    const all = this.view.variants();
+    const at = all.findIndex((v) => v.id === this.view.variant()?.id);
+    const next = all[(at + 1) % all.length];
+    if (next) this.view.chooseVariant(next.name);
+  }
+
+  private go(stage: string): Promise<boolean> {
+    return this.router.navigate(['/coats', this.id(), stage], { queryParamsHandling: 'preserve' });
+  }
+}

@@ -1,0 +1,137 @@
+import { DialogRef } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { RoomLight } from '../shared/room';
+import { STAGES } from './coatFrame';
+
+interface Find {
+  readonly what: string;
+  readonly label: string;
+  readonly run: () => void;
+}
+
+const MOST = 12;
+
+/** Finds elements and stages, and does things, by typing. */
+@Component({
+  selector: 'coat-finder',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="box">
+      <input
+        autofocus
+        role="combobox"
+        aria-label="Find or do"
+        aria-controls="finds"
+        aria-expanded="true"
+        [attr.aria-activedescendant]="'find-' + at()"
+        placeholder="An element, a stage, or what to do"
+        (input)="type($event)"
+        (keydown)="move($event)"
+      />
+      <ul id="finds" role="listbox" aria-label="Found">
+        @for (find of shown(); track find.label; let i = $index) {
+          <li [id]="'find-' + i" role="option" [attr.aria-selected]="i === at()" [class.at]="i === at()" (click)="run(find)" (mousemove)="at.set(i)">
+            <span>{{ find.label }}</span
+            ><span class="faint">{{ find.what }}</span>
+          </li>
+        } @empty {
+          <li class="faint none">Nothing by that name in this coat.</li>
+        }
+      </ul>
+    </div>
+  `,
+  styles: `
+    .box {
+      width: min(520px, 92vw);
+      background: var(--paper);
+      border: 1px solid var(--line-strong);
+      border-radius: 4px;
+      overflow: hidden;
+    }
+    input {
+      width: 100%;
+      border: 0;
+      border-bottom: 1px solid var(--line);
+      border-radius: 0;
+      padding: 12px 14px;
+      font-size: 16px;
+    }
+    input:focus {
+      outline: none;
+      border-bottom-color: var(--accent);
+    }
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 4px 0;
+      max-height: 50vh;
+      overflow: auto;
+    }
+    li {
+      display: flex;
+      justify-content: space-between;
+      padding: 6px 14px;
+      cursor: pointer;
+    }
+    li.at {
+      background: var(--accent-soft);
+    }
+    .none {
+      cursor: default;
+    }
+  `,
+})
+export class Finder {
+  private readonly ref = inject<DialogRef<void>>(DialogRef);
+  private readonly store = inject(CoatStore);
+  private readonly view = inject(CoatView);
+  private readonly router = inject(Router);
+  private readonly room = inject(RoomLight);
+  private readonly words = signal('');
+  protected readonly at = signal(0);
+
+  private readonly all = computed<readonly Find[]>(() => {
+    const id = this.store.id();
+    const go = (path: string) => () => void this.router.navigate(['/coats', id, path], { queryParamsHandling: 'preserve' });
+    return [
+      ...this.view.spine().map((s) => ({ what: 'element', label: s.element.name, run: () => this.view.select(s.element.id) })),
+      ...STAGES.map((s) => ({ what: 'stage', label: s.label, run: go(s.path) })),
+      { what: 'in Match', label: 'Gap ledger', run: go('gaps') },
+      { what: 'do', label: 'Undo', run: () => void this.store.answer('undo') },
+      { what: 'do', label: 'Do again', run: () => void this.store.answer('redo') },
+      { what: 'room', label: 'Light room', run: () => this.room.set('light') },
+      { what: 'room', label: 'Dark room', run: () => this.room.set('dark') },
+      { what: 'room', label: 'Room as the system has it', run: () => this.room.set('system') },
+      ...this.view.variants().map((v) => ({ what: 'variant', label: `Show ${v.name.toLowerCase()}`, run: () => this.view.chooseVariant(v.name) })),
+      { what: 'leave', label: 'All coats', run: () => void this.router.navigate(['/']) },
+    ];
+  });
+  protected readonly shown = computed(() => {
+    const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
+    return this.all()
+      .filter((f) => words.every((w) => `${f.label} ${f.what}`.toLowerCase().includes(w)))
+      .slice(0, MOST);
+  });
+
+  protected type(event: Event): void {
+    this.words.set((event.target as HTMLInputElement).value);
+    this.at.set(0);
+  }
+  protected move(event: KeyboardEvent): void {
+    const n = this.shown().length;
+    if (event.key === 'ArrowDown') this.at.update((i) => Math.min(n - 1, i + 1));
+    else if (event.key === 'ArrowUp') this.at.update((i) => Math.max(0, i - 1));
+    else if (event.key === 'Enter') {
+      const find = this.shown()[this.at()];
+      if (find) this.run(find);
+    } else return;
+    event.preventDefault();
+  }
+  protected run(find: Find): void {
+    this.ref.close();
+    find.run();
+  }
+}

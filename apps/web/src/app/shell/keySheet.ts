@@ -1,0 +1,70 @@
+import { DialogRef } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { KEY_HELP, Keys } from '../shared/keys';
+
+/** The keys, and the switch that turns single keys off. */
+@Component({
+  selector: 'coat-key-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="sheet">
+      <h1>Keys</h1>
+      @for (where of places; track where) {
+        <h2>{{ where === 'anywhere' ? 'Anywhere' : 'In ' + where }}</h2>
+        <dl>
+          @for (help of of(where); track help.does) {
+            <dt>
+              @for (key of help.keys; track key) {
+                <kbd>{{ key }}</kbd>
+              }
+            </dt>
+            <dd>{{ help.does }}</dd>
+          }
+        </dl>
+      }
+      <label class="single"><input type="checkbox" [checked]="keys.single()" (change)="keys.setSingle($any($event.target).checked)" /> Heed single keys</label>
+      <button type="button" class="button" (click)="ref.close()">Close</button>
+    </div>
+  `,
+  styles: `
+    .sheet {
+      width: min(560px, 92vw);
+      max-height: 84vh;
+      overflow: auto;
+      padding: 18px 22px;
+      background: var(--paper);
+      border: 1px solid var(--line-strong);
+      border-radius: 4px;
+    }
+    h2 {
+      margin: 14px 0 6px;
+    }
+    dl {
+      display: grid;
+      grid-template-columns: 150px 1fr;
+      gap: 4px 12px;
+      margin: 0;
+    }
+    dt {
+      display: flex;
+      gap: 4px;
+    }
+    dd {
+      margin: 0;
+    }
+    .single {
+      display: flex;
+      gap: 6px;
+      align-items: center;
+      margin: 16px 0;
+    }
+  `,
+})
+export class KeySheet {
+  protected readonly ref = inject<DialogRef<void>>(DialogRef);
+  protected readonly keys = inject(Keys);
+  protected readonly places = ['anywhere', 'Study', 'Match'] as const;
+  protected of(where: string) {
+    return KEY_HELP.filter((h) => h.where === where);
+  }
+}

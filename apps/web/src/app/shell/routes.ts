@@ -1,0 +1,19 @@
+import type { Routes } from '@angular/router';
+
+export const ROUTES: Routes = [
+  { path: '', pathMatch: 'full', title: 'Coats', loadComponent: () => import('../coats/coats').then((m) => m.Coats) },
+  {
+    path: 'coats/:id',
+    loadComponent: () => import('./coatFrame').then((m) => m.CoatFrame),
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'study' },
+      { path: 'study', title: 'Study', loadComponent: () => import('../study/study').then((m) => m.Study) },
+      { path: 'host', title: 'Host', loadComponent: () => import('../host/host').then((m) => m.Host) },
+      { path: 'parts', title: 'Parts', loadComponent: () => import('../parts/parts').then((m) => m.Parts) },
+      { path: 'match', title: 'Match', loadComponent: () => import('../match/match').then((m) => m.Match) },
+      { path: 'gaps', title: 'Gap ledger', loadComponent: () => import('../match/ledger').then((m) => m.Ledger) },
+      { path: 'plan', title: 'Plan', loadComponent: () => import('../plan/plan').then((m) => m.PlanStage) },
+    ],
+  },
+  { path: '**', title: 'Not here', loadComponent: () => import('./nowhere').then((m) => m.Nowhere) },
+];

@@ -1,0 +1,138 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { Source, TraitRow } from '@spare-coat/core/coat/rows';
+import type { ElementState } from '@spare-coat/core/matching/evaluate';
+import { traitRowFor } from '@spare-coat/core/matching/targets';
+import { IMPORTANCES, type Importance, type TraitSpec } from '@spare-coat/core/reference/kind';
+import { findKind } from '@spare-coat/core/reference/kinds/registry';
+import { DEFAULT_TOLERANCE } from '@spare-coat/core/traits/closeness';
+import { sayNumber } from '@spare-coat/core/traits/say';
+import type { TraitValue } from '@spare-coat/core/traits/value';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { TraitEditor } from '../shared/traitEditor';
+
+interface TraitLine {
+  readonly spec: TraitSpec;
+  readonly row: TraitRow | null;
+  readonly importance: Importance;
+  readonly tolerance: number;
+  readonly how: string;
+  readonly howTitle: string;
+  readonly share: string | null;
+}
+
+const WEIGHTS = [1, 2, 3, 4, 5];
+
+/** Name, weight, note and traits of the selected element, each value with its unit and source. */
+@Component({
+  selector: 'coat-element-details',
+  imports: [TraitEditor],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './elementDetails.html',
+  styleUrl: './elementDetails.scss',
+})
+export class ElementDetails {
+  readonly state = input.required<ElementState>();
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  protected readonly view = inject(CoatView);
+
+  protected readonly weights = WEIGHTS;
+  protected readonly importances = IMPORTANCES;
+  protected readonly opened = signal<string | null>(null);
+  protected readonly element = computed(() => this.state().element);
+  protected readonly kind = computed(() => findKind(this.element().kind));
+  protected readonly lines = computed<readonly TraitLine[]>(() => {
+    const element = this.element();
+    const variantId = this.view.variant()?.id ?? '';
+    const rows = Object.values(this.view.rows().trait).filter((t) => t.elementId === element.id);
+    return (this.kind()?.traits ?? []).map((spec) => {
+      const row = traitRowFor(rows, spec.id, variantId);
+      const rule = element.rules[spec.id];
+      return {
+        spec,
+        row,
+        importance: rule?.importance ?? spec.importance,
+        tolerance: rule?.tolerance ?? DEFAULT_TOLERANCE,
+        ...this.sayHow(row),
+        share: this.shareOf(spec, row),
+      };
+    });
+  });
+
+  private sayHow(row: TraitRow | null): { how: string; howTitle: string } {
+    if (!row) return { how: '', howTitle: 'Not told yet; it does not count' };
+    const scope = row.variantId ? `, ${this.view.rows().variant[row.variantId]?.name.toLowerCase() ?? 'one variant'} only` : ', for all variants';
+    return { how: row.source.how, howTitle: this.sourceTitle(row.source) + scope };
+  }
+
+  private sourceTitle(source: Source): string {
+    if (source.how !== 'measured') return source.how === 'typed' ? 'Typed by hand' : 'Assumed: nobody has looked closely';
+    const picture = this.view.rows().picture[source.pictureId]?.name ?? 'a picture';
+    return `Measured on ${picture}, at ${source.x}, ${source.y}, ${source.width} × ${source.height}`;
+  }
+
+  /** A length as a share of the picture's height, since that is what is carried. */
+  private shareOf(spec: TraitSpec, row: TraitRow | null): string | null {
+    if (spec.type !== 'length' || !row) return null;
+    const picture = (row.pictureId && this.view.rows().picture[row.pictureId]) || this.view.picture();
+    return picture ? `${sayNumber((100 * (row.target as number)) / picture.height)} % of the height` : null;
+  }
+
+  protected change(fields: { name?: string; weight?: number; note?: string }): void {
+    const { id, name, weight, note } = this.element();
+    this.store.send({ type: 'element.set', id, name, weight, note, ...fields });
+  }
+
+  protected rename(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const name = field.value.trim();
+    if (name === '') field.value = this.element().name;
+    else this.change({ name });
+  }
+
+  protected setTarget(line: TraitLine, target: TraitValue): void {
+    this.store.send({
+      type: 'trait.set',
+      elementId: this.element().id,
+      id: newId(),
+      trait: line.spec.id,
+      variantId: line.row ? line.row.variantId : line.spec.perVariant ? (this.view.variant()?.id ?? null) : null,
+      state: null,
+      target,
+      pictureId: line.row?.pictureId ?? this.view.picture()?.id ?? null,
+      source: { how: 'typed' },
+    });
+  }
+
+  protected setAssumed(line: TraitLine): void {
+    if (!line.row) return;
+    const { id, trait, variantId, state, target, pictureId } = line.row;
+    this.store.send({ type: 'trait.set', elementId: this.element().id, id, trait, variantId, state, target, pictureId, source: { how: 'assumed' } });
+  }
+
+  protected clear(line: TraitLine): void {
+    if (line.row) this.store.send({ type: 'trait.clear', id: line.row.id });
+  }
+
+  protected weigh(line: TraitLine, importance: Importance, tolerance: number): void {
+    if (!Number.isFinite(tolerance) || tolerance < 0 || tolerance > 50) {
+      this.notices.say('A tolerance is a number from 0 to 50 %.');
+      return;
+    }
+    this.store.send({
+      type: 'trait.weigh',
+      elementId: this.element().id,
+      trait: line.spec.id,
+      importance: importance === line.spec.importance ? null : importance,
+      tolerance: tolerance === DEFAULT_TOLERANCE ? null : tolerance,
+    });
+  }
+
+  protected remove(): void {
+    const { id, name } = this.element();
+    if (this.store.send({ type: 'element.remove', id })) this.notices.say(`“${name}” was removed.`, { label: 'Undo', run: () => void this.store.answer('undo') });
+  }
+}

@@ -1,0 +1,92 @@
+import { Injectable, inject, signal } from '@angular/core';
+import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
+import { Api, ApiProblem, type JobState, type ReadPicture } from '../shared/api';
+import { CoatStore } from '../shared/coatStore';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+
+export interface Arriving {
+  readonly name: string;
+  readonly stage: 'sending' | 'reading';
+  /** 0 to 1 while reading. */
+  readonly progress: number;
+  readonly job: string | null;
+}
+
+const POLL_MS = 120;
+const NAME_MAX = 200;
+
+/** Takes dropped files in: looks at their bytes, sends them, waits for the reading, and puts the picture in the coat. */
+@Injectable({ providedIn: 'root' })
+export class Intake {
+  private readonly api = inject(Api);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  readonly arriving = signal<Arriving | null>(null);
+  /** Why the last file was refused; it stays until the next one. */
+  readonly refusal = signal<{ readonly file: string; readonly sentence: string } | null>(null);
+
+  /** Adds each file to a variant, one after the other. */
+  async take(files: readonly File[], variantId: string): Promise<void> {
+    this.refusal.set(null);
+    for (const file of files) {
+      try {
+        await this.takeOne(file, variantId);
+      } catch (error) {
+        this.refusal.set({ file: file.name, sentence: (error as Error).message });
+      } finally {
+        this.arriving.set(null);
+      }
+    }
+  }
+
+  async cancel(): Promise<void> {
+    const job = this.arriving()?.job;
+    if (job) await this.api.cancelJob(job).catch(() => undefined);
+  }
+
+  private async takeOne(file: File, variantId: string): Promise<void> {
+    if (file.size > MAX_BYTES) throw new Error(`The file has ${(file.size / 1024 / 1024).toFixed(0)} MB; at most ${MAX_BYTES / 1024 / 1024} MB can be measured.`);
+    const head = await readHead(file);
+    const header = readPictureHeader(head);
+    if (!header.ok) throw new Error(header.sentence);
+    this.arriving.set({ name: file.name, stage: 'sending', progress: 0, job: null });
+    const sent = await this.api.sendPicture(file);
+    const picture = sent.picture ?? (await this.waitFor(sent.job!, file.name));
+    for (const remark of picture.remarks) this.notices.say(`${file.name}: ${remark}`);
+    const name = [...file.name.replace(/\.(png|jpe?g)$/i, '')].filter((c) => c >= ' ' && c !== '\u007f').join('').trim().slice(0, NAME_MAX).trim() || 'Picture';
+    this.store.send({
+      type: 'picture.add',
+      id: newId(),
+      variantId,
+      name,
+      subject: 'Whole desktop',
+      blob: picture.blob,
+      original: picture.original,
+      width: picture.width,
+      height: picture.height,
+    });
+  }
+
+  private async waitFor(id: string, name: string): Promise<ReadPicture> {
+    for (;;) {
+      const job: JobState = await this.api.job(id).catch((error: ApiProblem) => {
+        if (!error.away) throw error;
+        return { id, state: 'waiting', progress: 0, result: null, problem: null };
+      });
+      if (job.state === 'done') return job.result as ReadPicture;
+      if (job.state === 'failed') throw new Error(job.problem?.sentence ?? 'The picture could not be read.');
+      if (job.state === 'cancelled') throw new Error('Reading was cancelled. Nothing was added.');
+      this.arriving.set({ name, stage: 'reading', progress: job.progress, job: id });
+      await new Promise((r) => setTimeout(r, POLL_MS));
+    }
+  }
+}
+
+async function readHead(file: File): Promise<Uint8Array> {
+  try {
+    return new Uint8Array(await file.slice(0, HEADER_BYTES).arrayBuffer());
+  } catch {
+    throw new Error('The file could not be opened. Is it a folder?');
+  }
+}

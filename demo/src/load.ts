@@ -1,0 +1,149 @@
+import { createReadStream } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import sharp from 'sharp';
+import type { Command } from '@spare-coat/core/coat/commands';
+import { readProfile } from '@spare-coat/core/host/profile';
+import { readPart } from '@spare-coat/core/parts/part';
+import type { Pixels } from '@spare-coat/core/picture/pixels';
+import { readRegion } from '@spare-coat/core/picture/readRegion';
+import type { Rect } from '@spare-coat/core/picture/rect';
+import { findTrait } from '@spare-coat/core/reference/kinds/registry';
+import { measuredTraits } from '@spare-coat/core/reference/measure';
+import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
+import { putBlob } from '@spare-coat/server/blobs/store';
+import { createCoat, runCommand } from '@spare-coat/server/coats/commands';
+import { loadRows } from '@spare-coat/server/coats/store';
+import { migrate } from '@spare-coat/server/db/migrate';
+import { inTransaction, openPool, type Db } from '@spare-coat/server/db/pool';
+import { loadLettering } from '@spare-coat/server/drawing/lettering';
+import { putPart } from '@spare-coat/server/parts/store';
+import { normaliseWorker, type NormalisedPicture } from '@spare-coat/server/pictures/normalise';
+import { putProfile } from '@spare-coat/server/profiles/store';
+import { LAYOUT_PARTS } from './catalogueLayout.js';
+import { LOOK_PARTS } from './catalogueLooks.js';
+import { DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
+import { idOf } from './ids.js';
+import { partId } from './makePart.js';
+import { FERNBANK, PROFILES } from './profiles.js';
+import { saltmarshDesktop } from './saltmarsh.js';
+
+/**
+ * Loads the demo into the database named by DATABASE_URL: profiles and parts that are not there yet, and the demo
+ * coat once. What a person has changed or deleted since is never touched.
+ */
+const url = process.env['DATABASE_URL'];
+if (!url) throw new Error('DATABASE_URL says which database to load the demo into.');
+const SIZE = { width: 2560, height: 1440 };
+const MOST = 64 * 1024 * 1024;
+const VARIANTS = ['light', 'dark'] as const;
+
+const logger = pino({ level: 'warn' }, process.stderr);
+const db = openPool(url, logger, 2);
+try {
+  await migrate(db);
+  await inTransaction(db, async (client) => {
+    for (const profile of PROFILES) await putProfile(client, readProfile(profile), true);
+    for (const part of [...LAYOUT_PARTS, ...LOOK_PARTS]) await putPart(client, readPart(part), true);
+  });
+  const id = idOf('coat');
+  const known = await db.query('select 1 from root where id = $1', [id]);
+  if (known.rowCount === 0) {
+    await loadCoat(db, id);
+    process.stdout.write(`The demo coat “${DEMO_NAME}” was loaded.\n`);
+  }
+} finally {
+  await db.end();
+}
+
+async function loadPicture(file: string): Promise<{ picture: NormalisedPicture; pixels: Pixels }> {
+  const path = fileURLToPath(new URL(`../pictures/${file}`, import.meta.url));
+  const blob = await putBlob(db, createReadStream(path), 'image/png', MOST);
+  const read = normaliseWorker(db);
+  const picture = (await read({ original: blob.sha256 }, { signal: new AbortController().signal, progress: () => undefined })) as NormalisedPicture;
+  const { data, info } = await sharp(await readFile(path)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return { picture, pixels: { width: info.width, height: info.height, data } };
+}
+
+async function loadCoat(pool: Db, id: string): Promise<void> {
+  let counter = 0;
+  let revision = 1;
+  // Ids are fixed so that a half-loaded demo is completed instead of doubled.
+  const fresh = () => idOf(`coat row ${++counter}`);
+  await createCoat(pool, { id, commandId: fresh(), name: DEMO_NAME });
+  const send = async (command: Command) => {
+    ({ revision } = await runCommand(pool, id, { commandId: fresh(), revision, command }));
+  };
+  const rows = await loadRows(pool, id);
+  const variantId = (name: string) => Object.values(rows.variant).find((v) => v.name.toLowerCase() === name)!.id;
+  await send({ type: 'coat.host', profileId: FERNBANK.id, profileRevision: FERNBANK.revision, channel: 'pipit' });
+  await send({ type: 'display.set', id: fresh(), width: 1920, height: 1080, scale: 1, inches: null });
+
+  const pictures: { id: string; variant: string; pixels: Pixels }[] = [];
+  for (const variant of VARIANTS) {
+    const { picture, pixels } = await loadPicture(`saltmarsh-3-${variant}-${SIZE.width}x${SIZE.height}.png`);
+    const pictureId = fresh();
+    const { blob, original, width, height } = picture;
+    await send({ type: 'picture.add', id: pictureId, variantId: variantId(variant), name: `Saltmarsh 3, ${variant}`, subject: 'Whole desktop', blob, original, width, height });
+    pictures.push({ id: pictureId, variant, pixels });
+  }
+  const letters = loadLettering();
+  const { boxes } = drawDesktop(saltmarshDesktop('light', SIZE.width, SIZE.height), letters);
+  for (const element of DEMO_ELEMENTS) await addElement(element, typeof element.box === 'string' ? boxes[element.box]! : element.box);
+
+  async function addElement(element: DemoElement, box: Rect): Promise<void> {
+    const elementId = fresh();
+    const [light, dark] = pictures;
+    const traits: Extract<Command, { type: 'element.add' }>['traits'] = [];
+    const target = (trait: string, value: unknown, variant: string | null, pictureId: string, source: unknown) =>
+      traits.push({ id: fresh(), trait, variantId: variant, state: null, target: value as never, pictureId, source: source as never });
+    const lightReading = readRegion(light!.pixels, box, { settle: false });
+    const measured = measuredTraits(element.kind, lightReading);
+    const own = { ...element.typed, ...element.assumed };
+    for (const [trait, value] of measured) {
+      if (trait in own) continue;
+      const perVariant = findTrait(element.kind, trait)?.perVariant === true;
+      const source = (pictureId: string) => ({ how: 'measured' as const, pictureId, ...box });
+      target(trait, value, perVariant ? variantId('light') : null, light!.id, source(light!.id));
+    }
+    for (const [trait, value] of Object.entries(element.typed)) target(trait, value, null, light!.id, { how: 'typed' });
+    for (const [trait, value] of Object.entries(element.assumed ?? {})) target(trait, value, null, light!.id, { how: 'assumed' });
+    await send({
+      type: 'element.add',
+      id: elementId,
+      kind: element.kind,
+      name: element.name,
+      weight: element.weight,
+      region: { id: fresh(), pictureId: light!.id, ...box, ground: lightReading.ground },
+      traits,
+    });
+    const darkReading = readRegion(dark!.pixels, box, { settle: false });
+    const darkTraits = [...measuredTraits(element.kind, darkReading)]
+      .filter(([trait]) => !(trait in own) && findTrait(element.kind, trait)?.perVariant === true)
+      .map(([trait, value]) => ({
+        id: fresh(),
+        trait,
+        variantId: variantId('dark'),
+        state: null,
+        target: value as never,
+        pictureId: dark!.id,
+        source: { how: 'measured' as const, pictureId: dark!.id, ...box },
+      }));
+    await send({
+      type: 'element.measure',
+      id: elementId,
+      region: { id: fresh(), pictureId: dark!.id, ...box, ground: darkReading.ground },
+      traits: darkTraits,
+    });
+    const matchId = fresh();
+    if (element.base) {
+      const { part, offer } = element.base;
+      await send({ type: 'match.choose', elementId, matchId, layerId: fresh(), partId: part ? partId(part) : null, partRevision: part ? 1 : null, offer });
+    }
+    if (element.said) {
+      const { as, reason, lost } = element.said;
+      await send({ type: 'match.say', elementId, matchId, said: as, reason, lost });
+    }
+  }
+}

@@ -1,0 +1,65 @@
+import type { Channel, Part } from '@spare-coat/core/parts/part';
+import type { Offer } from '@spare-coat/core/parts/offer';
+import { idOf } from './ids.js';
+
+export const partId = (name: string) => idOf(`part ${name}`);
+
+type Facts = Partial<Omit<Part, 'id' | 'revision' | 'offers'>> &
+  Pick<Part, 'name' | 'author' | 'sort' | 'summary' | 'version' | 'released'> & { readonly offers: readonly Offer[] };
+
+/** A part from what is worth saying of it; the rest is what most parts are: free, unfussy, made for Fernbank 3. */
+export function makePart(facts: Facts): Part {
+  const slug = facts.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return {
+    home: `https://parts.example/${slug}`,
+    licence: 'GPL-3.0-or-later',
+    price: null,
+    trialDays: null,
+    account: false,
+    faults: [],
+    memory: 0,
+    fits: [{ host: 'fernbank', versions: '>=3.2 <3.6', how: 'declared' }],
+    channels: [{ way: 'package', names: { pipit: slug, dunnock: slug, sandgrouse: slug, wheatear: slug } }],
+    requires: [],
+    excludes: [],
+    sideEffects: [],
+    openOnce: false,
+    enable: null,
+    effect: 'none',
+    ...facts,
+    id: partId(facts.name),
+    revision: 1,
+  };
+}
+
+/** An archive whose folder has to be copied. */
+export function archive(name: string, version: string, sort: string, root = name): Channel {
+  const slug = name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return {
+    way: 'archive',
+    from: `https://parts.example/${slug}/${slug}-${version}.tar.xz`,
+    file: `${slug}-${version}.tar.xz`,
+    root,
+    sort,
+  };
+}
+
+/** An offer that a list lets one choose. */
+export function chosen(
+  kind: string,
+  id: string,
+  name: string,
+  listed: string,
+  key: string,
+  place: string,
+  supplies: Offer['supplies'],
+  effect: 'none' | 'reload' | 'reopen' | 'session' = 'none',
+): Offer {
+  return { id, kind, name, replaces: false, supplies, choose: { key, place, effect, value: listed } };
+}
+
+/** An offer that stands in place of the host's own. */
+export function instead(kind: string, id: string, name: string, supplies: Offer['supplies']): Offer {
+  return { id, kind, name, replaces: true, supplies };
+}
+

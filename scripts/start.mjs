@@ -1,0 +1,74 @@
+import { spawn } from 'node:child_process';
+import { createInterface } from 'node:readline';
+import { needNpmPackages } from './lib/packages.mjs';
+
+// One command that starts everything with the demo in it. Everything it starts, it stops on Ctrl-C.
+await needNpmPackages();
+const { ROOT } = await import('./lib/folders.mjs');
+const { must } = await import('./lib/run.mjs');
+const { say } = await import('./lib/say.mjs');
+const { startCluster } = await import('./lib/cluster.mjs');
+const { buildServer, buildWeb } = await import('./build.mjs');
+
+const WANTED_PORT = Number(process.env.PORT ?? 4620);
+
+await buildServer();
+await buildWeb();
+
+const own = process.env.DATABASE_URL;
+const cluster = own ? null : await startCluster('postgres', { port: 54620 });
+const url = own ?? cluster.url('postgres');
+const env = { ...process.env, DATABASE_URL: url };
+
+let server;
+let stopping = false;
+async function stop(code) {
+  if (stopping) return;
+  stopping = true;
+  if (server && server.exitCode === null) {
+    server.kill('SIGTERM');
+    await new Promise((resolve) => {
+      server.once('close', resolve);
+      setTimeout(() => {
+        server.kill('SIGKILL');
+        resolve();
+      }, 8000).unref();
+    });
+  }
+  await cluster?.stop();
+  process.exit(code);
+}
+process.on('SIGINT', () => void stop(0));
+process.on('SIGTERM', () => void stop(0));
+
+const loaded = await must(['node', 'demo/dist/load.js'], { cwd: ROOT, env }).catch((error) => {
+  process.stderr.write(`${error.message}\n`);
+  return null;
+});
+if (loaded === null) await stop(1);
+if (loaded?.trim()) say(loaded.trim());
+
+server = spawn(process.execPath, ['apps/server/dist/main.js'], {
+  cwd: ROOT,
+  env: { ...env, PORT: String(WANTED_PORT), LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+server.on('close', (code) => {
+  if (stopping) return;
+  process.stderr.write(`The server ended by itself (${code}).\n`);
+  void stop(1);
+});
+createInterface({ input: server.stdout }).on('line', (line) => {
+  let told;
+  try {
+    told = JSON.parse(line);
+  } catch {
+    return;
+  }
+  if (!told.ready) {
+    process.stdout.write(`${line}\n`);
+    return;
+  }
+  if (told.port !== told.wanted) say(`Port ${told.wanted} is taken; ${told.port} is used.`);
+  say(`\n  Spare Coat is ready:  http://${told.host === '0.0.0.0' ? 'localhost' : told.host}:${told.port}/\n\n  Ctrl-C stops it. Your data stays.`);
+});
