@@ -30,13 +30,13 @@ import { TraitEditor } from '../shared/traitEditor';
                 {{ line.label }}
               }
             </th>
-            <td [title]="line.targetTitle" [class.assumed]="line.assumed">
+            <td class="{{ line.targetSwatch ? 'value' : '' }}" [title]="line.targetTitle" [class.assumed]="line.assumed">
               @if (line.targetSwatch) {
                 <span class="swatch" [style.background]="line.targetSwatch"></span>
               }
               {{ line.target }}
             </td>
-            <td [title]="line.actualTitle">
+            <td class="{{ line.actualSwatch ? 'value' : '' }}" [title]="line.actualTitle">
               @if (line.actualSwatch) {
                 <span class="swatch" [style.background]="line.actualSwatch"></span>
               }
@@ -77,6 +77,11 @@ import { TraitEditor } from '../shared/traitEditor';
       border-collapse: collapse;
       margin-top: 6px;
       table-layout: fixed;
+      font-size: 13.5px;
+    }
+    .swatch {
+      width: 10px;
+      height: 10px;
     }
     th {
       text-align: left;
@@ -86,10 +91,10 @@ import { TraitEditor } from '../shared/traitEditor';
     thead th {
       font-size: 12.5px;
       &:nth-child(1) {
-        width: 34%;
+        width: 31%;
       }
       &:nth-child(4) {
-        width: 15%;
+        width: 13%;
         text-align: right;
       }
     }
@@ -100,6 +105,9 @@ import { TraitEditor } from '../shared/traitEditor';
       vertical-align: baseline;
       overflow: hidden;
       text-overflow: ellipsis;
+    }
+    .value {
+      white-space: nowrap;
     }
     .sub td {
       border: 0;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { fitOf } from '@spare-coat/core/parts/fit';
@@ -72,7 +72,7 @@ export class Parts {
     effect(() => {
       const id = this.part();
       if (!id) this.open.set(null);
-      else void this.show(id);
+      else void untracked(() => this.show(id));
     });
   }
 

@@ -1,6 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Rect } from '@spare-coat/core/picture/rect';
 
+/** A strip more than so many times longer than its box would be shown too thin to know. */
+const THIN = 2.4;
+
+/** The middle of a tall strip (where what is centred stands), the start of a wide one (where reading starts). */
+function tellingPiece(r: Rect, aspect: number): Rect {
+  const widest = Math.round(r.height * aspect * THIN);
+  const tallest = Math.round((r.width / aspect) * THIN);
+  if (r.width > widest) return { ...r, width: widest };
+  if (r.height > tallest) return { ...r, y: r.y + Math.round((r.height - tallest) / 2), height: tallest };
+  return r;
+}
+
 /** A piece of a picture, fitted into a box on mid-grey. It shows pixels as they are and never enlarges past `most`. */
 @Component({
   selector: 'coat-crop',
@@ -31,10 +43,12 @@ export class Crop {
   readonly width = input.required<number>();
   readonly height = input.required<number>();
   readonly most = input(1);
+  /** All of it, however long and thin; else the piece that tells most at this size. */
+  readonly whole = input(false);
 
   protected readonly url = computed(() => `url("/api/blobs/${this.blob()}")`);
   protected readonly place = computed(() => {
-    const r = this.rect();
+    const r = this.whole() ? this.rect() : tellingPiece(this.rect(), this.width() / this.height());
     const k = Math.min(this.width() / r.width, this.height() / r.height, this.most());
     const px = (v: number) => `${(v * k).toFixed(2)}px`;
     return {

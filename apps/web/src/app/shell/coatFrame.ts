@@ -1,5 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { CoatStore } from '../shared/coatStore';
@@ -63,7 +63,10 @@ export class CoatFrame {
   );
 
   constructor() {
-    effect(() => void this.store.open(this.id()));
+    effect(() => {
+      const id = this.id();
+      void untracked(() => this.store.open(id));
+    });
     effect(() => this.view.elementId.set(this.e() ?? null));
     effect(() => this.view.variantName.set(this.v() ?? null));
     const title = inject(Title);

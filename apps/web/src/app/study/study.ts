@@ -56,12 +56,14 @@ export class Study {
   });
   protected readonly variantPictures = computed(() => this.view.pictures().filter((p) => p.variantId === this.view.variant()?.id));
 
+  private readonly shownBlob = computed(() => this.view.picture()?.blob ?? null);
+
   constructor() {
     effect(() => {
-      const picture = this.view.picture();
+      const blob = this.shownBlob();
       this.forget();
       // Decoded before it is asked for, so that the first reading is as quick as the next.
-      if (picture) void this.pixels.load(picture.blob);
+      if (blob) void this.pixels.load(blob);
     });
   }
 
