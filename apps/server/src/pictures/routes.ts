@@ -1,4 +1,4 @@
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
@@ -15,7 +15,7 @@ export function pictureRoutes(db: Db, runner: Runner): Router {
   router.post('/', async (req, res) => {
     const announced = Number(req.headers['content-length'] ?? 0);
     if (announced > MAX_BYTES) {
-      req.resume();
+      await drain(req);
       throw tooLarge();
     }
     let type = '';
@@ -29,7 +29,7 @@ export function pictureRoutes(db: Db, runner: Runner): Router {
         type = header.type;
         known = true;
       };
-      for await (const piece of req as AsyncIterable<Buffer>) {
+      for await (const piece of piecesOf(req)) {
         if (known) {
           yield piece;
           continue;
@@ -51,8 +51,7 @@ export function pictureRoutes(db: Db, runner: Runner): Router {
       blob = await putBlob(db, checked(), 'application/octet-stream', MAX_BYTES);
     } catch (error) {
       if (error instanceof Problem) {
-        // Read what is still on its way, so that the answer reaches the sender instead of a reset connection.
-        req.resume();
+        await drain(req);
         throw error.code === 'too-large' && error.message.startsWith('The file') ? tooLarge() : error;
       }
       if (req.destroyed && !req.complete) throw new Problem(400, 'broken-off', 'The upload was broken off. Nothing was kept.');
@@ -69,6 +68,27 @@ export function pictureRoutes(db: Db, runner: Runner): Router {
     res.status(202).json({ job: job.id });
   });
   return router;
+}
+
+/** The body piece by piece; leaving the loop early does not tear the connection down, so that an answer can follow. */
+function piecesOf(req: Request): AsyncIterable<Buffer> {
+  return req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>;
+}
+
+/** The most that is read and thrown away of a refused upload. */
+const MOST_DRAINED = 512 * 1024 * 1024;
+
+/** Reads what is still on its way, so that the answer reaches the sender instead of a reset connection. */
+async function drain(req: Request): Promise<void> {
+  let left = MOST_DRAINED;
+  try {
+    for await (const piece of piecesOf(req)) {
+      left -= piece.length;
+      if (left < 0) break;
+    }
+  } catch {
+    // The sender went away: there is nobody left to answer.
+  }
 }
 
 function tooLarge(): Problem {

@@ -54,7 +54,8 @@ export function ciede2000Numbers(
     sin = c === 0 ? 0 : (b1 + b2) / c;
   } else {
     const cross = ap1 * b2 - ap2 * b1;
-    const squared = 2 * (c1 * c2 - (ap1 * ap2 + b1 * b2));
+    // 2 (C1 C2 − a1 a2 − b1 b2), in the form that loses no digits where the colours are near.
+    const squared = (ap2 - ap1) * (ap2 - ap1) + (b2 - b1) * (b2 - b1) - dc * dc;
     dh = squared > 0 ? Math.sqrt(squared) : 0;
     if (cross < 0) dh = -dh;
     const x = ap1 / c1 + ap2 / c2;

@@ -1,0 +1,96 @@
+import { randomUUID } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import pg from 'pg';
+import { pino } from 'pino';
+import { makeApp } from '../app.js';
+import { migrate } from '../db/migrate.js';
+import { openPool, type Db } from '../db/pool.js';
+import { openHub } from '../events/hub.js';
+import { runJobs } from '../jobs/queue.js';
+import { normaliseWorker } from '../pictures/normalise.js';
+
+/** A running server on a database of its own, for tests. `npm test` says where the test cluster is. */
+export interface TestServer {
+  readonly url: string;
+  readonly db: Db;
+  readonly databaseUrl: string;
+  get(path: string, init?: RequestInit): Promise<{ status: number; body: unknown; headers: Headers }>;
+  post(path: string, body: unknown, init?: RequestInit): Promise<{ status: number; body: unknown; headers: Headers }>;
+  stop(): Promise<void>;
+}
+
+const TEMPLATE = 'spare_coat_template';
+
+function adminUrl(): string {
+  const url = process.env['TEST_DATABASE_URL'];
+  if (!url) throw new Error('TEST_DATABASE_URL says where the test cluster is; `npm test` sets it.');
+  return url;
+}
+
+function withDatabase(name: string): string {
+  const url = new URL(adminUrl());
+  url.pathname = `/${name}`;
+  return url.toString();
+}
+
+/** Makes the migrated template once; whoever comes second waits for the first. */
+async function needTemplate(admin: pg.Client): Promise<void> {
+  await admin.query('select pg_advisory_lock(4711)');
+  try {
+    const known = await admin.query('select 1 from pg_database where datname = $1', [TEMPLATE]);
+    if (known.rowCount) return;
+    await admin.query(`create database ${TEMPLATE}_making`);
+    const db = openPool(withDatabase(`${TEMPLATE}_making`), pino({ level: 'silent' }), 1);
+    await migrate(db);
+    await db.end();
+    await admin.query(`alter database ${TEMPLATE}_making rename to ${TEMPLATE}`);
+  } finally {
+    await admin.query('select pg_advisory_unlock(4711)');
+  }
+}
+
+export async function startTestServer(options: { requestsPerMinute?: number } = {}): Promise<TestServer> {
+  const admin = new pg.Client({ connectionString: adminUrl() });
+  await admin.connect();
+  await needTemplate(admin);
+  const name = `t_${randomUUID().replaceAll('-', '')}`;
+  await admin.query(`create database ${name} template ${TEMPLATE}`);
+  const logger = pino({ level: 'silent' });
+  const databaseUrl = withDatabase(name);
+  const db = openPool(databaseUrl, logger);
+  const hub = openHub(databaseUrl, logger);
+  const runner = runJobs(db, { 'picture.normalise': normaliseWorker(db) }, logger);
+  const app = makeApp({ db, hub, runner, logger, page: null, allowedHosts: [], requestsPerMinute: options.requestsPerMinute ?? 100_000 });
+  const server: Server = createServer(app);
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const ask = async (path: string, init: RequestInit) => {
+    const response = await fetch(url + path, init);
+    const text = await response.text();
+    let body: unknown = text;
+    try {
+      body = JSON.parse(text);
+    } catch {
+      // Not JSON: the test looks at the text.
+    }
+    return { status: response.status, body, headers: response.headers };
+  };
+  return {
+    url,
+    db,
+    databaseUrl,
+    get: (path, init = {}) => ask(path, init),
+    post: (path, body, init = {}) =>
+      ask(path, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' }, ...init }),
+    async stop() {
+      server.closeAllConnections();
+      server.close();
+      await hub.stop();
+      await runner.stop();
+      await db.end();
+      await admin.query(`drop database ${name} with (force)`);
+      await admin.end();
+    },
+  };
+}

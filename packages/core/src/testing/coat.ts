@@ -1,0 +1,73 @@
+import { NO_ROWS, type CoatRows, type TraitRow } from '../coat/rows.js';
+import type { TraitValue } from '../traits/value.js';
+
+/** A UUID that is always the same for a name, for tests. */
+export function uuid(name: string): string {
+  let h = '';
+  for (let k = 0; h.length < 32; k++) {
+    let a = 2166136261 ^ k;
+    for (const c of name) a = Math.imul(a ^ c.charCodeAt(0), 16777619);
+    h += (a >>> 0).toString(16).padStart(8, '0');
+  }
+  return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}`;
+}
+
+export function testTrait(element: string, trait: string, target: TraitValue, more: Partial<TraitRow> = {}): TraitRow {
+  return {
+    id: uuid(`${element} ${trait} ${more.variantId ?? ''}`),
+    elementId: uuid(element),
+    variantId: null,
+    trait,
+    state: null,
+    target,
+    pictureId: uuid('light picture'),
+    source: { how: 'measured', pictureId: uuid('light picture'), x: 0, y: 0, width: 10, height: 10 },
+    ...more,
+  };
+}
+
+const by = <T extends { readonly id: string }>(...rows: T[]): Record<string, T> => Object.fromEntries(rows.map((r) => [r.id, r]));
+
+/** A small coat: two variants, a picture of 1920 × 1080, a rail and a clock. */
+export function testCoat(): CoatRows {
+  return {
+    ...NO_ROWS,
+    coat: by({
+      id: uuid('coat'),
+      name: 'Test coat',
+      policy: 'share of height',
+      matchedAt: 0.9,
+      nearAt: 0.6,
+      profileId: null,
+      profileRevision: null,
+      channel: 'pipit',
+      deletedAt: null,
+    }),
+    variant: by({ id: uuid('light'), name: 'Light', position: 0 }, { id: uuid('dark'), name: 'Dark', position: 1 }),
+    display: by({ id: uuid('display'), position: 0, width: 1920, height: 1080, scale: 1, inches: null }),
+    picture: by({
+      id: uuid('light picture'),
+      variantId: uuid('light'),
+      name: 'Light',
+      subject: 'Whole desktop',
+      blob: 'a'.repeat(64),
+      original: 'b'.repeat(64),
+      width: 1920,
+      height: 1080,
+      scale: null,
+      position: 0,
+    }),
+    element: by(
+      { id: uuid('rail'), kind: 'bar', name: 'Rail', weight: 5, position: 0, note: '', rules: {} },
+      { id: uuid('clock'), kind: 'clock', name: 'Clock', weight: 3, position: 1, note: '', rules: {} },
+    ),
+    region: by({ id: uuid('rail region'), elementId: uuid('rail'), pictureId: uuid('light picture'), x: 1836, y: 0, width: 84, height: 1080, ground: '#c0a090' }),
+    trait: by(
+      testTrait('rail', 'edge', 'right'),
+      testTrait('rail', 'thickness', 84),
+      testTrait('rail', 'colour', '#e3c2b4', { variantId: uuid('light') }),
+      testTrait('clock', 'lines', 2),
+      testTrait('clock', 'format', 'HH:mm\nEEE d'),
+    ),
+  };
+}

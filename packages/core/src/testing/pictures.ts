@@ -1,0 +1,18 @@
+import { parseHex } from '../colour/srgb.js';
+import type { Pixels } from '../picture/pixels.js';
+import type { Rect } from '../picture/rect.js';
+
+/** A picture of one colour, for tests. */
+export function plainPicture(width: number, height: number, hex: string): Pixels & { data: Uint8Array } {
+  const { r, g, b } = parseHex(hex)!;
+  const data = new Uint8Array(width * height * 4);
+  for (let i = 0; i < data.length; i += 4) data.set([r, g, b, 255], i);
+  return { width, height, data };
+}
+
+/** Fills a rectangle. */
+export function fill(pixels: Pixels & { data: Uint8Array }, rect: Rect, hex: string): void {
+  const { r, g, b } = parseHex(hex)!;
+  for (let y = rect.y; y < rect.y + rect.height; y++)
+    for (let x = rect.x; x < rect.x + rect.width; x++) pixels.data.set([r, g, b, 255], (y * pixels.width + x) * 4);
+}

@@ -1,0 +1,32 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+/** Core and server tests: sources are read directly, so that a test never sees a stale build. */
+export default defineConfig({
+  resolve: {
+    alias: [
+      {
+        find: /^@spare-coat\/core\/(.*)$/,
+        replacement: fileURLToPath(new URL('packages/core/src/$1.ts', import.meta.url)),
+      },
+      {
+        find: /^@spare-coat\/server\/(.*)$/,
+        replacement: fileURLToPath(new URL('apps/server/src/$1.ts', import.meta.url)),
+      },
+    ],
+  },
+  test: {
+    projects: [
+      { extends: true, test: { name: 'core', include: ['packages/core/src/**/*.test.ts', 'demo/src/**/*.test.ts', 'scripts/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'server',
+          include: ['apps/server/src/**/*.test.ts'],
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+        },
+      },
+    ],
+  },
+});
