@@ -17,7 +17,13 @@ export default defineConfig({
   },
   test: {
     projects: [
-      { extends: true, test: { name: 'core', include: ['packages/core/src/**/*.test.ts', 'demo/src/**/*.test.ts', 'scripts/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'core',
+          include: ['packages/core/src/**/*.test.ts', 'demo/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+        },
+      },
       {
         extends: true,
         test: {

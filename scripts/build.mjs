@@ -4,22 +4,42 @@ import { ROOT } from './lib/folders.mjs';
 import { say } from './lib/say.mjs';
 import { whenStale } from './lib/stale.mjs';
 
-const SOURCES = ['package-lock.json', 'tsconfig.base.json', 'packages/core', 'apps/server', 'demo/src', 'demo/tsconfig.json'];
+const SOURCES = [
+  'package-lock.json',
+  'tsconfig.base.json',
+  'packages/core',
+  'apps/server',
+  'demo/src',
+  'demo/tsconfig.json',
+];
 
 /** Builds core, server and demo with tsc. */
 export async function buildServer() {
-  await whenStale('build-server', SOURCES, ['packages/core/dist', 'apps/server/dist', 'demo/dist'], async () => {
-    say('Building core and server …');
-    await must(['npx', 'tsc', '-b', 'packages/core', 'apps/server', 'demo'], { cwd: ROOT });
-  });
+  await whenStale(
+    'build-server',
+    SOURCES,
+    ['packages/core/dist', 'apps/server/dist', 'demo/dist'],
+    async () => {
+      say('Building core and server …');
+      await must(['npx', 'tsc', '-b', 'packages/core', 'apps/server', 'demo'], { cwd: ROOT });
+    },
+  );
 }
 
 /** Builds the page. */
 export async function buildWeb() {
-  await whenStale('build-web', ['package-lock.json', 'packages/core', 'apps/web'], ['apps/web/dist/browser/index.html'], async () => {
-    say('Building the page …');
-    await must(['npx', 'ng', 'build'], { cwd: `${ROOT}apps/web`, env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: 'true' } });
-  });
+  await whenStale(
+    'build-web',
+    ['package-lock.json', 'packages/core', 'apps/web'],
+    ['apps/web/dist/browser/index.html'],
+    async () => {
+      say('Building the page …');
+      await must(['npx', 'ng', 'build'], {
+        cwd: `${ROOT}apps/web`,
+        env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: 'true' },
+      });
+    },
+  );
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {

@@ -70,5 +70,7 @@ createInterface({ input: server.stdout }).on('line', (line) => {
     return;
   }
   if (told.port !== told.wanted) say(`Port ${told.wanted} is taken; ${told.port} is used.`);
-  say(`\n  Spare Coat is ready:  http://${told.host === '0.0.0.0' ? 'localhost' : told.host}:${told.port}/\n\n  Ctrl-C stops it. Your data stays.`);
+  say(
+    `\n  Spare Coat is ready:  http://${told.host === '0.0.0.0' ? 'localhost' : told.host}:${told.port}/\n\n  Ctrl-C stops it. Your data stays.`,
+  );
 });

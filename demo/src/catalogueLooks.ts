@@ -40,17 +40,22 @@ export const LOOK_PARTS: readonly Part[] = [
     enable: 'footing',
     faults: ['Windows that draw their own frame keep their title at the head.'],
     offers: [
-      instead('frame', 'frame', 'Footing frame', supplies(
-        footing.range('titleHeight', 'Height', 20, 48, 2),
-        footing.oneOf('titlePlace', 'Side', 'head', 'foot'),
-        footing.oneOf('titleAlignment', 'Title', 'start', 'centre', 'end'),
-        footing.any('colourActive', 'Colour in use'),
-        footing.any('colourInactive', 'Colour behind'),
-        footing.any('ink', 'Title colour'),
-        fixed('cornerRadius', 0),
-        footing.range('border', 'Border', 0, 4),
-        fixed('shadow', true),
-      )),
+      instead(
+        'frame',
+        'frame',
+        'Footing frame',
+        supplies(
+          footing.range('titleHeight', 'Height', 20, 48, 2),
+          footing.oneOf('titlePlace', 'Side', 'head', 'foot'),
+          footing.oneOf('titleAlignment', 'Title', 'start', 'centre', 'end'),
+          footing.any('colourActive', 'Colour in use'),
+          footing.any('colourInactive', 'Colour behind'),
+          footing.any('ink', 'Title colour'),
+          fixed('cornerRadius', 0),
+          footing.range('border', 'Border', 0, 4),
+          fixed('shadow', true),
+        ),
+      ),
     ],
   }),
   makePart({
@@ -64,25 +69,31 @@ export const LOOK_PARTS: readonly Part[] = [
     channels: [archive('Clayworks', '3.0', 'window theme')],
     requires: [{ anyOf: [partId('Lintel')], why: 'It draws through the frame engine Lintel.' }],
     offers: [
-      windowTheme('Clayworks', supplies(
-        fixed('titleHeight', 32),
-        fixed('titlePlace', 'head'),
-        fixed('titleAlignment', 'start'),
-        fixed('colourActive', '#ead0c3', '#5a4035'),
-        fixed('colourInactive', '#f2e4db', '#463129'),
-        fixed('ink', '#43203d', '#f1dccd'),
-        fixed('cornerRadius', 0),
-        fixed('border', 1),
-        fixed('shadow', true),
-      )),
-      buttons('Clayworks', supplies(
-        fixed('side', 'centre'),
-        fixed('order', { start: [], centre: ['fold', 'widen', 'shut'], end: [] }),
-        fixed('size', 18),
-        fixed('spacing', 10),
-        fixed('shape', 'notched'),
-        fixed('colour', '#5b2f52', '#d9b3a2'),
-      )),
+      windowTheme(
+        'Clayworks',
+        supplies(
+          fixed('titleHeight', 32),
+          fixed('titlePlace', 'head'),
+          fixed('titleAlignment', 'start'),
+          fixed('colourActive', '#ead0c3', '#5a4035'),
+          fixed('colourInactive', '#f2e4db', '#463129'),
+          fixed('ink', '#43203d', '#f1dccd'),
+          fixed('cornerRadius', 0),
+          fixed('border', 1),
+          fixed('shadow', true),
+        ),
+      ),
+      buttons(
+        'Clayworks',
+        supplies(
+          fixed('side', 'centre'),
+          fixed('order', { start: [], centre: ['fold', 'widen', 'shut'], end: [] }),
+          fixed('size', 18),
+          fixed('spacing', 10),
+          fixed('shape', 'notched'),
+          fixed('colour', '#5b2f52', '#d9b3a2'),
+        ),
+      ),
     ],
   }),
   makePart({
@@ -94,25 +105,31 @@ export const LOOK_PARTS: readonly Part[] = [
     released: '2025-01-12',
     channels: [archive('Kilnwork', '1.6', 'window theme', 'Kilnwork-theme-main/Kilnwork')],
     offers: [
-      windowTheme('Kilnwork', supplies(
-        fixed('titleHeight', 26),
-        fixed('titlePlace', 'head'),
-        fixed('titleAlignment', 'centre'),
-        fixed('colourActive', '#d8a48c'),
-        fixed('colourInactive', '#e6cfc2'),
-        fixed('ink', '#3a1f17'),
-        fixed('cornerRadius', 4),
-        fixed('border', 0),
-        fixed('shadow', true),
-      )),
-      buttons('Kilnwork', supplies(
-        fixed('side', 'end'),
-        fixed('order', { start: [], centre: [], end: ['fold', 'widen', 'shut'] }),
-        fixed('size', 14),
-        fixed('spacing', 8),
-        fixed('shape', 'square'),
-        fixed('colour', '#8c3f2a'),
-      )),
+      windowTheme(
+        'Kilnwork',
+        supplies(
+          fixed('titleHeight', 26),
+          fixed('titlePlace', 'head'),
+          fixed('titleAlignment', 'centre'),
+          fixed('colourActive', '#d8a48c'),
+          fixed('colourInactive', '#e6cfc2'),
+          fixed('ink', '#3a1f17'),
+          fixed('cornerRadius', 4),
+          fixed('border', 0),
+          fixed('shadow', true),
+        ),
+      ),
+      buttons(
+        'Kilnwork',
+        supplies(
+          fixed('side', 'end'),
+          fixed('order', { start: [], centre: [], end: ['fold', 'widen', 'shut'] }),
+          fixed('size', 14),
+          fixed('spacing', 8),
+          fixed('shape', 'square'),
+          fixed('colour', '#8c3f2a'),
+        ),
+      ),
     ],
   }),
   makePart({
@@ -123,34 +140,43 @@ export const LOOK_PARTS: readonly Part[] = [
     version: '2.2',
     released: '2026-02-03',
     channels: [archive('Brackish', '2.2', 'window theme')],
-    sideEffects: [{ what: 'Makes the host’s bars translucent.', counter: 'Set the opacity of both bars to 100.' }],
+    sideEffects: [
+      { what: 'Makes the host’s bars translucent.', counter: 'Set the opacity of both bars to 100.' },
+    ],
     offers: [
-      windowTheme('Brackish', supplies(
-        fixed('titleHeight', 36),
-        fixed('titlePlace', 'head'),
-        fixed('titleAlignment', 'start'),
-        fixed('colourActive', '#d5d2cc', '#3a3936'),
-        fixed('colourInactive', '#e4e2de', '#2f2e2c'),
-        fixed('ink', '#2b2a28', '#e4e2de'),
-        fixed('cornerRadius', 2),
-        fixed('border', 2),
-        fixed('shadow', false),
-      )),
-      buttons('Brackish', supplies(
-        fixed('side', 'start'),
-        fixed('order', { start: ['shut', 'fold', 'widen'], centre: [], end: [] }),
-        fixed('size', 20),
-        fixed('spacing', 4),
-        fixed('shape', 'tab'),
-        fixed('colour', '#6f6b64'),
-      )),
+      windowTheme(
+        'Brackish',
+        supplies(
+          fixed('titleHeight', 36),
+          fixed('titlePlace', 'head'),
+          fixed('titleAlignment', 'start'),
+          fixed('colourActive', '#d5d2cc', '#3a3936'),
+          fixed('colourInactive', '#e4e2de', '#2f2e2c'),
+          fixed('ink', '#2b2a28', '#e4e2de'),
+          fixed('cornerRadius', 2),
+          fixed('border', 2),
+          fixed('shadow', false),
+        ),
+      ),
+      buttons(
+        'Brackish',
+        supplies(
+          fixed('side', 'start'),
+          fixed('order', { start: ['shut', 'fold', 'widen'], centre: [], end: [] }),
+          fixed('size', 20),
+          fixed('spacing', 4),
+          fixed('shape', 'tab'),
+          fixed('colour', '#6f6b64'),
+        ),
+      ),
     ],
   }),
   makePart({
     name: 'Lintel',
     author: 'Oda Finch',
     sort: 'tool',
-    summary: 'The engine that lets themes draw the whole frame. Has to be opened once before a theme shows in the list.',
+    summary:
+      'The engine that lets themes draw the whole frame. Has to be opened once before a theme shows in the list.',
     version: '5.5',
     released: '2026-08-20',
     memory: 10,
@@ -158,14 +184,19 @@ export const LOOK_PARTS: readonly Part[] = [
     enable: 'lintel',
     effect: 'session',
     offers: [
-      instead('window-buttons', 'buttons', 'Lintel buttons', supplies(
-        lintel.oneOf('side', 'Side', 'start', 'centre', 'end'),
-        lintel.any('order', 'Order'),
-        lintel.range('size', 'Size', 12, 28, 2),
-        lintel.range('spacing', 'Spacing', 0, 20, 2),
-        lintel.oneOf('shape', 'Shape', 'disc', 'square', 'bevelled', 'bare sign'),
-        lintel.any('colour', 'Colour'),
-      )),
+      instead(
+        'window-buttons',
+        'buttons',
+        'Lintel buttons',
+        supplies(
+          lintel.oneOf('side', 'Side', 'start', 'centre', 'end'),
+          lintel.any('order', 'Order'),
+          lintel.range('size', 'Size', 12, 28, 2),
+          lintel.range('spacing', 'Spacing', 0, 20, 2),
+          lintel.oneOf('shape', 'Shape', 'disc', 'square', 'bevelled', 'bare sign'),
+          lintel.any('colour', 'Colour'),
+        ),
+      ),
     ],
   }),
   makePart({
@@ -178,12 +209,17 @@ export const LOOK_PARTS: readonly Part[] = [
     licence: 'CC-BY-SA-4.0',
     faults: ['About a fifth of the action names are missing.'],
     channels: [archive('Samphire', '1.9', 'icon set')],
-    offers: [icons('Samphire', supplies(
-      fixed('size', 48),
-      fixed('outline', 'mixed'),
-      fixed('drawing', 'flat with folds'),
-      fixed('palette', { first: '#8c5340', second: '#52637a', third: '#75801f' }),
-    ))],
+    offers: [
+      icons(
+        'Samphire',
+        supplies(
+          fixed('size', 48),
+          fixed('outline', 'mixed'),
+          fixed('drawing', 'flat with folds'),
+          fixed('palette', { first: '#8c5340', second: '#52637a', third: '#75801f' }),
+        ),
+      ),
+    ],
   }),
   makePart({
     name: 'Potsherd',
@@ -193,12 +229,17 @@ export const LOOK_PARTS: readonly Part[] = [
     version: '2.0',
     released: '2025-10-10',
     channels: [archive('Potsherd', '2.0', 'icon set')],
-    offers: [icons('Potsherd', supplies(
-      fixed('size', 56),
-      fixed('outline', 'all squares'),
-      fixed('drawing', 'shaded'),
-      fixed('palette', { first: '#8c3f2a', second: '#d8a48c', third: '#3a1f17' }),
-    ))],
+    offers: [
+      icons(
+        'Potsherd',
+        supplies(
+          fixed('size', 56),
+          fixed('outline', 'all squares'),
+          fixed('drawing', 'shaded'),
+          fixed('palette', { first: '#8c3f2a', second: '#d8a48c', third: '#3a1f17' }),
+        ),
+      ),
+    ],
   }),
   makePart({
     name: 'Evenware',
@@ -209,12 +250,17 @@ export const LOOK_PARTS: readonly Part[] = [
     released: '2026-10-01',
     account: true,
     channels: [archive('Evenware', '6.1', 'icon set')],
-    offers: [icons('Evenware', supplies(
-      fixed('size', 56),
-      fixed('outline', 'all rounded squares'),
-      fixed('drawing', 'flat'),
-      fixed('palette', { first: '#4b6a8a', second: '#b98795', third: '#75801f' }),
-    ))],
+    offers: [
+      icons(
+        'Evenware',
+        supplies(
+          fixed('size', 56),
+          fixed('outline', 'all rounded squares'),
+          fixed('drawing', 'flat'),
+          fixed('palette', { first: '#4b6a8a', second: '#b98795', third: '#75801f' }),
+        ),
+      ),
+    ],
   }),
   makePart({
     name: 'Wader',
@@ -224,13 +270,18 @@ export const LOOK_PARTS: readonly Part[] = [
     version: '1.3',
     released: '2025-06-30',
     channels: [archive('Wader', '1.3', 'pointer set')],
-    offers: [pointer('Wader', supplies(
-      pointerSize.oneOf('size', 'Size', 24, 32, 48),
-      fixed('shape', 'blade'),
-      fixed('fill', '#2b2a28', '#e4e2de'),
-      fixed('rim', '#ffffff', '#2b2a28'),
-      fixed('shadow', false),
-    ))],
+    offers: [
+      pointer(
+        'Wader',
+        supplies(
+          pointerSize.oneOf('size', 'Size', 24, 32, 48),
+          fixed('shape', 'blade'),
+          fixed('fill', '#2b2a28', '#e4e2de'),
+          fixed('rim', '#ffffff', '#2b2a28'),
+          fixed('shadow', false),
+        ),
+      ),
+    ],
   }),
   makePart({
     name: 'Paper Kite',
@@ -241,13 +292,18 @@ export const LOOK_PARTS: readonly Part[] = [
     released: '2026-07-19',
     licence: 'CC-BY-4.0',
     channels: [archive('Paper Kite', '0.8', 'pointer set', 'PaperKite')],
-    offers: [pointer('PaperKite', supplies(
-      pointerSize.oneOf('size', 'Size', 24, 28, 36, 48),
-      fixed('shape', 'kite'),
-      fixed('fill', '#43203d', '#f1dccd'),
-      fixed('rim', '#faf3ec', '#281d19'),
-      fixed('shadow', true),
-    ))],
+    offers: [
+      pointer(
+        'PaperKite',
+        supplies(
+          pointerSize.oneOf('size', 'Size', 24, 28, 36, 48),
+          fixed('shape', 'kite'),
+          fixed('fill', '#43203d', '#f1dccd'),
+          fixed('rim', '#faf3ec', '#281d19'),
+          fixed('shadow', true),
+        ),
+      ),
+    ],
   }),
   makePart({
     name: 'Osier Slab',
@@ -260,18 +316,36 @@ export const LOOK_PARTS: readonly Part[] = [
     fits: [],
     channels: [archive('Osier Slab', '1.002', 'font', 'OsierSlab')],
     offers: [
-      chosen('title-type', 'title', 'Title type', 'Osier Slab', 'titletype.family', TYPES, supplies(
-        fixed('family', 'Osier Slab'),
-        fixed('style', 'rounded slab serif'),
-        titleType.range('size', 'Title size', 8, 48),
-        titleType.oneOf('weight', 'Title weight', 300, 400, 500, 700),
-      ), 'reopen'),
-      chosen('interface-type', 'interface', 'Interface type', 'Osier Slab', 'type.family', TYPES, supplies(
-        fixed('family', 'Osier Slab'),
-        fixed('style', 'rounded slab serif'),
-        type.range('size', 'Size', 8, 48),
-        type.oneOf('weight', 'Weight', 300, 400, 500, 700),
-      ), 'reopen'),
+      chosen(
+        'title-type',
+        'title',
+        'Title type',
+        'Osier Slab',
+        'titletype.family',
+        TYPES,
+        supplies(
+          fixed('family', 'Osier Slab'),
+          fixed('style', 'rounded slab serif'),
+          titleType.range('size', 'Title size', 8, 48),
+          titleType.oneOf('weight', 'Title weight', 300, 400, 500, 700),
+        ),
+        'reopen',
+      ),
+      chosen(
+        'interface-type',
+        'interface',
+        'Interface type',
+        'Osier Slab',
+        'type.family',
+        TYPES,
+        supplies(
+          fixed('family', 'Osier Slab'),
+          fixed('style', 'rounded slab serif'),
+          type.range('size', 'Size', 8, 48),
+          type.oneOf('weight', 'Weight', 300, 400, 500, 700),
+        ),
+        'reopen',
+      ),
     ],
   }),
   makePart({
@@ -283,13 +357,27 @@ export const LOOK_PARTS: readonly Part[] = [
     released: '2025-12-01',
     licence: 'OFL-1.1',
     fits: [],
-    channels: [{ way: 'package', names: { pipit: 'fonts-weir', sandgrouse: 'weir-fonts' } }, archive('Weir Sans', '2.1', 'font', 'WeirSans')],
-    offers: [chosen('interface-type', 'interface', 'Interface type', 'Weir Sans', 'type.family', TYPES, supplies(
-      fixed('family', 'Weir Sans'),
-      fixed('style', 'sans'),
-      type.range('size', 'Size', 8, 48),
-      type.oneOf('weight', 'Weight', 300, 400, 600),
-    ), 'reopen')],
+    channels: [
+      { way: 'package', names: { pipit: 'fonts-weir', sandgrouse: 'weir-fonts' } },
+      archive('Weir Sans', '2.1', 'font', 'WeirSans'),
+    ],
+    offers: [
+      chosen(
+        'interface-type',
+        'interface',
+        'Interface type',
+        'Weir Sans',
+        'type.family',
+        TYPES,
+        supplies(
+          fixed('family', 'Weir Sans'),
+          fixed('style', 'sans'),
+          type.range('size', 'Size', 8, 48),
+          type.oneOf('weight', 'Weight', 300, 400, 600),
+        ),
+        'reopen',
+      ),
+    ],
   }),
   makePart({
     name: 'Ledger Mono',
@@ -301,11 +389,22 @@ export const LOOK_PARTS: readonly Part[] = [
     licence: 'OFL-1.1',
     fits: [],
     channels: [archive('Ledger Mono', '1.4', 'font', 'LedgerMono')],
-    offers: [chosen('interface-type', 'interface', 'Interface type', 'Ledger Mono', 'type.family', TYPES, supplies(
-      fixed('family', 'Ledger Mono'),
-      fixed('style', 'fixed width'),
-      type.range('size', 'Size', 8, 48),
-    ), 'reopen')],
+    offers: [
+      chosen(
+        'interface-type',
+        'interface',
+        'Interface type',
+        'Ledger Mono',
+        'type.family',
+        TYPES,
+        supplies(
+          fixed('family', 'Ledger Mono'),
+          fixed('style', 'fixed width'),
+          type.range('size', 'Size', 8, 48),
+        ),
+        'reopen',
+      ),
+    ],
   }),
   makePart({
     name: 'Salt Pans',
@@ -317,11 +416,22 @@ export const LOOK_PARTS: readonly Part[] = [
     licence: 'CC-BY-4.0',
     fits: [],
     channels: [archive('Salt Pans', '1.0', 'wallpaper', 'SaltPans')],
-    offers: [paper('Salt pans', supplies(
-      fixed('picture', 'Salt pans'),
-      paperFit.oneOf('fit', 'Fit', 'fill and crop', 'fit whole', 'tile'),
-      ['palette', { fixed: { first: '#e6d3c6', second: '#d2aeb0', third: '#c596a0' }, byVariant: { dark: { first: '#573e3a', second: '#4b362f', third: '#38282a' } } }],
-    ))],
+    offers: [
+      paper(
+        'Salt pans',
+        supplies(
+          fixed('picture', 'Salt pans'),
+          paperFit.oneOf('fit', 'Fit', 'fill and crop', 'fit whole', 'tile'),
+          [
+            'palette',
+            {
+              fixed: { first: '#e6d3c6', second: '#d2aeb0', third: '#c596a0' },
+              byVariant: { dark: { first: '#573e3a', second: '#4b362f', third: '#38282a' } },
+            },
+          ],
+        ),
+      ),
+    ],
   }),
   makePart({
     name: 'Tidal Flat',
@@ -334,11 +444,16 @@ export const LOOK_PARTS: readonly Part[] = [
     fits: [],
     faults: ['It is enlarged on anything wider than 1280 pixels.'],
     channels: [archive('Tidal Flat', '1.0', 'wallpaper', 'TidalFlat')],
-    offers: [paper('Tidal flat', supplies(
-      fixed('picture', 'Tidal flat'),
-      fixed('fit', 'stretch'),
-      fixed('palette', { first: '#8f8577', second: '#b3a896', third: '#6a6255' }),
-    ))],
+    offers: [
+      paper(
+        'Tidal flat',
+        supplies(
+          fixed('picture', 'Tidal flat'),
+          fixed('fit', 'stretch'),
+          fixed('palette', { first: '#8f8577', second: '#b3a896', third: '#6a6255' }),
+        ),
+      ),
+    ],
   }),
   makePart({
     name: 'Mistlayer',
@@ -349,14 +464,24 @@ export const LOOK_PARTS: readonly Part[] = [
     released: '2026-08-30',
     memory: 27,
     enable: 'mistlayer',
-    sideEffects: [{ what: 'Draws a box under docks with round corners.', counter: 'Leave docks out in its settings.' }],
-    offers: [instead('bar', 'blur', 'Blur for bars', supplies(supplier('mist', 'Mistlayer › Bars').range('blur', 'Radius', 0, 100)))],
+    sideEffects: [
+      { what: 'Draws a box under docks with round corners.', counter: 'Leave docks out in its settings.' },
+    ],
+    offers: [
+      instead(
+        'bar',
+        'blur',
+        'Blur for bars',
+        supplies(supplier('mist', 'Mistlayer › Bars').range('blur', 'Radius', 0, 100)),
+      ),
+    ],
   }),
   makePart({
     name: 'Trayfold',
     author: 'Hob Lacey',
     sort: 'tool',
-    summary: 'Folds the status area away to make room. What lived there is then reached through its own menu.',
+    summary:
+      'Folds the status area away to make room. What lived there is then reached through its own menu.',
     version: '1.1',
     released: '2024-12-24',
     memory: 5,
@@ -373,15 +498,20 @@ export const LOOK_PARTS: readonly Part[] = [
     released: '2026-03-03',
     fits: [{ host: 'ochre-row', versions: '>=6', how: 'declared' }],
     channels: [archive('Ochre Frames', '7.0', 'window theme', 'OchreFrames')],
-    offers: [windowTheme('Ochre Frames', supplies(
-      fixed('titleHeight', 34),
-      fixed('titlePlace', 'foot'),
-      fixed('titleAlignment', 'start'),
-      fixed('colourActive', '#ecd2c5', '#5b4136'),
-      fixed('colourInactive', '#f1e3da', '#45312a'),
-      fixed('cornerRadius', 0),
-      fixed('border', 1),
-      fixed('shadow', true),
-    ))],
+    offers: [
+      windowTheme(
+        'Ochre Frames',
+        supplies(
+          fixed('titleHeight', 34),
+          fixed('titlePlace', 'foot'),
+          fixed('titleAlignment', 'start'),
+          fixed('colourActive', '#ecd2c5', '#5b4136'),
+          fixed('colourInactive', '#f1e3da', '#45312a'),
+          fixed('cornerRadius', 0),
+          fixed('border', 1),
+          fixed('shadow', true),
+        ),
+      ),
+    ],
   }),
 ];

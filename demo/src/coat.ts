@@ -13,6 +13,8 @@ export interface DemoElement {
   /** Values nobody has looked at closely yet. */
   readonly assumed?: Readonly<Record<string, TraitValue>>;
   readonly base?: { readonly part: string | null; readonly offer: string };
+  /** Settings typed by hand instead of settled. */
+  readonly byHand?: Readonly<Record<string, TraitValue>>;
   readonly said?: { readonly as: SaidStanding; readonly reason: string; readonly lost: string };
 }
 
@@ -41,7 +43,12 @@ export const DEMO_ELEMENTS: readonly DemoElement[] = [
     name: 'Cue strip',
     weight: 4,
     box: 'strip',
-    typed: { hiding: 'never', besideMaximised: 'keeps its space', opacity: 100, items: order(['window list'], [], []) },
+    typed: {
+      hiding: 'never',
+      besideMaximised: 'keeps its space',
+      opacity: 100,
+      items: order(['window list'], [], []),
+    },
     base: { part: 'Cue Tabs', offer: 'strip' },
   },
   {
@@ -60,7 +67,12 @@ export const DEMO_ELEMENTS: readonly DemoElement[] = [
     box: 'rail/clock',
     typed: { format: 'HH:mm\nEEE d', lines: 2, place: { zone: 'start', offset: 4 }, size: 25 },
     base: { part: null, offer: 'clock' },
-    said: { as: 'stand-in', reason: '', lost: 'The date is gone from the screen; it shows when the clock is pressed.' },
+    byHand: { format: 'HH:mm' },
+    said: {
+      as: 'stand-in',
+      reason: '',
+      lost: 'The date is gone from the screen; it shows when the clock is pressed.',
+    },
   },
   {
     kind: 'frame',
@@ -83,7 +95,11 @@ export const DEMO_ELEMENTS: readonly DemoElement[] = [
     name: 'Icon set',
     weight: 4,
     box: 'icon/Archive',
-    typed: { outline: 'mixed', drawing: 'flat with folds', palette: { first: '#8c5340', second: '#52637a', third: '#75801f' } },
+    typed: {
+      outline: 'mixed',
+      drawing: 'flat with folds',
+      palette: { first: '#8c5340', second: '#52637a', third: '#75801f' },
+    },
     base: { part: 'Samphire Icons', offer: 'icons' },
   },
   {
@@ -125,6 +141,17 @@ export const DEMO_ELEMENTS: readonly DemoElement[] = [
     weight: 1,
     box: 'notes/buttons',
     typed: { side: 'centre', order: order([], ['fold', 'widen', 'shut'], []), shape: 'notched' },
-    said: { as: 'left alone', reason: 'Small windows keep the host’s buttons; the hand knows where they are.', lost: '' },
+    said: {
+      as: 'left alone',
+      reason: 'Small windows keep the host’s buttons; the hand knows where they are.',
+      lost: '',
+    },
   },
+];
+
+/** What was done already, by the titles of steps. */
+export const DEMO_DONE: readonly string[] = [
+  'Make a safe point to return to',
+  'Install Tidebar 2.1',
+  'Install Cue Tabs 1.4',
 ];

@@ -5,7 +5,11 @@ import { pino } from 'pino';
 import sharp from 'sharp';
 import type { Command } from '@spare-coat/core/coat/commands';
 import { readProfile } from '@spare-coat/core/host/profile';
+import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/matching/rank';
 import { readPart } from '@spare-coat/core/parts/part';
+import { derivePlan } from '@spare-coat/core/plan/derive';
+import { stepsOf } from '@spare-coat/core/plan/step';
 import type { Pixels } from '@spare-coat/core/picture/pixels';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
 import type { Rect } from '@spare-coat/core/picture/rect';
@@ -18,12 +22,12 @@ import { loadRows } from '@spare-coat/server/coats/store';
 import { migrate } from '@spare-coat/server/db/migrate';
 import { inTransaction, openPool, type Db } from '@spare-coat/server/db/pool';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
-import { putPart } from '@spare-coat/server/parts/store';
+import { partsServing, putPart } from '@spare-coat/server/parts/store';
 import { normaliseWorker, type NormalisedPicture } from '@spare-coat/server/pictures/normalise';
 import { putProfile } from '@spare-coat/server/profiles/store';
 import { LAYOUT_PARTS } from './catalogueLayout.js';
 import { LOOK_PARTS } from './catalogueLooks.js';
-import { DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
+import { DEMO_DONE, DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
 import { idOf } from './ids.js';
 import { partId } from './makePart.js';
 import { FERNBANK, PROFILES } from './profiles.js';
@@ -61,8 +65,14 @@ async function loadPicture(file: string): Promise<{ picture: NormalisedPicture; 
   const path = fileURLToPath(new URL(`../pictures/${file}`, import.meta.url));
   const blob = await putBlob(db, createReadStream(path), 'image/png', MOST);
   const read = normaliseWorker(db);
-  const picture = (await read({ original: blob.sha256 }, { signal: new AbortController().signal, progress: () => undefined })) as NormalisedPicture;
-  const { data, info } = await sharp(await readFile(path)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  const picture = (await read(
+    { original: blob.sha256 },
+    { signal: new AbortController().signal, progress: () => undefined },
+  )) as NormalisedPicture;
+  const { data, info } = await sharp(await readFile(path))
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   return { picture, pixels: { width: info.width, height: info.height, data } };
 }
 
@@ -76,8 +86,14 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     ({ revision } = await runCommand(pool, id, { commandId: fresh(), revision, command }));
   };
   const rows = await loadRows(pool, id);
-  const variantId = (name: string) => Object.values(rows.variant).find((v) => v.name.toLowerCase() === name)!.id;
-  await send({ type: 'coat.host', profileId: FERNBANK.id, profileRevision: FERNBANK.revision, channel: 'pipit' });
+  const variantId = (name: string) =>
+    Object.values(rows.variant).find((v) => v.name.toLowerCase() === name)!.id;
+  await send({
+    type: 'coat.host',
+    profileId: FERNBANK.id,
+    profileRevision: FERNBANK.revision,
+    channel: 'pipit',
+  });
   await send({ type: 'display.set', id: fresh(), width: 1920, height: 1080, scale: 1, inches: null });
 
   const pictures: { id: string; variant: string; pixels: Pixels }[] = [];
@@ -85,19 +101,65 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     const { picture, pixels } = await loadPicture(`saltmarsh-3-${variant}-${SIZE.width}x${SIZE.height}.png`);
     const pictureId = fresh();
     const { blob, original, width, height } = picture;
-    await send({ type: 'picture.add', id: pictureId, variantId: variantId(variant), name: `Saltmarsh 3, ${variant}`, subject: 'Whole desktop', blob, original, width, height });
+    await send({
+      type: 'picture.add',
+      id: pictureId,
+      variantId: variantId(variant),
+      name: `Saltmarsh 3, ${variant}`,
+      subject: 'Whole desktop',
+      blob,
+      original,
+      width,
+      height,
+    });
     pictures.push({ id: pictureId, variant, pixels });
   }
   const letters = loadLettering();
   const { boxes } = drawDesktop(saltmarshDesktop('light', SIZE.width, SIZE.height), letters);
-  for (const element of DEMO_ELEMENTS) await addElement(element, typeof element.box === 'string' ? boxes[element.box]! : element.box);
+  for (const element of DEMO_ELEMENTS)
+    await addElement(element, typeof element.box === 'string' ? boxes[element.box]! : element.box);
+  await tickDone();
+
+  /** Ticks what was done already: the plan is derived here just as the page does it. */
+  async function tickDone(): Promise<void> {
+    const now = await loadRows(pool, id);
+    const kinds = Object.values(now.element).map((e) => e.kind);
+    const pinned = Object.values(now.layer).flatMap((l) =>
+      l.partId ? [[l.partId, l.partRevision!] as const] : [],
+    );
+    const ctx = { rows: now, host: FERNBANK, parts: await partsServing(pool, kinds, pinned) };
+    const plan = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));
+    for (const step of stepsOf(plan).filter((s) => DEMO_DONE.includes(s.title)))
+      await send({
+        type: 'plan.tick',
+        id: fresh(),
+        stepKey: step.key,
+        title: step.title,
+        done: true,
+        at: new Date().toISOString(),
+      });
+  }
 
   async function addElement(element: DemoElement, box: Rect): Promise<void> {
     const elementId = fresh();
     const [light, dark] = pictures;
     const traits: Extract<Command, { type: 'element.add' }>['traits'] = [];
-    const target = (trait: string, value: unknown, variant: string | null, pictureId: string, source: unknown) =>
-      traits.push({ id: fresh(), trait, variantId: variant, state: null, target: value as never, pictureId, source: source as never });
+    const target = (
+      trait: string,
+      value: unknown,
+      variant: string | null,
+      pictureId: string,
+      source: unknown,
+    ) =>
+      traits.push({
+        id: fresh(),
+        trait,
+        variantId: variant,
+        state: null,
+        target: value as never,
+        pictureId,
+        source: source as never,
+      });
     const lightReading = readRegion(light!.pixels, box, { settle: false });
     const measured = measuredTraits(element.kind, lightReading);
     const own = { ...element.typed, ...element.assumed };
@@ -107,8 +169,10 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
       const source = (pictureId: string) => ({ how: 'measured' as const, pictureId, ...box });
       target(trait, value, perVariant ? variantId('light') : null, light!.id, source(light!.id));
     }
-    for (const [trait, value] of Object.entries(element.typed)) target(trait, value, null, light!.id, { how: 'typed' });
-    for (const [trait, value] of Object.entries(element.assumed ?? {})) target(trait, value, null, light!.id, { how: 'assumed' });
+    for (const [trait, value] of Object.entries(element.typed))
+      target(trait, value, null, light!.id, { how: 'typed' });
+    for (const [trait, value] of Object.entries(element.assumed ?? {}))
+      target(trait, value, null, light!.id, { how: 'assumed' });
     await send({
       type: 'element.add',
       id: elementId,
@@ -139,7 +203,18 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     const matchId = fresh();
     if (element.base) {
       const { part, offer } = element.base;
-      await send({ type: 'match.choose', elementId, matchId, layerId: fresh(), partId: part ? partId(part) : null, partRevision: part ? 1 : null, offer });
+      const layerId = fresh();
+      await send({
+        type: 'match.choose',
+        elementId,
+        matchId,
+        layerId,
+        partId: part ? partId(part) : null,
+        partRevision: part ? 1 : null,
+        offer,
+      });
+      for (const [trait, value] of Object.entries(element.byHand ?? {}))
+        await send({ type: 'match.setting', layerId, trait, variantId: null, value: value as never });
     }
     if (element.said) {
       const { as, reason, lost } = element.said;

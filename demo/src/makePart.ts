@@ -5,7 +5,9 @@ import { idOf } from './ids.js';
 export const partId = (name: string) => idOf(`part ${name}`);
 
 type Facts = Partial<Omit<Part, 'id' | 'revision' | 'offers'>> &
-  Pick<Part, 'name' | 'author' | 'sort' | 'summary' | 'version' | 'released'> & { readonly offers: readonly Offer[] };
+  Pick<Part, 'name' | 'author' | 'sort' | 'summary' | 'version' | 'released'> & {
+    readonly offers: readonly Offer[];
+  };
 
 /** A part from what is worth saying of it; the rest is what most parts are: free, unfussy, made for Fernbank 3. */
 export function makePart(facts: Facts): Part {
@@ -62,4 +64,3 @@ export function chosen(
 export function instead(kind: string, id: string, name: string, supplies: Offer['supplies']): Offer {
   return { id, kind, name, replaces: true, supplies };
 }
-

@@ -23,7 +23,15 @@ const channel = (id: string, name: string, tool: string): HostProfile['channels'
 });
 
 const ALL_EDGES = ['top', 'right', 'bottom', 'left'];
-const FERNBANK_ITEMS = ['launcher', 'clock', 'window list', 'status area', 'workspace switcher', 'search', 'show desktop'];
+const FERNBANK_ITEMS = [
+  'launcher',
+  'clock',
+  'window list',
+  'status area',
+  'workspace switcher',
+  'search',
+  'show desktop',
+];
 
 function fernbankBar(n: 1 | 2, least: number, most: number): Offer {
   const s = supplier(`bar${n}`, `Settings › Edges › ${n === 1 ? 'First' : 'Second'} bar`);
@@ -227,7 +235,12 @@ const FERNBANK_DEFAULTS: HostProfile['defaults'] = {
   wallpaper: {
     picture: 'Fern bank in rain',
     fit: 'fill and crop',
-    palette: { byVariant: { light: { first: '#b8cbbd', second: '#7fa08b', third: '#dfe8e0' }, dark: { first: '#22302a', second: '#34473d', third: '#16201b' } } },
+    palette: {
+      byVariant: {
+        light: { first: '#b8cbbd', second: '#7fa08b', third: '#dfe8e0' },
+        dark: { first: '#22302a', second: '#34473d', third: '#16201b' },
+      },
+    },
   },
   'interface-type': {
     family: 'Fern Sans',
@@ -254,7 +267,8 @@ export const FERNBANK: HostProfile = {
   family: 'fernbank',
   name: 'Fernbank',
   version: '3.4',
-  summary: 'A calm desktop with bars on any edge and plain settings for most of what is on them. Frames come from themes; addons reach the rest.',
+  summary:
+    'A calm desktop with bars on any edge and plain settings for most of what is on them. Frames come from themes; addons reach the rest.',
   surfaces: { bar: 2, dock: 0, launcher: 1 },
   offers: fernbankOffers(),
   defaults: FERNBANK_DEFAULTS,
@@ -276,7 +290,8 @@ export const PROFILES: readonly HostProfile[] = [
     family: 'oxbow',
     name: 'Oxbow',
     version: '12',
-    summary: 'One bar that cannot leave the head of the screen, few settings, and a strict idea of how windows look.',
+    summary:
+      'One bar that cannot leave the head of the screen, few settings, and a strict idea of how windows look.',
     surfaces: { bar: 1, dock: 1, launcher: 1 },
     offers: [
       {
@@ -306,12 +321,21 @@ export const PROFILES: readonly HostProfile[] = [
     family: 'ochre-row',
     name: 'Ochre Row',
     version: '7',
-    summary: 'Made to be taken apart: bars of any size on any edge, frames with titles on any side, everything in one file.',
+    summary:
+      'Made to be taken apart: bars of any size on any edge, frames with titles on any side, everything in one file.',
     surfaces: { bar: 6, dock: 2, launcher: 1 },
     offers: [
       fernbankBar(1, 8, 200),
       fernbankBar(2, 8, 200),
-      ...only('launcher-button', 'clock', 'window-buttons', 'pointer', 'wallpaper', 'interface-type', 'title-type'),
+      ...only(
+        'launcher-button',
+        'clock',
+        'window-buttons',
+        'pointer',
+        'wallpaper',
+        'interface-type',
+        'title-type',
+      ),
       {
         id: 'frame',
         kind: 'frame',
@@ -319,7 +343,16 @@ export const PROFILES: readonly HostProfile[] = [
         replaces: false,
         supplies: {
           ...only('frame')[0]!.supplies,
-          ...supplies(supplier('frame', 'ochre.conf').oneOf('titlePlace', 'title_side', 'head', 'foot', 'left side', 'right side')),
+          ...supplies(
+            supplier('frame', 'ochre.conf').oneOf(
+              'titlePlace',
+              'title_side',
+              'head',
+              'foot',
+              'left side',
+              'right side',
+            ),
+          ),
         },
       },
     ],

@@ -79,7 +79,9 @@ export function saltmarshDesktop(variant: VariantName, width: number, lines: num
   const strip = px(SALTMARSH.stripThickness);
   const look = (name: string): IconLook => {
     const base = LOOKS[name]!;
-    return variant === 'dark' && base.colour === '#43203d' ? { ...base, colour: '#c9a5b8', sign: '#43203d' } : base;
+    return variant === 'dark' && base.colour === '#43203d'
+      ? { ...base, colour: '#c9a5b8', sign: '#43203d' }
+      : base;
   };
   const icon = (duty: string, name: string, open = false): BarItem => ({
     what: 'icon',
@@ -135,7 +137,14 @@ export function saltmarshDesktop(variant: VariantName, width: number, lines: num
       colour: active ? c.buttons : c.faint,
       sign: c.buttonSign,
     },
-    palette: { ground: c.window, raised: c.raised, ink: c.ink, faint: c.faint, accent: c.accent, accentInk: c.accentInk },
+    palette: {
+      ground: c.window,
+      raised: c.raised,
+      ink: c.ink,
+      faint: c.faint,
+      accent: c.accent,
+      accentInk: c.accentInk,
+    },
   });
   const grid = (i: number, label: string, name: string) => ({
     x: px(48),
@@ -207,7 +216,15 @@ export function saltmarshDesktop(variant: VariantName, width: number, lines: num
             icon('letters', 'letters'),
             icon('archive', 'archive'),
           ],
-          end: [{ what: 'signs', duty: 'status area', size: px(20), ink: c.ink, signs: ['level', 'wave', 'cell'] }],
+          end: [
+            {
+              what: 'signs',
+              duty: 'status area',
+              size: px(20),
+              ink: c.ink,
+              signs: ['level', 'wave', 'cell'],
+            },
+          ],
         },
       },
     ],

@@ -61,7 +61,8 @@ async function clusterFolder(name, user) {
  */
 export async function startCluster(name, { port: wantedPort, throwAway = false }) {
   if (!programs()) await needDebianPackages({ '/usr/lib/postgresql': 'postgresql' });
-  const bin = programs() ?? giveUp('PostgreSQL was installed, but its programs are not where Debian puts them.');
+  const bin =
+    programs() ?? giveUp('PostgreSQL was installed, but its programs are not where Debian puts them.');
   const user = await ordinaryUser();
   const as = { cwd: '/', ...user };
   const folder = await clusterFolder(name, user);
@@ -76,7 +77,22 @@ export async function startCluster(name, { port: wantedPort, throwAway = false }
     }
     await chmod(folder, 0o700);
     await must(
-      [join(bin, 'initdb'), '-D', data, '-U', 'coat', '-A', 'scram-sha-256', '--pwfile', passwordFile, '-E', 'UTF8', '--locale', 'C.UTF-8', ...(throwAway ? ['--no-sync'] : [])],
+      [
+        join(bin, 'initdb'),
+        '-D',
+        data,
+        '-U',
+        'coat',
+        '-A',
+        'scram-sha-256',
+        '--pwfile',
+        passwordFile,
+        '-E',
+        'UTF8',
+        '--locale',
+        'C.UTF-8',
+        ...(throwAway ? ['--no-sync'] : []),
+      ],
       as,
     );
   }
@@ -100,7 +116,10 @@ export async function startCluster(name, { port: wantedPort, throwAway = false }
     '-c shared_buffers=128MB',
     ...(throwAway ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : []),
   ].join(' ');
-  await must([ctl, 'start', '-w', '-s', '-t', '60', '-D', data, '-l', join(folder, 'log'), '-o', options], { ...as, stdio: ['ignore', 'ignore', 'ignore'] });
+  await must([ctl, 'start', '-w', '-s', '-t', '60', '-D', data, '-l', join(folder, 'log'), '-o', options], {
+    ...as,
+    stdio: ['ignore', 'ignore', 'ignore'],
+  });
   return { url: url(port), port, stop: () => stopCluster(ctl, data, as) };
 }
 

@@ -8,7 +8,10 @@ import { spawn } from 'node:child_process';
  */
 export function run(words, { quiet = false, ...options } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(words[0], words.slice(1), { stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit', ...options });
+    const child = spawn(words[0], words.slice(1), {
+      stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+      ...options,
+    });
     let output = '';
     child.stdout?.on('data', (d) => (output += d));
     child.stderr?.on('data', (d) => (output += d));

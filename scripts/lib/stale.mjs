@@ -13,7 +13,9 @@ async function* filesBelow(path) {
     yield path;
     return;
   }
-  for (const entry of (await readdir(path, { withFileTypes: true })).sort((a, b) => (a.name < b.name ? -1 : 1)))
+  for (const entry of (await readdir(path, { withFileTypes: true })).sort((a, b) =>
+    a.name < b.name ? -1 : 1,
+  ))
     if (!SKIP.has(entry.name)) yield* filesBelow(join(path, entry.name));
 }
 
@@ -21,7 +23,11 @@ async function* filesBelow(path) {
 export async function hashOf(paths) {
   const hash = createHash('sha256').update(process.version);
   for (const path of paths)
-    for await (const file of filesBelow(join(ROOT, path))) hash.update(relative(ROOT, file)).update('\0').update(await readFile(file));
+    for await (const file of filesBelow(join(ROOT, path)))
+      hash
+        .update(relative(ROOT, file))
+        .update('\0')
+        .update(await readFile(file));
   return hash.digest('hex');
 }
 

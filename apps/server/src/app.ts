@@ -32,7 +32,15 @@ export interface AppParts {
 const MOST_JSON = '1mb';
 
 /** Puts the server together. It keeps no state of its own: several can run side by side on one database. */
-export function makeApp({ db, hub, runner, logger, page, allowedHosts, requestsPerMinute }: AppParts): Express {
+export function makeApp({
+  db,
+  hub,
+  runner,
+  logger,
+  page,
+  allowedHosts,
+  requestsPerMinute,
+}: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(requestLog(logger));

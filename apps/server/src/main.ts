@@ -26,7 +26,9 @@ await migrate(db);
 const hub = openHub(url, logger);
 const runner = runJobs(db, { 'picture.normalise': normaliseWorker(db) }, logger);
 const collector = setInterval(() => {
-  collectBlobs(db).catch((error: Error) => logger.warn({ err: error.message }, 'files could not be collected'));
+  collectBlobs(db).catch((error: Error) =>
+    logger.warn({ err: error.message }, 'files could not be collected'),
+  );
 }, COLLECT_MS);
 
 const app = makeApp({

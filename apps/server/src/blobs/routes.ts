@@ -28,7 +28,8 @@ export function blobRoutes(db: Db): Router {
       res.status(416).set('Content-Range', `bytes */${blob.size}`).end();
       return;
     }
-    const one = Array.isArray(ranges) && ranges.type === 'bytes' && ranges.length === 1 ? ranges[0] : undefined;
+    const one =
+      Array.isArray(ranges) && ranges.type === 'bytes' && ranges.length === 1 ? ranges[0] : undefined;
     const first = one?.start ?? 0;
     const last = one?.end ?? blob.size - 1;
     if (one) res.status(206).set('Content-Range', `bytes ${first}-${last}/${blob.size}`);

@@ -16,7 +16,12 @@ export interface Blob {
  * Streams bytes into chunks and tells them by their SHA-256; the same bytes are kept once. A stream that ends early
  * or goes past `most` leaves nothing behind.
  */
-export async function putBlob(db: Db, bytes: AsyncIterable<Uint8Array>, type: string, most: number): Promise<Blob> {
+export async function putBlob(
+  db: Db,
+  bytes: AsyncIterable<Uint8Array>,
+  type: string,
+  most: number,
+): Promise<Blob> {
   const id = randomUUID();
   const hash = createHash('sha256');
   let size = 0;
@@ -25,7 +30,11 @@ export async function putBlob(db: Db, bytes: AsyncIterable<Uint8Array>, type: st
   let heldSize = 0;
   const flush = async (length: number) => {
     const all = Buffer.concat(held);
-    await db.query('insert into blob_chunk (blob_id, n, bytes) values ($1, $2, $3)', [id, n++, all.subarray(0, length)]);
+    await db.query('insert into blob_chunk (blob_id, n, bytes) values ($1, $2, $3)', [
+      id,
+      n++,
+      all.subarray(0, length),
+    ]);
     held = length < all.length ? [all.subarray(length)] : [];
     heldSize = all.length - length;
   };
@@ -42,14 +51,16 @@ export async function putBlob(db: Db, bytes: AsyncIterable<Uint8Array>, type: st
     }
     if (heldSize > 0) await flush(heldSize);
     const sha256 = hash.digest('hex');
-    const { rowCount } = await db.query(
-      'update blob set sha256 = $2, size = $3 where id = $1 and not exists (select 1 from blob where sha256 = $2)',
-      [id, sha256, size],
-    ).catch((error: { code?: string }) => {
-      // Two windows sent the same file at once: the other one was faster.
-      if (error.code === '23505') return { rowCount: 0 };
-      throw error;
-    });
+    const { rowCount } = await db
+      .query(
+        'update blob set sha256 = $2, size = $3 where id = $1 and not exists (select 1 from blob where sha256 = $2)',
+        [id, sha256, size],
+      )
+      .catch((error: { code?: string }) => {
+        // Two windows sent the same file at once: the other one was faster.
+        if (error.code === '23505') return { rowCount: 0 };
+        throw error;
+      });
     if (rowCount === 0) await db.query('delete from blob where id = $1', [id]);
     return { sha256, size, type };
   } catch (error) {

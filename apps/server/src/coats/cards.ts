@@ -16,7 +16,12 @@ export interface CoatCard {
   readonly host: string | null;
   readonly changedAt: string;
   readonly deletedAt: string | null;
-  readonly crop: { readonly blob: string; readonly width: number; readonly height: number; readonly rect: Rect } | null;
+  readonly crop: {
+    readonly blob: string;
+    readonly width: number;
+    readonly height: number;
+    readonly rect: Rect;
+  } | null;
   readonly closeness: number | null;
   readonly ceiling: number | null;
   readonly standings: Readonly<Record<Standing, number>>;
@@ -60,7 +65,9 @@ async function makeCard(db: Db, id: string, revision: number, changedAt: string)
   const coat = coatOf(rows);
   const host = coat.profileId ? await findProfile(db, coat.profileId, coat.profileRevision!) : null;
   const kinds = [...new Set(Object.values(rows.element).map((e) => e.kind))];
-  const pinned = Object.values(rows.layer).flatMap((l) => (l.partId ? [[l.partId, l.partRevision!] as const] : []));
+  const pinned = Object.values(rows.layer).flatMap((l) =>
+    l.partId ? [[l.partId, l.partRevision!] as const] : [],
+  );
   const ctx = { rows, host, parts: await partsServing(db, kinds, pinned) };
   const state = evaluateCoat(ctx, indexOffers(ctx));
   return {

@@ -26,13 +26,25 @@ async function newCoat(name = 'A coat') {
     return answer;
   };
   const step = async (what: 'undo' | 'redo', more: object = {}) => {
-    const answer = await server.post(`/api/coats/${id}/${what}`, { commandId: randomUUID(), revision, ...more });
+    const answer = await server.post(`/api/coats/${id}/${what}`, {
+      commandId: randomUUID(),
+      revision,
+      ...more,
+    });
     if (answer.status === 200) revision = (answer.body as Loaded).revision;
     return answer;
   };
   const load = async () => (await server.get(`/api/coats/${id}`)).body as Loaded;
   const element = (elementId: string, elementName: string, weight = 3) =>
-    send({ type: 'element.add', id: elementId, kind: 'clock', name: elementName, weight, region: null, traits: [] });
+    send({
+      type: 'element.add',
+      id: elementId,
+      kind: 'clock',
+      name: elementName,
+      weight,
+      region: null,
+      traits: [],
+    });
   return { id, send, step, load, element };
 }
 
@@ -40,9 +52,15 @@ describe('a coat', () => {
   it('is made with a light and a dark variant, and listed as a card', async () => {
     const coat = await newCoat('Listed');
     const { rows } = await coat.load();
-    expect(Object.values(rows.variant).map((v) => v.name).sort()).toEqual(['Dark', 'Light']);
+    expect(
+      Object.values(rows.variant)
+        .map((v) => v.name)
+        .sort(),
+    ).toEqual(['Dark', 'Light']);
     const { body } = await server.get('/api/coats');
-    expect((body as { coats: { name: string; closeness: null }[] }).coats.find((c) => c.name === 'Listed')).toMatchObject({ closeness: null, tape: [] });
+    expect(
+      (body as { coats: { name: string; closeness: null }[] }).coats.find((c) => c.name === 'Listed'),
+    ).toMatchObject({ closeness: null, tape: [] });
   });
 
   it('keeps a command once, however often it is sent', async () => {
@@ -64,7 +82,17 @@ describe('a coat', () => {
     const clock = randomUUID();
     await coat.element(clock, 'Clock');
     await coat.send({ type: 'element.set', id: clock, name: 'Clock', weight: 5, note: '' });
-    await coat.send({ type: 'trait.set', elementId: clock, id: randomUUID(), trait: 'lines', variantId: null, state: null, target: 2, pictureId: null, source: { how: 'typed' } });
+    await coat.send({
+      type: 'trait.set',
+      elementId: clock,
+      id: randomUUID(),
+      trait: 'lines',
+      variantId: null,
+      state: null,
+      target: 2,
+      pictureId: null,
+      source: { how: 'typed' },
+    });
     expect((await coat.load()).undo?.label).toBe('Set Clock: Lines');
     await coat.step('undo');
     await coat.step('undo');
@@ -73,13 +101,19 @@ describe('a coat', () => {
     expect((await coat.load()).rows.element[clock]!.weight).toBe(5);
     expect(Object.keys((await coat.load()).rows.trait)).toHaveLength(0);
     await coat.step('redo');
-    expect(Object.values((await coat.load()).rows.trait)[0]).toMatchObject({ target: 2, source: { how: 'typed' } });
+    expect(Object.values((await coat.load()).rows.trait)[0]).toMatchObject({
+      target: 2,
+      source: { how: 'typed' },
+    });
     await coat.step('undo');
     await coat.send({ type: 'coat.rename', name: 'Other' });
     expect((await coat.load()).redo).toBeNull();
     expect((await coat.step('redo')).body).toMatchObject({ code: 'nothing-to-redo' });
     for (let i = 0; i < 3; i++) await coat.step('undo');
-    expect((await coat.step('undo')).body).toMatchObject({ code: 'nothing-to-undo', title: 'There is nothing to undo.' });
+    expect((await coat.step('undo')).body).toMatchObject({
+      code: 'nothing-to-undo',
+      title: 'There is nothing to undo.',
+    });
     expect(Object.keys((await coat.load()).rows.element)).toHaveLength(0);
   });
 
@@ -87,9 +121,34 @@ describe('a coat', () => {
     const coat = await newCoat();
     const clock = randomUUID();
     await coat.element(clock, 'Clock');
-    await coat.send({ type: 'trait.set', elementId: clock, id: randomUUID(), trait: 'format', variantId: null, state: null, target: 'HH:mm\nEEE d', pictureId: null, source: { how: 'typed' } });
-    await coat.send({ type: 'match.choose', elementId: clock, matchId: randomUUID(), layerId: randomUUID(), partId: null, partRevision: null, offer: 'clock' });
-    await coat.send({ type: 'match.say', elementId: clock, matchId: randomUUID(), said: 'stand-in', reason: '', lost: 'the date' });
+    await coat.send({
+      type: 'trait.set',
+      elementId: clock,
+      id: randomUUID(),
+      trait: 'format',
+      variantId: null,
+      state: null,
+      target: 'HH:mm\nEEE d',
+      pictureId: null,
+      source: { how: 'typed' },
+    });
+    await coat.send({
+      type: 'match.choose',
+      elementId: clock,
+      matchId: randomUUID(),
+      layerId: randomUUID(),
+      partId: null,
+      partRevision: null,
+      offer: 'clock',
+    });
+    await coat.send({
+      type: 'match.say',
+      elementId: clock,
+      matchId: randomUUID(),
+      said: 'stand-in',
+      reason: '',
+      lost: 'the date',
+    });
     const before = (await coat.load()).rows;
     await coat.send({ type: 'element.remove', id: clock });
     expect((await coat.load()).rows.layer).toEqual({});
@@ -104,7 +163,10 @@ describe('a coat', () => {
     await coat.send({ type: 'element.set', id: clock, name: 'Clock', weight: 4, note: '' });
     await coat.send({ type: 'element.set', id: clock, name: 'Clock', weight: 1, note: '' });
     const refused = await coat.step('undo', { target: 3 });
-    expect(refused).toMatchObject({ status: 409, body: { code: 'changed-since', title: 'Clock was changed since (weight).' } });
+    expect(refused).toMatchObject({
+      status: 409,
+      body: { code: 'changed-since', title: 'Clock was changed since (weight).' },
+    });
     await coat.send({ type: 'coat.rename', name: 'Meanwhile' });
     expect((await coat.step('undo', { target: 4 })).status).toBe(200);
     expect((await coat.load()).rows.element[clock]!.weight).toBe(4);
@@ -116,9 +178,15 @@ describe('a coat', () => {
     const stale = await coat.send({ type: 'coat.rename', name: 'Mine' }, 1);
     expect(stale.status).toBe(409);
     expect(stale.headers.get('content-type')).toContain('application/problem+json');
-    expect(stale.body).toMatchObject({ code: 'stale', revision: 2, entries: [{ label: 'Rename to Theirs' }] });
+    expect(stale.body).toMatchObject({
+      code: 'stale',
+      revision: 2,
+      entries: [{ label: 'Rename to Theirs' }],
+    });
     expect(Object.values((await coat.load()).rows.coat)[0]!.name).toBe('Theirs');
-    expect((await coat.send({ type: 'coat.rename', name: 'x' }, 99)).body).toMatchObject({ code: 'unknown-revision' });
+    expect((await coat.send({ type: 'coat.rename', name: 'x' }, 99)).body).toMatchObject({
+      code: 'unknown-revision',
+    });
   });
 
   it('loses nothing when many windows write at once', async () => {
@@ -126,9 +194,21 @@ describe('a coat', () => {
     const names = Array.from({ length: 12 }, (_, i) => `Element ${i}`);
     await Promise.all(
       names.map(async (name) => {
-        const command = { type: 'element.add', id: randomUUID(), kind: 'bar', name, weight: 3, region: null, traits: [] };
-        for (let revision = 1; ; ) {
-          const answer = await server.post(`/api/coats/${coat.id}/commands`, { commandId: randomUUID(), revision, command });
+        const command = {
+          type: 'element.add',
+          id: randomUUID(),
+          kind: 'bar',
+          name,
+          weight: 3,
+          region: null,
+          traits: [],
+        };
+        for (let revision = 1; ;) {
+          const answer = await server.post(`/api/coats/${coat.id}/commands`, {
+            commandId: randomUUID(),
+            revision,
+            command,
+          });
           if (answer.status === 200) return;
           expect(answer.status).toBe(409);
           revision = (answer.body as Loaded).revision;
@@ -136,7 +216,11 @@ describe('a coat', () => {
       }),
     );
     const { rows, revision } = await coat.load();
-    expect(Object.values(rows.element).map((e) => e.name).sort()).toEqual([...names].sort());
+    expect(
+      Object.values(rows.element)
+        .map((e) => e.name)
+        .sort(),
+    ).toEqual([...names].sort());
     expect(revision).toBe(13);
   });
 
@@ -144,9 +228,19 @@ describe('a coat', () => {
     const coat = await newCoat('First');
     const clock = randomUUID();
     await coat.element(clock, 'Clock');
-    await coat.send({ type: 'plan.tick', id: randomUUID(), stepKey: 'k', title: 't', done: true, at: new Date().toISOString() });
+    await coat.send({
+      type: 'plan.tick',
+      id: randomUUID(),
+      stepKey: 'k',
+      title: 't',
+      done: true,
+      at: new Date().toISOString(),
+    });
     const id = randomUUID();
-    expect((await server.post('/api/coats', { id, commandId: randomUUID(), name: 'Second', from: coat.id })).status).toBe(201);
+    expect(
+      (await server.post('/api/coats', { id, commandId: randomUUID(), name: 'Second', from: coat.id }))
+        .status,
+    ).toBe(201);
     const { rows } = (await server.get(`/api/coats/${id}`)).body as Loaded;
     expect(rows.coat[id]!.name).toBe('Second');
     expect(Object.values(rows.element).map((e) => e.name)).toEqual(['Clock']);
@@ -157,7 +251,10 @@ describe('a coat', () => {
   it('is deleted into the bin and comes back', async () => {
     const coat = await newCoat('Binned');
     await coat.send({ type: 'coat.bin', at: new Date().toISOString() });
-    const cards = async () => ((await server.get('/api/coats')).body as { coats: { id: string; deletedAt: string | null }[] }).coats.find((c) => c.id === coat.id);
+    const cards = async () =>
+      (
+        (await server.get('/api/coats')).body as { coats: { id: string; deletedAt: string | null }[] }
+      ).coats.find((c) => c.id === coat.id);
     expect((await cards())?.deletedAt).not.toBeNull();
     await coat.step('undo');
     expect((await cards())?.deletedAt).toBeNull();
@@ -165,9 +262,20 @@ describe('a coat', () => {
 
   it('never forgets: history and journal cannot be changed, even by hand', async () => {
     const coat = await newCoat();
-    await coat.send({ type: 'plan.tick', id: randomUUID(), stepKey: 'k', title: 't', done: true, at: new Date().toISOString() });
+    await coat.send({
+      type: 'plan.tick',
+      id: randomUUID(),
+      stepKey: 'k',
+      title: 't',
+      done: true,
+      at: new Date().toISOString(),
+    });
     await coat.step('undo');
-    expect(Object.values((await coat.load()).rows.journal).map((j) => j.what).sort()).toEqual(['done', 'withdrawn']);
+    expect(
+      Object.values((await coat.load()).rows.journal)
+        .map((j) => j.what)
+        .sort(),
+    ).toEqual(['done', 'withdrawn']);
     await expect(server.db.query('delete from journal')).rejects.toThrow(/append-only/);
     await expect(server.db.query("update history set label = 'x'")).rejects.toThrow(/append-only/);
   });
@@ -179,12 +287,63 @@ describe('what is refused', () => {
     ['an empty name', { type: 'coat.rename', name: '' }, 422],
     ['a name of 10,000 characters', { type: 'coat.rename', name: long }, 422],
     ['a command nobody knows', { type: 'coat.explode' }, 422],
-    ['an element that is not there', { type: 'element.remove', id: '11111111-1111-4111-8111-111111111111' }, 422],
+    [
+      'an element that is not there',
+      { type: 'element.remove', id: '11111111-1111-4111-8111-111111111111' },
+      422,
+    ],
     ['an id that is no id', { type: 'element.remove', id: "1' or '1'='1" }, 422],
-    ['a kind nobody knows', { type: 'element.add', id: '11111111-1111-4111-8111-111111111112', kind: 'sofa', name: 'a', weight: 3, region: null, traits: [] }, 422],
-    ['a weight of 6', { type: 'element.add', id: '11111111-1111-4111-8111-111111111112', kind: 'bar', name: 'a', weight: 6, region: null, traits: [] }, 422],
-    ['a profile that is not there', { type: 'coat.host', profileId: '11111111-1111-4111-8111-111111111113', profileRevision: 1, channel: null }, 422],
-    ['a picture whose file is not there', { type: 'picture.add', id: '11111111-1111-4111-8111-111111111114', variantId: 'VARIANT', name: 'p', subject: 's', blob: 'a'.repeat(64), original: 'a'.repeat(64), width: 10, height: 10 }, 422],
+    [
+      'a kind nobody knows',
+      {
+        type: 'element.add',
+        id: '11111111-1111-4111-8111-111111111112',
+        kind: 'sofa',
+        name: 'a',
+        weight: 3,
+        region: null,
+        traits: [],
+      },
+      422,
+    ],
+    [
+      'a weight of 6',
+      {
+        type: 'element.add',
+        id: '11111111-1111-4111-8111-111111111112',
+        kind: 'bar',
+        name: 'a',
+        weight: 6,
+        region: null,
+        traits: [],
+      },
+      422,
+    ],
+    [
+      'a profile that is not there',
+      {
+        type: 'coat.host',
+        profileId: '11111111-1111-4111-8111-111111111113',
+        profileRevision: 1,
+        channel: null,
+      },
+      422,
+    ],
+    [
+      'a picture whose file is not there',
+      {
+        type: 'picture.add',
+        id: '11111111-1111-4111-8111-111111111114',
+        variantId: 'VARIANT',
+        name: 'p',
+        subject: 's',
+        blob: 'a'.repeat(64),
+        original: 'a'.repeat(64),
+        width: 10,
+        height: 10,
+      },
+      422,
+    ],
   ])('%s', async (_, command, status) => {
     const coat = await newCoat();
     const before = await coat.load();
@@ -201,7 +360,14 @@ describe('what is refused', () => {
     const nasty = '"><img src=x onerror=alert(1)> 🎛️ \u202e';
     await coat.element(clock, nasty);
     await coat.send({ type: 'element.set', id: clock, name: nasty, weight: 3, note: nasty });
-    await coat.send({ type: 'match.say', elementId: clock, matchId: randomUUID(), said: 'gap', reason: nasty, lost: nasty });
+    await coat.send({
+      type: 'match.say',
+      elementId: clock,
+      matchId: randomUUID(),
+      said: 'gap',
+      reason: nasty,
+      lost: nasty,
+    });
     const { rows } = await coat.load();
     expect(rows.element[clock]).toMatchObject({ name: nasty, note: nasty });
     expect(Object.values(rows.match)[0]).toMatchObject({ reason: nasty });
@@ -219,11 +385,17 @@ describe('what is refused', () => {
   ])('%s with problem details', async (path, status) => {
     const answer = await server.get(path);
     expect(answer.status).toBe(status);
-    expect(answer.body).toMatchObject({ status, type: expect.stringMatching(/^urn:/) as string, requestId: expect.any(String) as string });
+    expect(answer.body).toMatchObject({
+      status,
+      type: expect.stringMatching(/^urn:/) as string,
+      requestId: expect.any(String) as string,
+    });
   });
 
   it('what is not JSON, and what is too large', async () => {
     expect((await server.post('/api/coats', 0, { body: '{"a":' })).body).toMatchObject({ code: 'not-json' });
-    expect((await server.post('/api/coats', 0, { body: JSON.stringify({ name: 'x'.repeat(2_000_000) }) })).body).toMatchObject({ code: 'too-large', status: 413 });
+    expect(
+      (await server.post('/api/coats', 0, { body: JSON.stringify({ name: 'x'.repeat(2_000_000) }) })).body,
+    ).toMatchObject({ code: 'too-large', status: 413 });
   });
 });

@@ -24,14 +24,21 @@ interface Envelope {
 function readEnvelope(body: unknown): Envelope {
   const { commandId, revision } = (body ?? {}) as Partial<Envelope>;
   if (typeof commandId !== 'string' || !isId(commandId) || !Number.isInteger(revision))
-    throw new Problem(400, 'bad-envelope', 'A write needs a commandId (UUID) and the revision it was made on.');
+    throw new Problem(
+      400,
+      'bad-envelope',
+      'A write needs a commandId (UUID) and the revision it was made on.',
+    );
   return { commandId, revision: revision! };
 }
 
 /** Locks a coat. @throws 404 when there is none */
 async function lockCoat(client: Client, coatId: string): Promise<number> {
   const { rows } = isId(coatId)
-    ? await client.query<{ revision: number }>("select revision from root where id = $1 and kind = 'coat' for update", [coatId])
+    ? await client.query<{ revision: number }>(
+        "select revision from root where id = $1 and kind = 'coat' for update",
+        [coatId],
+      )
     : { rows: [] };
   if (!rows[0]) throw notFound('coat');
   return rows[0].revision;
@@ -39,15 +46,21 @@ async function lockCoat(client: Client, coatId: string): Promise<number> {
 
 /** The answer to a command that was carried out before: sending it again is harmless. */
 async function repeated(client: Client, coatId: string, envelope: Envelope): Promise<boolean> {
-  const { rows } = await client.query<{ root_id: string }>('select root_id from history where command_id = $1', [envelope.commandId]);
+  const { rows } = await client.query<{ root_id: string }>(
+    'select root_id from history where command_id = $1',
+    [envelope.commandId],
+  );
   if (!rows[0]) return false;
-  if (rows[0].root_id !== coatId) throw new Problem(409, 'command-used', 'This command id was used for another coat.');
+  if (rows[0].root_id !== coatId)
+    throw new Problem(409, 'command-used', 'This command id was used for another coat.');
   return true;
 }
 
 async function answer(client: Client, coatId: string, since: number): Promise<Written> {
   const entries = await entriesAfter(client, coatId, since);
-  const { rows } = await client.query<{ revision: number }>('select revision from root where id = $1', [coatId]);
+  const { rows } = await client.query<{ revision: number }>('select revision from root where id = $1', [
+    coatId,
+  ]);
   return { revision: rows[0]!.revision, entries, ...(await undoState(client, coatId)) };
 }
 
@@ -55,7 +68,10 @@ async function answer(client: Client, coatId: string, since: number): Promise<Wr
 async function refuseStale(client: Client, coatId: string, known: number, now: number): Promise<void> {
   if (known === now) return;
   if (known > now || known < 0)
-    throw new Problem(409, 'unknown-revision', 'This coat has no such revision.', { revision: now, entries: [] });
+    throw new Problem(409, 'unknown-revision', 'This coat has no such revision.', {
+      revision: now,
+      entries: [],
+    });
   throw new Problem(409, 'stale', 'The coat was changed in another window meanwhile.', {
     ...(await answer(client, coatId, known)),
   });
@@ -73,7 +89,8 @@ function applied(rows: CoatRows, changes: readonly Change[], code: string): Coat
 export function runCommand(db: Db, coatId: string, body: unknown): Promise<Written> {
   const envelope = readEnvelope(body);
   const checked = checkCommand((body as { command?: unknown }).command);
-  if (!checked.ok) throw new Problem(422, 'bad-command', checked.problems.join(' '), { problems: checked.problems });
+  if (!checked.ok)
+    throw new Problem(422, 'bad-command', checked.problems.join(' '), { problems: checked.problems });
   const { command } = checked;
   return inTransaction(db, async (client) => {
     const revision = await lockCoat(client, coatId);
@@ -109,7 +126,8 @@ async function written(client: Client, coatId: string, changes: readonly Change[
     await writeChanges(client, coatId, changes);
   } catch (error) {
     const { code, detail } = error as { code?: string; detail?: string };
-    if (code === '23503') throw new Problem(422, 'unknown-id', 'This names something that is not there.', { detail });
+    if (code === '23503')
+      throw new Problem(422, 'unknown-id', 'This names something that is not there.', { detail });
     if (code === '23505') throw new Problem(409, 'id-used', 'This id is in use already.');
     if (code === '23514' || code === '22P02' || code === '22003')
       throw new Problem(422, 'bad-value', 'A value lies outside what can be kept.');
@@ -130,7 +148,11 @@ export function runUndo(db: Db, coatId: string, body: unknown, direction: 'undo'
     const entries = target === undefined ? [] : await entriesAfter(client, coatId, target - 1);
     const entry = entries[0];
     if (!entry || entry.revision !== target || target === 1)
-      throw new Problem(409, `nothing-to-${direction}`, direction === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.');
+      throw new Problem(
+        409,
+        `nothing-to-${direction}`,
+        direction === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.',
+      );
     if (entries.some((e) => e.answers === target) || (entry.direction === 'undo') !== (direction === 'redo'))
       throw new Problem(409, `nothing-to-${direction}`, `“${entry.label}” was answered already.`);
     const rows = await loadRows(client, coatId);
@@ -166,7 +188,9 @@ function newCoat(id: string, name: string): Change[] {
       channel: null,
       deletedAt: null,
     }),
-    ...FIRST_VARIANTS.map((variant, position) => put('variant', { id: randomUUID(), name: variant, position })),
+    ...FIRST_VARIANTS.map((variant, position) =>
+      put('variant', { id: randomUUID(), name: variant, position }),
+    ),
   ];
 }
 
@@ -180,7 +204,8 @@ export function copyRows(rows: CoatRows, id: string, name: string): Change[] {
     ids.set(old, made);
     return made;
   };
-  for (const entity of ENTITIES) if (entity !== 'journal') for (const old of Object.keys(rows[entity])) fresh(old);
+  for (const entity of ENTITIES)
+    if (entity !== 'journal') for (const old of Object.keys(rows[entity])) fresh(old);
   // Parts and profiles are other roots: their ids stay. Ids of this coat's rows are found wherever they stand.
   const swap = (value: unknown): unknown => {
     if (typeof value === 'string') return ids.get(value) ?? value;
@@ -192,7 +217,10 @@ export function copyRows(rows: CoatRows, id: string, name: string): Change[] {
   return ENTITIES.filter((e) => e !== 'journal').flatMap((entity) =>
     Object.values(rows[entity]).map((row) => {
       const copy = swap(row) as RowTypes[typeof entity];
-      return put(entity, entity === 'coat' ? { ...copy, name, deletedAt: null } as RowTypes[typeof entity] : copy);
+      return put(
+        entity,
+        entity === 'coat' ? ({ ...copy, name, deletedAt: null } as RowTypes[typeof entity]) : copy,
+      );
     }),
   );
 }
@@ -209,7 +237,10 @@ export function createCoat(db: Db, body: unknown): Promise<{ id: string; revisio
     throw new Problem(422, 'bad-command', (error as Error).message);
   }
   return inTransaction(db, async (client) => {
-    const known = await client.query<{ root_id: string }>('select root_id from history where command_id = $1', [commandId]);
+    const known = await client.query<{ root_id: string }>(
+      'select root_id from history where command_id = $1',
+      [commandId],
+    );
     if (known.rows[0]?.root_id === id) return { id, revision: 1 };
     let changes: Change[];
     if (from === undefined || from === null) changes = newCoat(id, title);

@@ -18,16 +18,25 @@ export async function loadRows(db: Queryable, coatId: string): Promise<CoatRows>
 }
 
 /** Writes changes, in their order. They have been applied to the loaded rows before, so that they fit. */
-export async function writeChanges(client: Client, coatId: string, changes: readonly Change[]): Promise<void> {
+export async function writeChanges(
+  client: Client,
+  coatId: string,
+  changes: readonly Change[],
+): Promise<void> {
   for (const change of changes) {
     const { columns } = TABLES[change.entity];
     const ownerColumn = change.entity === 'coat' ? null : 'coat_id';
     if (change.after === null) {
-      await client.query(`delete from ${change.entity} where id = $1 and ${ownerColumn ?? 'id'} = $2`, [change.id, coatId]);
+      await client.query(`delete from ${change.entity} where id = $1 and ${ownerColumn ?? 'id'} = $2`, [
+        change.id,
+        coatId,
+      ]);
       continue;
     }
     const fields = Object.keys(change.after).filter((f) => columns[f] !== undefined);
-    const values = fields.map((f) => toColumn(change.entity, f, (change.after as Record<string, unknown>)[f]));
+    const values = fields.map((f) =>
+      toColumn(change.entity, f, (change.after as Record<string, unknown>)[f]),
+    );
     if (change.before === null) {
       const names = [...fields.map((f) => columns[f]), ...(ownerColumn ? [ownerColumn] : [])];
       await client.query(
@@ -40,11 +49,16 @@ export async function writeChanges(client: Client, coatId: string, changes: read
         [change.id, coatId, ...values],
       );
     }
-    if (change.entity === 'picture' && change.before === null) await holdBlobs(client, coatId, change.after as { blob: string; original: string });
+    if (change.entity === 'picture' && change.before === null)
+      await holdBlobs(client, coatId, change.after as { blob: string; original: string });
   }
 }
 
-async function holdBlobs(client: Client, coatId: string, picture: { blob: string; original: string }): Promise<void> {
+async function holdBlobs(
+  client: Client,
+  coatId: string,
+  picture: { blob: string; original: string },
+): Promise<void> {
   await client.query(
     'insert into blob_use (sha256, root_id) select unnest($1::text[]), $2 on conflict do nothing',
     [[...new Set([picture.blob, picture.original])], coatId],
@@ -81,7 +95,12 @@ export interface NewEntry {
 }
 
 /** Appends an entry under the next revision and tells other windows. The caller holds the root's lock. */
-export async function appendEntry(client: Client, rootId: string, revision: number, entry: NewEntry): Promise<void> {
+export async function appendEntry(
+  client: Client,
+  rootId: string,
+  revision: number,
+  entry: NewEntry,
+): Promise<void> {
   await client.query(
     `insert into history (root_id, revision, command_id, direction, answers, label, command, changes, inverse, owner_id)
      select $1, $2, $3, $4, $5, $6, $7, $8, $9, owner_id from root where id = $1`,
@@ -105,11 +124,18 @@ export async function appendEntry(client: Client, rootId: string, revision: numb
 export async function undoState(
   db: Queryable,
   coatId: string,
-): Promise<{ undo: { revision: number; label: string } | null; redo: { revision: number; label: string } | null }> {
-  const { rows } = await db.query<{ revision: number; direction: string; answers: number | null; label: string }>(
-    'select revision, direction, answers, label from history where root_id = $1 order by revision',
-    [coatId],
-  );
+): Promise<{
+  undo: { revision: number; label: string } | null;
+  redo: { revision: number; label: string } | null;
+}> {
+  const { rows } = await db.query<{
+    revision: number;
+    direction: string;
+    answers: number | null;
+    label: string;
+  }>('select revision, direction, answers, label from history where root_id = $1 order by revision', [
+    coatId,
+  ]);
   const undo: { revision: number; label: string }[] = [];
   let redo: { revision: number; label: string }[] = [];
   for (const row of rows) {

@@ -26,7 +26,14 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
   },
   variant: { columns: { id: 'id', name: 'name', position: 'position' } },
   display: {
-    columns: { id: 'id', position: 'position', width: 'width', height: 'height', scale: 'scale', inches: 'inches' },
+    columns: {
+      id: 'id',
+      position: 'position',
+      width: 'width',
+      height: 'height',
+      scale: 'scale',
+      inches: 'inches',
+    },
   },
   picture: {
     columns: {
@@ -80,7 +87,14 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
     json: ['target', 'source'],
   },
   match: {
-    columns: { id: 'id', elementId: 'element_id', said: 'said', reason: 'reason', lost: 'lost', note: 'note' },
+    columns: {
+      id: 'id',
+      elementId: 'element_id',
+      said: 'said',
+      reason: 'reason',
+      lost: 'lost',
+      note: 'note',
+    },
   },
   layer: {
     columns: {
@@ -95,7 +109,10 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
     },
     json: ['settings'],
   },
-  journal: { columns: { id: 'id', stepKey: 'step_key', what: 'what', at: 'at', title: 'title' }, times: ['at'] },
+  journal: {
+    columns: { id: 'id', stepKey: 'step_key', what: 'what', at: 'at', title: 'title' },
+    times: ['at'],
+  },
 };
 
 /** A field's value as node-postgres takes it. */

@@ -33,6 +33,8 @@ export async function migrate(db: Db): Promise<number> {
 
 /** The schema's version; 0 before the first migration. */
 export async function schemaVersion(db: Queryable): Promise<number> {
-  const { rows } = await db.query<{ version: number }>('select coalesce(max(version), 0) as version from schema_version');
+  const { rows } = await db.query<{ version: number }>(
+    'select coalesce(max(version), 0) as version from schema_version',
+  );
   return rows[0]?.version ?? 0;
 }

@@ -33,7 +33,14 @@ export function loadLettering(): Lettering {
       run.glyphs.forEach((glyph, i) => {
         const position = run.positions[i]!;
         // Font units point up, pixels point down.
-        const path = glyph.path.transform(scale, 0, 0, -scale, (pen + position.xOffset) * scale, -position.yOffset * scale);
+        const path = glyph.path.transform(
+          scale,
+          0,
+          0,
+          -scale,
+          (pen + position.xOffset) * scale,
+          -position.yOffset * scale,
+        );
         d += path.toSVG().replace(/-?\d+\.\d+/g, (v) => String(Math.round(Number(v) * 100) / 100));
         pen += position.xAdvance;
       });

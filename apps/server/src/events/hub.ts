@@ -54,7 +54,11 @@ export function openHub(url: string, logger: Logger): Hub {
 
   return {
     listen(coatId, res) {
-      res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+      res.set({
+        'Content-Type': 'text/event-stream',
+        'Cache-Control': 'no-store',
+        'X-Accel-Buffering': 'no',
+      });
       res.flushHeaders();
       res.write('retry: 1500\n\n');
       const set = windows.get(coatId) ?? new Set();

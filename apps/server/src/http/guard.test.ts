@@ -22,7 +22,10 @@ function raw(path: string, headers: Record<string, string>): Promise<number> {
 
 describe('the door', () => {
   it('answers 200 with the schema version once the database answers', async () => {
-    expect(await server.get('/api/health')).toMatchObject({ status: 200, body: { status: 'ready', schema: 1 } });
+    expect(await server.get('/api/health')).toMatchObject({
+      status: 200,
+      body: { status: 'ready', schema: 1 },
+    });
   });
   it('does not answer to a name that is not its own', async () => {
     expect(await raw('/api/health', { Host: 'evil.example' })).toBe(421);

@@ -13,7 +13,16 @@ export function requestLog(logger: Logger): RequestHandler {
     res.set('X-Request-Id', requestId);
     res.on('finish', () => {
       const ms = Number(process.hrtime.bigint() - from) / 1e6;
-      logger.info({ requestId, method: req.method, path: req.path, status: res.statusCode, ms: Math.round(ms * 10) / 10 }, 'request');
+      logger.info(
+        {
+          requestId,
+          method: req.method,
+          path: req.path,
+          status: res.statusCode,
+          ms: Math.round(ms * 10) / 10,
+        },
+        'request',
+      );
     });
     next();
   };
@@ -31,7 +40,8 @@ export function originGuard(allowedHosts: readonly string[]): RequestHandler {
   const nameOf = (host: string) => host.replace(/:\d+$/, '').toLowerCase();
   return (req, _res, next) => {
     const host = req.headers.host ?? '';
-    if (!names.has(nameOf(host))) throw new Problem(421, 'wrong-host', 'This server does not answer to that name.');
+    if (!names.has(nameOf(host)))
+      throw new Problem(421, 'wrong-host', 'This server does not answer to that name.');
     const { origin } = req.headers;
     if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`)
       throw new Problem(403, 'wrong-origin', 'A page from elsewhere asked for this. It was refused.');
@@ -50,7 +60,10 @@ export function pageSecurity(): RequestHandler {
       directives: {
         defaultSrc: ["'none'"],
         scriptSrc: ["'self'"],
-        styleSrc: ["'self'", (_req, res) => `'nonce-${(res as unknown as { locals: { nonce: string } }).locals.nonce}'`],
+        styleSrc: [
+          "'self'",
+          (_req, res) => `'nonce-${(res as unknown as { locals: { nonce: string } }).locals.nonce}'`,
+        ],
         imgSrc: ["'self'", 'blob:', 'data:'],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],

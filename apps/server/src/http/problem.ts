@@ -28,7 +28,11 @@ export function problemHandler(logger: Logger): ErrorRequestHandler {
       return;
     }
     const problem = asProblem(error);
-    if (problem.status >= 500) logger.error({ err: error, requestId: res.locals['requestId'] as string, path: req.path }, 'a request failed');
+    if (problem.status >= 500)
+      logger.error(
+        { err: error, requestId: res.locals['requestId'] as string, path: req.path },
+        'a request failed',
+      );
     res
       .status(problem.status)
       .type('application/problem+json')
@@ -51,7 +55,12 @@ function asProblem(error: unknown): Problem {
   if (type === 'entity.too.large') return new Problem(413, 'too-large', 'What was sent is too large.');
   if (type === 'entity.parse.failed') return new Problem(400, 'not-json', 'What was sent is not JSON.');
   if (isUnreachable(error))
-    return new Problem(503, 'database-away', 'The database does not answer. Nothing was changed; try again shortly.');
-  if (status !== undefined && status >= 400 && status < 500) return new Problem(status, 'bad-request', 'The request was not understood.');
+    return new Problem(
+      503,
+      'database-away',
+      'The database does not answer. Nothing was changed; try again shortly.',
+    );
+  if (status !== undefined && status >= 400 && status < 500)
+    return new Problem(status, 'bad-request', 'The request was not understood.');
   return new Problem(500, 'unexpected', 'Something went wrong here. Nothing was changed.');
 }

@@ -132,7 +132,13 @@ export function runJobs(db: Db, workers: Readonly<Record<string, Worker>>, logge
   };
 }
 
-async function work(db: Db, job: Job, worker: Worker | undefined, control: AbortController, logger: Logger): Promise<void> {
+async function work(
+  db: Db,
+  job: Job,
+  worker: Worker | undefined,
+  control: AbortController,
+  logger: Logger,
+): Promise<void> {
   let share = 0;
   const beat = async () => {
     const { rows } = await db.query<{ cancel_asked: boolean }>(
@@ -148,19 +154,30 @@ async function work(db: Db, job: Job, worker: Worker | undefined, control: Abort
       `update job set state = $2, result = $3, problem = $4, lease_until = null, changed_at = now(),
               progress = case when $2 = 'done' then 1 else progress end
         where id = $1 and state = 'running'`,
-      [job.id, state, result === null ? null : JSON.stringify(result), problem === null ? null : JSON.stringify(problem)],
+      [
+        job.id,
+        state,
+        result === null ? null : JSON.stringify(result),
+        problem === null ? null : JSON.stringify(problem),
+      ],
     );
   try {
     if (!worker) throw new Problem(500, 'unknown-work', `Nobody here can do work of the kind ${job.kind}.`);
     const result = await worker(job.input, { signal: control.signal, progress: (s) => (share = s) });
     await finish('done', result ?? {}, null);
   } catch (error) {
-    const asked = await db.query<{ cancel_asked: boolean }>('select cancel_asked from job where id = $1', [job.id]);
+    const asked = await db.query<{ cancel_asked: boolean }>('select cancel_asked from job where id = $1', [
+      job.id,
+    ]);
     if (asked.rows[0]?.cancel_asked) await finish('cancelled', null, null);
-    else if (error instanceof Problem) await finish('failed', null, { code: error.code, sentence: error.message });
+    else if (error instanceof Problem)
+      await finish('failed', null, { code: error.code, sentence: error.message });
     else {
       logger.error({ err: error, job: job.id }, 'a job failed');
-      await finish('failed', null, { code: 'unexpected', sentence: 'The work failed for a reason that was not foreseen.' });
+      await finish('failed', null, {
+        code: 'unexpected',
+        sentence: 'The work failed for a reason that was not foreseen.',
+      });
     }
   } finally {
     clearInterval(heart);

@@ -17,7 +17,8 @@ export function partRoutes(db: Db): Router {
     const sort = text(req.query['sort']);
     const kind = text(req.query['kind']);
     const [afterId, ...afterName] = text(req.query['after']).split(' ');
-    if (sort && !(PART_SORTS as readonly string[]).includes(sort)) throw new Problem(400, 'unknown-sort', 'This sort of part is not known.');
+    if (sort && !(PART_SORTS as readonly string[]).includes(sort))
+      throw new Problem(400, 'unknown-sort', 'This sort of part is not known.');
     if (kind && !findKind(kind)) throw new Problem(400, 'unknown-kind', 'This kind of element is not known.');
     const parts = await searchParts(db, {
       words: text(req.query['words']).slice(0, 200),
@@ -36,9 +37,14 @@ export function partRoutes(db: Db): Router {
     if (!Array.isArray(kinds) || !kinds.every((k) => typeof k === 'string') || kinds.length > 200)
       throw new Problem(400, 'bad-request', 'Kinds are a list of names.');
     const pins = Array.isArray(pinned) ? (pinned as unknown[]) : [];
-    const right = pins.every((p): p is [string, number] => Array.isArray(p) && isId(String(p[0])) && Number.isInteger(p[1]));
-    if (!right || pins.length > 1000) throw new Problem(400, 'bad-request', 'Pinned parts are pairs of id and revision.');
-    res.json({ parts: [...(await partsServing(db, kinds as string[], pins as [string, number][])).values()] });
+    const right = pins.every(
+      (p): p is [string, number] => Array.isArray(p) && isId(String(p[0])) && Number.isInteger(p[1]),
+    );
+    if (!right || pins.length > 1000)
+      throw new Problem(400, 'bad-request', 'Pinned parts are pairs of id and revision.');
+    res.json({
+      parts: [...(await partsServing(db, kinds as string[], pins as [string, number][])).values()],
+    });
   });
   router.get('/:id', async (req, res) => {
     const part = isId(req.params.id) ? await findPart(db, req.params.id) : null;

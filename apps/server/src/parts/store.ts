@@ -63,14 +63,30 @@ export async function partsServing(
   );
   for (const [id, revision] of pinned) {
     if (found.has(partKey(id, revision))) continue;
-    keep((await db.query<{ data: Part }>('select data from part_revision where part_id = $1 and revision = $2', [id, revision])).rows);
+    keep(
+      (
+        await db.query<{ data: Part }>(
+          'select data from part_revision where part_id = $1 and revision = $2',
+          [id, revision],
+        )
+      ).rows,
+    );
   }
   for (let depth = 0; depth < 8; depth++) {
     const known = new Set([...found.values()].map((p) => p.id));
-    const missing = [...found.values()].flatMap((p) => p.requires.flatMap((r) => r.anyOf)).filter((id) => !known.has(id));
+    const missing = [...found.values()]
+      .flatMap((p) => p.requires.flatMap((r) => r.anyOf))
+      .filter((id) => !known.has(id));
     if (missing.length === 0) break;
     const before = found.size;
-    keep((await db.query<{ data: Part }>(`select p.data from part_revision p where ${NEWEST} and p.part_id = any($1::uuid[])`, [[...new Set(missing)]])).rows);
+    keep(
+      (
+        await db.query<{ data: Part }>(
+          `select p.data from part_revision p where ${NEWEST} and p.part_id = any($1::uuid[])`,
+          [[...new Set(missing)]],
+        )
+      ).rows,
+    );
     if (found.size === before) break;
   }
   return found;
@@ -82,11 +98,28 @@ export async function putPart(db: Queryable, part: Part, shipped: boolean): Prom
     "insert into root (id, kind, owner_id, revision) select $1, 'part', id, $2 from owner order by created_at limit 1 on conflict (id) do nothing",
     [part.id, part.revision],
   );
-  const text = [part.name, part.author, part.sort, part.summary, part.licence, ...part.offers.map((o) => `${o.name} ${o.kind}`)].join(' ');
+  const text = [
+    part.name,
+    part.author,
+    part.sort,
+    part.summary,
+    part.licence,
+    ...part.offers.map((o) => `${o.name} ${o.kind}`),
+  ].join(' ');
   const { rowCount } = await db.query(
     `insert into part_revision (part_id, revision, name, author, sort, kinds, words, data, shipped)
      values ($1, $2, $3, $4, $5, $6, to_tsvector('simple', $7), $8, $9) on conflict do nothing`,
-    [part.id, part.revision, part.name, part.author, part.sort, [...new Set(part.offers.map((o) => o.kind))], text, JSON.stringify(part), shipped],
+    [
+      part.id,
+      part.revision,
+      part.name,
+      part.author,
+      part.sort,
+      [...new Set(part.offers.map((o) => o.kind))],
+      text,
+      JSON.stringify(part),
+      shipped,
+    ],
   );
   if (rowCount === 0) return;
   await db.query(

@@ -47,7 +47,10 @@ export function normaliseWorker(db: Db): Worker {
 async function normalise(db: Db, original: string, tools: JobTools): Promise<NormalisedPicture> {
   const source = await findBlob(db, original);
   if (!source) throw new Problem(404, 'not-found', 'The file is no longer kept here.');
-  const child = spawn(process.execPath, [CHILD], { stdio: ['pipe', 'pipe', 'pipe'], env: { PATH: process.env['PATH'] } });
+  const child = spawn(process.execPath, [CHILD], {
+    stdio: ['pipe', 'pipe', 'pipe'],
+    env: { PATH: process.env['PATH'] },
+  });
   const timer = setTimeout(() => child.kill('SIGKILL'), MOST_MS);
   const abort = () => child.kill('SIGKILL');
   tools.signal.addEventListener('abort', abort);
@@ -75,9 +78,19 @@ async function normalise(db: Db, original: string, tools: JobTools): Promise<Nor
     };
     if (code !== 0 || !answer.width || !answer.height) {
       if (tools.signal.aborted) throw new Problem(409, 'cancelled', 'Reading the picture was cancelled.');
-      throw new Problem(422, 'unreadable', `The picture cannot be read to its end${answer.error ? `: ${firstSentence(answer.error)}` : ''}. It may be truncated or damaged.`);
+      throw new Problem(
+        422,
+        'unreadable',
+        `The picture cannot be read to its end${answer.error ? `: ${firstSentence(answer.error)}` : ''}. It may be truncated or damaged.`,
+      );
     }
-    return { original, blob: blob.sha256, width: answer.width, height: answer.height, remarks: answer.remarks ?? [] };
+    return {
+      original,
+      blob: blob.sha256,
+      width: answer.width,
+      height: answer.height,
+      remarks: answer.remarks ?? [],
+    };
   } finally {
     clearTimeout(timer);
     tools.signal.removeEventListener('abort', abort);

@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CHUNK, collectBlobs, putBlob, findBlob } from '../blobs/store.js';
@@ -18,9 +19,15 @@ interface Picture {
   remarks: string[];
 }
 
-const send = (bytes: Buffer) => server.post('/api/pictures', 0, { body: new Uint8Array(bytes), headers: { 'Content-Type': 'application/octet-stream' } });
+const send = (bytes: Buffer) =>
+  server.post('/api/pictures', 0, {
+    body: new Uint8Array(bytes),
+    headers: { 'Content-Type': 'application/octet-stream' },
+  });
 
-async function read(bytes: Buffer): Promise<{ picture?: Picture; problem?: { code: string; sentence: string } }> {
+async function read(
+  bytes: Buffer,
+): Promise<{ picture?: Picture; problem?: { code: string; sentence: string } }> {
   const answer = await send(bytes);
   const { picture, job } = answer.body as { picture?: Picture; job?: string };
   if (picture) return { picture };
@@ -35,21 +42,30 @@ async function read(bytes: Buffer): Promise<{ picture?: Picture; problem?: { cod
 
 async function pixelsOf(picture: Picture) {
   const response = await fetch(`${server.url}/api/blobs/${picture.blob}`);
-  return sharp(Buffer.from(await response.arrayBuffer())).raw().toBuffer({ resolveWithObject: true });
+  return sharp(Buffer.from(await response.arrayBuffer()))
+    .raw()
+    .toBuffer({ resolveWithObject: true });
 }
 
 describe('pictures', () => {
   it('are normalised once, kept once, and come back to the pixel', async () => {
-    const file = await drawPng(300, 200, '#c0d0b0', [{ x: 250, y: 0, width: 50, height: 200, colour: '#e3c2b4' }]);
+    const file = await drawPng(300, 200, '#c0d0b0', [
+      { x: 250, y: 0, width: 50, height: 200, colour: '#e3c2b4' },
+    ]);
     const { picture } = await read(file);
     expect(picture).toMatchObject({ width: 300, height: 200, remarks: [] });
     const { data, info } = await pixelsOf(picture!);
-    const at = (x: number, y: number) => [...data.subarray((y * 300 + x) * info.channels, (y * 300 + x) * info.channels + 3)];
+    const at = (x: number, y: number) => [
+      ...data.subarray((y * 300 + x) * info.channels, (y * 300 + x) * info.channels + 3),
+    ];
     expect(at(10, 10)).toEqual([0xc0, 0xd0, 0xb0]);
     expect(at(249, 10)).toEqual([0xc0, 0xd0, 0xb0]);
     expect(at(250, 10)).toEqual([0xe3, 0xc2, 0xb4]);
     expect((await send(file)).status).toBe(200);
-    const { rows } = await server.db.query<{ n: number }>('select count(*) as n from blob where sha256 = $1', [picture!.original]);
+    const { rows } = await server.db.query<{ n: number }>(
+      'select count(*) as n from blob where sha256 = $1',
+      [picture!.original],
+    );
     expect(rows[0]!.n).toBe(1);
   });
 
@@ -64,7 +80,13 @@ describe('pictures', () => {
     expect(turned.picture?.remarks).toContain('Turned upright, as the file says it was held.');
     const cmyk = await read(await base.clone().toColourspace('cmyk').jpeg().toBuffer());
     expect(cmyk.picture?.remarks).toContain('Converted from CMYK to sRGB.');
-    const tiny = await read(await sharp({ create: { width: 1, height: 1, channels: 4, background: { r: 9, g: 8, b: 7, alpha: 0.5 } } }).png().toBuffer());
+    const tiny = await read(
+      await sharp({
+        create: { width: 1, height: 1, channels: 4, background: { r: 9, g: 8, b: 7, alpha: 0.5 } },
+      })
+        .png()
+        .toBuffer(),
+    );
     expect(tiny.picture).toMatchObject({ width: 1, height: 1 });
   });
 
@@ -73,7 +95,12 @@ describe('pictures', () => {
     ['a text', () => Buffer.from('not a picture at all, but long enough'), 415, 'not-a-picture'],
     ['a GIF by its bytes', () => Buffer.from('GIF89a\x01\x00\x01\x00'), 415, 'other-picture'],
     ['a PNG of 16,384 squared and 3 MB, from its header', () => hugePng(16_384, 3_000_000), 413, 'too-large'],
-    ['a file over 64 MB', () => Buffer.concat([hugePng(100, 1000), Buffer.alloc(64 * 1024 * 1024)]), 413, 'too-large'],
+    [
+      'a file over 64 MB',
+      () => Buffer.concat([hugePng(100, 1000), Buffer.alloc(64 * 1024 * 1024)]),
+      413,
+      'too-large',
+    ],
   ])('refuses %s', async (_, make, status, code) => {
     const before = (await server.db.query<{ n: number }>('select count(*) as n from blob')).rows[0]!.n;
     const answer = await send(make());
@@ -83,9 +110,14 @@ describe('pictures', () => {
 
   it('says that a truncated picture is truncated', async () => {
     const noise = Buffer.from(Array.from({ length: 300 * 200 * 3 }, (_, i) => (i * 7919) % 251));
-    const whole = await sharp(noise, { raw: { width: 300, height: 200, channels: 3 } }).png().toBuffer();
+    const whole = await sharp(noise, { raw: { width: 300, height: 200, channels: 3 } })
+      .png()
+      .toBuffer();
     const { problem } = await read(whole.subarray(0, whole.length / 2));
-    expect(problem).toMatchObject({ code: 'unreadable', sentence: expect.stringMatching(/truncated or damaged/) as string });
+    expect(problem).toMatchObject({
+      code: 'unreadable',
+      sentence: expect.stringMatching(/truncated or damaged/) as string,
+    });
   });
 
   it('are cancelled on request', async () => {
@@ -100,7 +132,7 @@ describe('pictures', () => {
 describe('jobs', () => {
   it('whose worker died are taken up by another, and given up after the second time', async () => {
     const file = await drawPng(64, 64, '#102030');
-    const blob = await putBlob(server.db, (async function* () { yield file; })(), 'image/png', 1e9);
+    const blob = await putBlob(server.db, Readable.from([file]), 'image/png', 1e9);
     const add = async (attempts: number) => {
       const { rows } = await server.db.query<{ id: string }>(
         `insert into job (id, kind, input, input_hash, state, attempts, lease_until)
@@ -110,7 +142,13 @@ describe('jobs', () => {
       return rows[0]!.id;
     };
     const [once, twice] = [await add(1), await add(2)];
-    const states = async () => (await server.db.query<{ state: string }>('select state from job where id = any($1) order by id = $2', [[once, twice], twice])).rows.map((r) => r.state);
+    const states = async () =>
+      (
+        await server.db.query<{ state: string }>(
+          'select state from job where id = any($1) order by id = $2',
+          [[once, twice], twice],
+        )
+      ).rows.map((r) => r.state);
     await expect.poll(states, { timeout: 15_000 }).toEqual(['done', 'failed']);
   });
 });
@@ -118,7 +156,14 @@ describe('jobs', () => {
 describe('blobs', () => {
   it('come whole or by range, across chunks, and never change', async () => {
     const bytes = Buffer.from(Array.from({ length: CHUNK * 2 + 500 }, (_, i) => (i * 31) % 256));
-    const { sha256 } = await putBlob(server.db, (async function* () { for (let i = 0; i < bytes.length; i += 700_001) yield bytes.subarray(i, i + 700_001); })(), 'application/test', 1e9);
+    const { sha256 } = await putBlob(
+      server.db,
+      Readable.from(
+        [0, 1, 2, 3].map((i) => bytes.subarray(i * 700_001, (i + 1) * 700_001)).filter((b) => b.length > 0),
+      ),
+      'application/test',
+      1e9,
+    );
     const get = async (headers: Record<string, string>) => {
       const response = await fetch(`${server.url}/api/blobs/${sha256}`, { headers });
       return { response, body: Buffer.from(await response.arrayBuffer()) };
@@ -132,15 +177,19 @@ describe('blobs', () => {
     expect(part.body.equals(bytes.subarray(from, from + 10))).toBe(true);
     expect((await get({ Range: 'bytes=99999999-' })).response.status).toBe(416);
     expect((await get({ 'If-None-Match': `"${sha256}"` })).response.status).toBe(304);
-    const sizes = await server.db.query<{ most: number }>('select max(length(bytes)) as most from blob_chunk');
+    const sizes = await server.db.query<{ most: number }>(
+      'select max(length(bytes)) as most from blob_chunk',
+    );
     expect(sizes.rows[0]!.most).toBeLessThanOrEqual(CHUNK);
   });
 
   it('that nobody uses are collected after an hour', async () => {
-    const { sha256 } = await putBlob(server.db, (async function* () { yield Buffer.from('forgotten'); })(), 'text/plain', 100);
+    const { sha256 } = await putBlob(server.db, Readable.from([Buffer.from('forgotten')]), 'text/plain', 100);
     await collectBlobs(server.db);
     expect(await findBlob(server.db, sha256)).not.toBeNull();
-    await server.db.query("update blob set created_at = now() - interval '2 hours' where sha256 = $1", [sha256]);
+    await server.db.query("update blob set created_at = now() - interval '2 hours' where sha256 = $1", [
+      sha256,
+    ]);
     expect(await collectBlobs(server.db)).toBe(1);
     expect(await findBlob(server.db, sha256)).toBeNull();
   });

@@ -25,7 +25,8 @@ export function pictureRoutes(db: Db, runner: Runner): Router {
       let known = false;
       const judge = () => {
         const header = readPictureHeader(Buffer.concat(held));
-        if (!header.ok) throw new Problem(header.code === 'too-large' ? 413 : 415, header.code, header.sentence);
+        if (!header.ok)
+          throw new Problem(header.code === 'too-large' ? 413 : 415, header.code, header.sentence);
         type = header.type;
         known = true;
       };
@@ -54,10 +55,14 @@ export function pictureRoutes(db: Db, runner: Runner): Router {
         await drain(req);
         throw error.code === 'too-large' && error.message.startsWith('The file') ? tooLarge() : error;
       }
-      if (req.destroyed && !req.complete) throw new Problem(400, 'broken-off', 'The upload was broken off. Nothing was kept.');
+      if (req.destroyed && !req.complete)
+        throw new Problem(400, 'broken-off', 'The upload was broken off. Nothing was kept.');
       throw error;
     }
-    await db.query("update blob set type = $2 where sha256 = $1 and type = 'application/octet-stream'", [blob.sha256, type]);
+    await db.query("update blob set type = $2 where sha256 = $1 and type = 'application/octet-stream'", [
+      blob.sha256,
+      type,
+    ]);
     const known = await findPicture(db, blob.sha256);
     if (known) {
       res.json({ picture: known });
@@ -92,5 +97,9 @@ async function drain(req: Request): Promise<void> {
 }
 
 function tooLarge(): Problem {
-  return new Problem(413, 'too-large', `The file is larger than ${MAX_BYTES / 1024 / 1024} MB, the most that can be measured.`);
+  return new Problem(
+    413,
+    'too-large',
+    `The file is larger than ${MAX_BYTES / 1024 / 1024} MB, the most that can be measured.`,
+  );
 }

@@ -12,7 +12,10 @@ export function profileRoutes(db: Db): Router {
   });
   router.get('/:id/:revision', async (req, res) => {
     const revision = Number(req.params.revision);
-    const profile = isId(req.params.id) && Number.isInteger(revision) && revision < 2 ** 31 ? await findProfile(db, req.params.id, revision) : null;
+    const profile =
+      isId(req.params.id) && Number.isInteger(revision) && revision < 2 ** 31
+        ? await findProfile(db, req.params.id, revision)
+        : null;
     if (!profile) throw notFound('host profile');
     res.json({ profile });
   });

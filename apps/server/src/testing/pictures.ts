@@ -8,7 +8,12 @@ export async function drawPng(
   ground: string,
   boxes: readonly { x: number; y: number; width: number; height: number; colour: string }[] = [],
 ): Promise<Buffer> {
-  const rects = boxes.map((b) => `<rect x="${b.x}" y="${b.y}" width="${b.width}" height="${b.height}" fill="${b.colour}" shape-rendering="crispEdges"/>`).join('');
+  const rects = boxes
+    .map(
+      (b) =>
+        `<rect x="${b.x}" y="${b.y}" width="${b.width}" height="${b.height}" fill="${b.colour}" shape-rendering="crispEdges"/>`,
+    )
+    .join('');
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="100%" height="100%" fill="${ground}"/>${rects}</svg>`;
   return sharp(Buffer.from(svg)).flatten().removeAlpha().png().toBuffer();
 }

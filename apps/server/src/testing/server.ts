@@ -16,7 +16,11 @@ export interface TestServer {
   readonly db: Db;
   readonly databaseUrl: string;
   get(path: string, init?: RequestInit): Promise<{ status: number; body: unknown; headers: Headers }>;
-  post(path: string, body: unknown, init?: RequestInit): Promise<{ status: number; body: unknown; headers: Headers }>;
+  post(
+    path: string,
+    body: unknown,
+    init?: RequestInit,
+  ): Promise<{ status: number; body: unknown; headers: Headers }>;
   stop(): Promise<void>;
 }
 
@@ -61,7 +65,15 @@ export async function startTestServer(options: { requestsPerMinute?: number } = 
   const db = openPool(databaseUrl, logger);
   const hub = openHub(databaseUrl, logger);
   const runner = runJobs(db, { 'picture.normalise': normaliseWorker(db) }, logger);
-  const app = makeApp({ db, hub, runner, logger, page: null, allowedHosts: [], requestsPerMinute: options.requestsPerMinute ?? 100_000 });
+  const app = makeApp({
+    db,
+    hub,
+    runner,
+    logger,
+    page: null,
+    allowedHosts: [],
+    requestsPerMinute: options.requestsPerMinute ?? 100_000,
+  });
   const server: Server = createServer(app);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -82,7 +94,12 @@ export async function startTestServer(options: { requestsPerMinute?: number } = 
     databaseUrl,
     get: (path, init = {}) => ask(path, init),
     post: (path, body, init = {}) =>
-      ask(path, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' }, ...init }),
+      ask(path, {
+        method: 'POST',
+        body: JSON.stringify(body),
+        headers: { 'Content-Type': 'application/json' },
+        ...init,
+      }),
     async stop() {
       server.closeAllConnections();
       server.close();

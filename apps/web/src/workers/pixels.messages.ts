@@ -14,6 +14,18 @@ export type PixelsAsk =
     };
 
 export type PixelsAnswer =
-  | { readonly id: number; readonly ok: true; readonly what: 'load'; readonly width: number; readonly height: number }
-  | { readonly id: number; readonly ok: true; readonly what: 'read'; readonly reading: RegionReading; readonly ms: number }
+  | {
+      readonly id: number;
+      readonly ok: true;
+      readonly what: 'load';
+      readonly width: number;
+      readonly height: number;
+    }
+  | {
+      readonly id: number;
+      readonly ok: true;
+      readonly what: 'read';
+      readonly reading: RegionReading;
+      readonly ms: number;
+    }
   | { readonly id: number; readonly ok: false; readonly sentence: string };

@@ -32,7 +32,11 @@ async function fetchPixels(sha: string): Promise<Pixels> {
   const response = await fetch(`/api/blobs/${sha}`);
   if (!response.ok) throw new Error('The picture could not be fetched from the server.');
   const png = decode(new Uint8Array(await response.arrayBuffer()));
-  return { width: png.width, height: png.height, data: toRgba(png.data, png.channels, png.width * png.height) };
+  return {
+    width: png.width,
+    height: png.height,
+    data: toRgba(png.data, png.channels, png.width * png.height),
+  };
 }
 
 function toRgba(data: ArrayLike<number>, channels: number, n: number): Uint8Array {
@@ -51,7 +55,8 @@ function toRgba(data: ArrayLike<number>, channels: number, n: number): Uint8Arra
 async function answer(ask: PixelsAsk): Promise<PixelsAnswer> {
   try {
     const pixels = await load(ask.sha);
-    if (ask.what === 'load') return { id: ask.id, ok: true, what: 'load', width: pixels.width, height: pixels.height };
+    if (ask.what === 'load')
+      return { id: ask.id, ok: true, what: 'load', width: pixels.width, height: pixels.height };
     const from = performance.now();
     const reading = readRegion(pixels, ask.rect, { settle: ask.settle, reach: ask.reach });
     return { id: ask.id, ok: true, what: 'read', reading, ms: performance.now() - from };

@@ -3,7 +3,15 @@ import { findTrait } from '../reference/kinds/registry.js';
 import type { TraitValue } from '../traits/value.js';
 import { alter, put, takeOut, type Change } from './changes.js';
 import { targetProblem, type Command, type CommandOf } from './commands.js';
-import { coatOf, layersOf, matchOf, type CoatRows, type LayerSettings, type MatchRow, type TraitRow } from './rows.js';
+import {
+  coatOf,
+  layersOf,
+  matchOf,
+  type CoatRows,
+  type LayerSettings,
+  type MatchRow,
+  type TraitRow,
+} from './rows.js';
 
 /** A command that cannot be carried out on these rows, and why. Nothing was changed. */
 export class CommandRefused extends Error {
@@ -62,7 +70,16 @@ function setRegion(rows: CoatRows, elementId: string, region: RegionFields): Cha
   );
   const { x, y, width, height, ground } = region;
   if (standing) return alter('region', standing, { x, y, width, height, ground });
-  return put('region', { id: region.id, elementId, pictureId: region.pictureId, x, y, width, height, ground });
+  return put('region', {
+    id: region.id,
+    elementId,
+    pictureId: region.pictureId,
+    x,
+    y,
+    width,
+    height,
+    ground,
+  });
 }
 
 function removeElement(rows: CoatRows, id: string): Change[] {
@@ -162,7 +179,10 @@ export function carryOut(rows: CoatRows, c: Command): Change[] {
       return keep(alter('coat', coatOf(rows), { policy: c.policy }));
     case 'coat.thresholds':
       if (c.nearAt > c.matchedAt)
-        throw new CommandRefused('bad-value', 'An element is near from a lower closeness than it is matched.');
+        throw new CommandRefused(
+          'bad-value',
+          'An element is near from a lower closeness than it is matched.',
+        );
       return keep(alter('coat', coatOf(rows), { matchedAt: c.matchedAt, nearAt: c.nearAt }));
     case 'coat.host':
       return keep(
@@ -183,7 +203,18 @@ export function carryOut(rows: CoatRows, c: Command): Change[] {
       const { id, variantId, name, subject, blob, original, width, height } = c;
       const position = last(rows.picture);
       return [
-        put('picture', { id, variantId, name, subject, blob, original, width, height, scale: null, position }),
+        put('picture', {
+          id,
+          variantId,
+          name,
+          subject,
+          blob,
+          original,
+          width,
+          height,
+          scale: null,
+          position,
+        }),
       ];
     }
     case 'picture.set': {

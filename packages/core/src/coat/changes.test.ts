@@ -17,17 +17,50 @@ function run(rows: CoatRows, command: Command): CoatRows {
 /** Commands that make sense on the test coat, by number. */
 const commands: fc.Arbitrary<Command> = fc.oneof(
   fc.string({ minLength: 1, maxLength: 20 }).map((name): Command => ({ type: 'coat.rename', name })),
-  fc.constantFrom('share of height' as const, 'same pixels' as const).map((policy): Command => ({ type: 'coat.policy', policy })),
-  fc.tuple(fc.constantFrom('rail', 'clock'), fc.integer({ min: 1, max: 5 })).map(([e, weight]): Command => ({ type: 'element.set', id: uuid(e), name: e, weight, note: '' })),
+  fc
+    .constantFrom('share of height' as const, 'same pixels' as const)
+    .map((policy): Command => ({ type: 'coat.policy', policy })),
+  fc
+    .tuple(fc.constantFrom('rail', 'clock'), fc.integer({ min: 1, max: 5 }))
+    .map(([e, weight]): Command => ({ type: 'element.set', id: uuid(e), name: e, weight, note: '' })),
   fc.constantFrom('rail', 'clock').map((e): Command => ({ type: 'element.remove', id: uuid(e) })),
   fc.tuple(fc.constantFrom('rail'), fc.integer({ min: 1, max: 200 })).map(([e, target]): Command => ({
-    type: 'trait.set', elementId: uuid(e), id: uuid('fresh trait'), trait: 'thickness', variantId: null, state: null, target, pictureId: null, source: { how: 'typed' },
+    type: 'trait.set',
+    elementId: uuid(e),
+    id: uuid('fresh trait'),
+    trait: 'thickness',
+    variantId: null,
+    state: null,
+    target,
+    pictureId: null,
+    source: { how: 'typed' },
   })),
-  fc.constantFrom('bar-1', 'bar').map((offer): Command => ({ type: 'match.choose', elementId: uuid('rail'), matchId: uuid('rail match'), layerId: uuid(`layer ${offer}`), partId: null, partRevision: null, offer })),
-  fc.constantFrom('gap' as const, 'stand-in' as const, null).map((said): Command => ({ type: 'match.say', elementId: uuid('clock'), matchId: uuid('clock match'), said, reason: 'r', lost: '' })),
+  fc.constantFrom('bar-1', 'bar').map((offer): Command => ({
+    type: 'match.choose',
+    elementId: uuid('rail'),
+    matchId: uuid('rail match'),
+    layerId: uuid(`layer ${offer}`),
+    partId: null,
+    partRevision: null,
+    offer,
+  })),
+  fc.constantFrom('gap' as const, 'stand-in' as const, null).map((said): Command => ({
+    type: 'match.say',
+    elementId: uuid('clock'),
+    matchId: uuid('clock match'),
+    said,
+    reason: 'r',
+    lost: '',
+  })),
   fc.constant<Command>({ type: 'match.release', elementId: uuid('rail') }),
   fc.constant<Command>({ type: 'picture.remove', id: uuid('light picture') }),
-  fc.constantFrom('must' as const, 'ignored' as const, null).map((importance): Command => ({ type: 'trait.weigh', elementId: uuid('rail'), trait: 'thickness', importance, tolerance: null })),
+  fc.constantFrom('must' as const, 'ignored' as const, null).map((importance): Command => ({
+    type: 'trait.weigh',
+    elementId: uuid('rail'),
+    trait: 'thickness',
+    importance,
+    tolerance: null,
+  })),
 );
 
 describe('commands and their inverses', () => {
@@ -63,30 +96,70 @@ describe('commands and their inverses', () => {
 
   it('refuses an inverse whose field was changed since, by name', () => {
     const start = testCoat();
-    const changes = carryOut(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '' });
+    const changes = carryOut(start, {
+      type: 'element.set',
+      id: uuid('rail'),
+      name: 'Rail',
+      weight: 2,
+      note: '',
+    });
     const inverse = invertChanges(changes, () => uuid('x'), AT);
-    const later = run(run(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '' }), { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 4, note: '' });
+    const later = run(
+      run(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '' }),
+      { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 4, note: '' },
+    );
     const result = applyChanges(later, inverse);
     expect(result.ok ? '' : result.clash.sentence).toBe('Rail was changed since (weight).');
-    const other = run(run(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '' }), { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: 'seen' });
+    const other = run(
+      run(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '' }),
+      { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: 'seen' },
+    );
     expect(applyChanges(other, inverse).ok).toBe(true);
   });
 
   it('answers the journal instead of taking an entry out', () => {
-    const tick: Command = { type: 'plan.tick', id: uuid('tick'), stepKey: 'safe-point', title: 'Safe point', done: true, at: AT };
+    const tick: Command = {
+      type: 'plan.tick',
+      id: uuid('tick'),
+      stepKey: 'safe-point',
+      title: 'Safe point',
+      done: true,
+      at: AT,
+    };
     const start = testCoat();
     const changes = carryOut(start, tick);
     const rows = run(start, tick);
-    const result = applyChanges(rows, invertChanges(changes, () => uuid('answer'), AT));
+    const result = applyChanges(
+      rows,
+      invertChanges(changes, () => uuid('answer'), AT),
+    );
     if (!result.ok) throw new Error(result.clash.sentence);
     expect(Object.values(result.rows.journal).map((j) => j.what)).toEqual(['done', 'withdrawn']);
   });
 
   it('tells whether two windows touched the same thing', () => {
     const start = testCoat();
-    const mine = carryOut(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '' });
-    const note = carryOut(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 5, note: 'n' });
-    const same = carryOut(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 3, note: '' });
+    const mine = carryOut(start, {
+      type: 'element.set',
+      id: uuid('rail'),
+      name: 'Rail',
+      weight: 2,
+      note: '',
+    });
+    const note = carryOut(start, {
+      type: 'element.set',
+      id: uuid('rail'),
+      name: 'Rail',
+      weight: 5,
+      note: 'n',
+    });
+    const same = carryOut(start, {
+      type: 'element.set',
+      id: uuid('rail'),
+      name: 'Rail',
+      weight: 3,
+      note: '',
+    });
     const gone = carryOut(start, { type: 'element.remove', id: uuid('rail') });
     expect(overlap(mine, note)).toBeNull();
     expect(overlap(mine, same)).not.toBeNull();
@@ -101,8 +174,26 @@ describe('commands and their inverses', () => {
   });
 
   it('refuses a region outside its picture and a target that is not right', () => {
-    const region = { id: uuid('r'), pictureId: uuid('light picture'), x: 1900, y: 0, width: 100, height: 10, ground: null };
-    const add = (more: object) => () => carryOut(testCoat(), { type: 'element.add', id: uuid('n'), kind: 'bar', name: 'n', weight: 3, region: null, traits: [], ...more } as Command);
+    const region = {
+      id: uuid('r'),
+      pictureId: uuid('light picture'),
+      x: 1900,
+      y: 0,
+      width: 100,
+      height: 10,
+      ground: null,
+    };
+    const add = (more: object) => () =>
+      carryOut(testCoat(), {
+        type: 'element.add',
+        id: uuid('n'),
+        kind: 'bar',
+        name: 'n',
+        weight: 3,
+        region: null,
+        traits: [],
+        ...more,
+      } as Command);
     expect(add({ region })).toThrow(/does not lie inside/);
     const trait = { id: uuid('t'), variantId: null, state: null, pictureId: null, source: { how: 'typed' } };
     expect(add({ traits: [{ ...trait, trait: 'edge', target: 'north' }] })).toThrow(/one of top, right/);
@@ -123,10 +214,22 @@ describe('checking a command', () => {
     const checked = rename(name);
     expect(checked.ok ? '' : checked.problems.join(' ')).toMatch(sentence);
   });
-  it.each(['<b>bold</b>', '🧥 coat', "Robert'); drop table coat;--", 'שלום', '../../etc'])('takes the name %j as it is', (name) => {
-    expect(rename(name)).toMatchObject({ ok: true, command: { name } });
-  });
-  it.each([null, 7, 'x', {}, { type: 'no.such' }, { type: '__proto__' }, { type: 'coat.rename', name: 'a', extra: 1 }, { type: 'element.remove', id: '../x' }])('refuses %j', (raw) => {
+  it.each(['<b>bold</b>', '🧥 coat', "Robert'); drop table coat;--", 'שלום', '../../etc'])(
+    'takes the name %j as it is',
+    (name) => {
+      expect(rename(name)).toMatchObject({ ok: true, command: { name } });
+    },
+  );
+  it.each([
+    null,
+    7,
+    'x',
+    {},
+    { type: 'no.such' },
+    { type: '__proto__' },
+    { type: 'coat.rename', name: 'a', extra: 1 },
+    { type: 'element.remove', id: '../x' },
+  ])('refuses %j', (raw) => {
     expect(checkCommand(raw).ok).toBe(false);
   });
 });

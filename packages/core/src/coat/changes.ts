@@ -47,7 +47,11 @@ export function takeOut<E extends Entity>(entity: E, row: RowTypes[E]): Change {
 }
 
 /** Changes the fields of a row that really differ; null when none does. */
-export function alter<E extends Entity>(entity: E, row: RowTypes[E], fields: Partial<RowTypes[E]>): Change | null {
+export function alter<E extends Entity>(
+  entity: E,
+  row: RowTypes[E],
+  fields: Partial<RowTypes[E]>,
+): Change | null {
   const now = row as unknown as Fields;
   const keys = Object.keys(fields).filter((k) => !sameJson(now[k], (fields as Fields)[k]));
   if (keys.length === 0) return null;
@@ -95,17 +99,18 @@ function clashOf(rows: CoatRows, change: Change): Clash | null {
   const { entity, id } = change;
   const row = rows[entity][id] as unknown as Fields | undefined;
   const clash = (sentence: string, fields: string[] = []): Clash => ({ entity, id, fields, sentence });
-  if (change.before === null)
-    return row ? clash(`${nameOf(rows, entity, id)} is there already.`) : null;
+  if (change.before === null) return row ? clash(`${nameOf(rows, entity, id)} is there already.`) : null;
   if (!row) return clash(`${WHAT[entity]} was taken out since.`);
   const fields = Object.entries(change.before as Fields)
     .filter(([k, v]) => !sameJson(row[k], v))
     .map(([k]) => k);
-  if (fields.length > 0) return clash(`${nameOf(rows, entity, id)} was changed since (${fields.join(', ')}).`, fields);
+  if (fields.length > 0)
+    return clash(`${nameOf(rows, entity, id)} was changed since (${fields.join(', ')}).`, fields);
   return null;
 }
 
-export type Applied = { readonly ok: true; readonly rows: CoatRows } | { readonly ok: false; readonly clash: Clash };
+export type Applied =
+  { readonly ok: true; readonly rows: CoatRows } | { readonly ok: false; readonly clash: Clash };
 
 /** Applies changes in order. Nothing is applied when one of them no longer fits. */
 export function applyChanges(rows: CoatRows, changes: readonly Change[]): Applied {

@@ -7,18 +7,25 @@ import { CARRY_POLICIES, SAID_STANDINGS, STATES, type Source } from './rows.js';
 
 /** Everything a person can do to a coat: one schema a command, shared by the page and the server. */
 
-const num = (least: number, most: number) =>
-  yup.number().strict().min(least).max(most).required();
+const num = (least: number, most: number) => yup.number().strict().min(least).max(most).required();
 /** One of the values, or null when not said. */
 const oneOfOrNull = <T extends string>(values: readonly T[]) =>
   yup
     .mixed((v): v is T => typeof v === 'string')
     .nullable()
     .default(null)
-    .test('one-of', `One of ${values.join(', ')}, or nothing.`, (v) => v === null || v === undefined || values.includes(v));
+    .test(
+      'one-of',
+      `One of ${values.join(', ')}, or nothing.`,
+      (v) => v === null || v === undefined || values.includes(v),
+    );
 const whole = (least: number, most: number) => num(least, most).integer();
 const nullableId = idSchema.nullable().defined().optional().default(null);
-const optionalTime = yup.string().strict().matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, 'A time is ISO 8601 in UTC.').required();
+const optionalTime = yup
+  .string()
+  .strict()
+  .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, 'A time is ISO 8601 in UTC.')
+  .required();
 
 const rectFields = {
   x: whole(0, 20_000),
@@ -29,8 +36,24 @@ const rectFields = {
 
 const sourceSchema = yup.lazy((value: Partial<Source> | undefined) =>
   value?.how === 'measured'
-    ? yup.object({ how: yup.string().oneOf(['measured'] as const).required(), pictureId: idSchema, ...rectFields }).noUnknown()
-    : yup.object({ how: yup.string().oneOf(['typed', 'assumed'] as const).required() }).noUnknown(),
+    ? yup
+        .object({
+          how: yup
+            .string()
+            .oneOf(['measured'] as const)
+            .required(),
+          pictureId: idSchema,
+          ...rectFields,
+        })
+        .noUnknown()
+    : yup
+        .object({
+          how: yup
+            .string()
+            .oneOf(['typed', 'assumed'] as const)
+            .required(),
+        })
+        .noUnknown(),
 );
 
 const targetFields = {
@@ -49,7 +72,12 @@ const regionSchema = yup
     id: idSchema,
     pictureId: idSchema,
     ...rectFields,
-    ground: yup.string().strict().matches(/^#[0-9a-f]{6}$/).nullable().default(null),
+    ground: yup
+      .string()
+      .strict()
+      .matches(/^#[0-9a-f]{6}$/)
+      .nullable()
+      .default(null),
   })
   .noUnknown();
 
@@ -80,11 +108,22 @@ const schemas = {
     width: whole(1, 16_384),
     height: whole(1, 16_384),
   },
-  'picture.set': { id: idSchema, variantId: idSchema, name: nameSchema, scale: num(0.5, 4).nullable().default(null) },
+  'picture.set': {
+    id: idSchema,
+    variantId: idSchema,
+    name: nameSchema,
+    scale: num(0.5, 4).nullable().default(null),
+  },
   'picture.remove': { id: idSchema },
   'element.add': {
     id: idSchema,
-    kind: yup.string().oneOf(KINDS.map((k) => k.id), 'This kind of element is not known.').required(),
+    kind: yup
+      .string()
+      .oneOf(
+        KINDS.map((k) => k.id),
+        'This kind of element is not known.',
+      )
+      .required(),
     name: nameSchema,
     weight: whole(1, 5),
     region: regionSchema.nullable().default(null),
@@ -93,7 +132,11 @@ const schemas = {
   'element.set': { id: idSchema, name: nameSchema, weight: whole(1, 5), note: noteSchema },
   'element.move': { id: idSchema, position: num(-1e9, 1e9) },
   'element.remove': { id: idSchema },
-  'element.measure': { id: idSchema, region: regionSchema, traits: yup.array(targetSchema).max(200).required() },
+  'element.measure': {
+    id: idSchema,
+    region: regionSchema,
+    traits: yup.array(targetSchema).max(200).required(),
+  },
   'trait.set': { elementId: idSchema, ...targetFields },
   'trait.clear': { id: idSchema },
   'trait.weigh': {
@@ -139,18 +182,25 @@ export type CommandType = keyof Schemas;
 
 /** A command: its type and its fields. */
 export type Command = {
-  [T in CommandType]: { readonly type: T } & yup.InferType<yup.ObjectSchema<yup.TypeFromShape<Schemas[T], yup.AnyObject>>>;
+  [T in CommandType]: { readonly type: T } & yup.InferType<
+    yup.ObjectSchema<yup.TypeFromShape<Schemas[T], yup.AnyObject>>
+  >;
 }[CommandType];
 export type CommandOf<T extends CommandType> = Extract<Command, { readonly type: T }>;
 
 const compiled = new Map(
   Object.entries(schemas).map(([type, shape]) => [
     type,
-    yup.object({ type: yup.string().oneOf([type]).required(), ...(shape as yup.ObjectShape) }).noUnknown('A field is not known here: ${unknown}.').strict(false),
+    yup
+      .object({ type: yup.string().oneOf([type]).required(), ...(shape as yup.ObjectShape) })
+      .noUnknown('A field is not known here: ${unknown}.')
+      .strict(false),
   ]),
 );
 
-export type Checked = { readonly ok: true; readonly command: Command } | { readonly ok: false; readonly problems: readonly string[] };
+export type Checked =
+  | { readonly ok: true; readonly command: Command }
+  | { readonly ok: false; readonly problems: readonly string[] };
 
 /** Checks a command as it came over the wire. Defaults are filled in; what is wrong comes back as sentences. */
 export function checkCommand(raw: unknown): Checked {

@@ -43,13 +43,16 @@ const TABLE: readonly (readonly number[])[] = [
 ];
 
 describe('CIEDE2000', () => {
-  it.each(TABLE.map((row, i) => [i + 1, row] as const))('gives pair %i of the published table to four decimals', (_, row) => {
-    const [l1, a1, b1, l2, a2, b2, delta] = row as [number, number, number, number, number, number, number];
-    const x = { l: l1, a: a1, b: b1 };
-    const y = { l: l2, a: a2, b: b2 };
-    expect(ciede2000(x, y)).toBeCloseTo(delta, 4);
-    expect(ciede2000(y, x)).toBeCloseTo(delta, 4);
-  });
+  it.each(TABLE.map((row, i) => [i + 1, row] as const))(
+    'gives pair %i of the published table to four decimals',
+    (_, row) => {
+      const [l1, a1, b1, l2, a2, b2, delta] = row as [number, number, number, number, number, number, number];
+      const x = { l: l1, a: a1, b: b1 };
+      const y = { l: l2, a: a2, b: b2 };
+      expect(ciede2000(x, y)).toBeCloseTo(delta, 4);
+      expect(ciede2000(y, x)).toBeCloseTo(delta, 4);
+    },
+  );
 
   it('agrees with culori on sRGB bytes', () => {
     const theirs = differenceCiede2000();

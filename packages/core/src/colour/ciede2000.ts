@@ -33,8 +33,7 @@ export function ciede2000Numbers(
   a2: number,
   b2: number,
 ): number {
-  const stretch =
-    1 + grow((Math.sqrt(a1 * a1 + b1 * b1) + Math.sqrt(a2 * a2 + b2 * b2)) / 2);
+  const stretch = 1 + grow((Math.sqrt(a1 * a1 + b1 * b1) + Math.sqrt(a2 * a2 + b2 * b2)) / 2);
   const ap1 = a1 * stretch;
   const ap2 = a2 * stretch;
   const c1 = Math.sqrt(ap1 * ap1 + b1 * b1);

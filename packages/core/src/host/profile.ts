@@ -77,10 +77,20 @@ export const profileSchema = yup
       .min(1)
       .required(),
     commands: yup
-      .object({ safePoint: template, set: template, get: template, enable: template, disable: template, open: template })
+      .object({
+        safePoint: template,
+        set: template,
+        get: template,
+        enable: template,
+        disable: template,
+        open: template,
+      })
       .required(),
     effects: yup
-      .object({ enable: yup.string().oneOf(BREAKS).required(), package: yup.string().oneOf(BREAKS).required() })
+      .object({
+        enable: yup.string().oneOf(BREAKS).required(),
+        package: yup.string().oneOf(BREAKS).required(),
+      })
       .required(),
     facts: yup.object().required(),
   })
@@ -96,7 +106,12 @@ function isByVariant(value: Default): value is { readonly byVariant: Readonly<Re
 }
 
 /** The host's own value of a trait where nothing was chosen, in its units; null when the profile does not say. */
-export function defaultOf(host: HostProfile, kind: string, trait: string, variant: string): TraitValue | null {
+export function defaultOf(
+  host: HostProfile,
+  kind: string,
+  trait: string,
+  variant: string,
+): TraitValue | null {
   const value = host.defaults[kind]?.[trait];
   if (value === undefined) return null;
   if (!isByVariant(value)) return value;

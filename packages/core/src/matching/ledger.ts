@@ -59,7 +59,5 @@ export function ledgerOf(ctx: MatchContext, coat: CoatState): LedgerLine[] {
       note: match?.note ?? '',
     });
   }
-  return lines.sort(
-    (a, b) => b.loss - a.loss || a.state.element.position - b.state.element.position,
-  );
+  return lines.sort((a, b) => b.loss - a.loss || a.state.element.position - b.state.element.position);
 }

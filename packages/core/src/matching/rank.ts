@@ -23,7 +23,10 @@ export function freshLayer(part: Part | null, offer: Offer, hostName: string): R
 
 /** Offers by the kind they serve, so that elements of one kind look at no others. */
 export interface OfferIndex {
-  readonly byKind: ReadonlyMap<string, readonly { readonly part: Part | null; readonly offer: Offer; readonly fit: Fit | null }[]>;
+  readonly byKind: ReadonlyMap<
+    string,
+    readonly { readonly part: Part | null; readonly offer: Offer; readonly fit: Fit | null }[]
+  >;
 }
 
 /** Builds the index once for a host and its catalogue. Only the newest revision of each part is offered. */

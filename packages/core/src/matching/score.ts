@@ -108,10 +108,8 @@ function scoreTrait(
     return { ...base, actual, setting, bound, byHand: false, credit: settled.closeness };
   }
   const none = { target, setting: null, place: null, supply: null, layerId: null, byHand: false };
-  const fallback =
-    host && !layers[0]?.offer.replaces ? defaultOf(host, kind, spec.id, variantName) : null;
-  if (fallback === null)
-    return { ...none, actual: null, from: '', bound: 'nobody can tell', credit: 0 };
+  const fallback = host && !layers[0]?.offer.replaces ? defaultOf(host, kind, spec.id, variantName) : null;
+  if (fallback === null) return { ...none, actual: null, from: '', bound: 'nobody can tell', credit: 0 };
   const actual = spec.type === 'length' ? (fallback as number) * scale : fallback;
   return {
     ...none,

@@ -47,8 +47,17 @@ export function settle(
     for (const value of supply.oneOf) {
       const actual = seen(value);
       const c = score(actual);
-      if (best === null || c > best.closeness || (c === best.closeness && nearer(actual, best.actual, target)))
-        best = { actual, setting: value, closeness: c, bound: c < 1 ? `one of ${supply.oneOf.length} values` : '' };
+      if (
+        best === null ||
+        c > best.closeness ||
+        (c === best.closeness && nearer(actual, best.actual, target))
+      )
+        best = {
+          actual,
+          setting: value,
+          closeness: c,
+          bound: c < 1 ? `one of ${supply.oneOf.length} values` : '',
+        };
     }
     return best!;
   }

@@ -1,5 +1,13 @@
 import { parseHex, type Rgb } from '../colour/srgb.js';
-import type { CoatRows, DisplayRow, ElementRow, PictureRow, Source, TraitRow, VariantRow } from '../coat/rows.js';
+import type {
+  CoatRows,
+  DisplayRow,
+  ElementRow,
+  PictureRow,
+  Source,
+  TraitRow,
+  VariantRow,
+} from '../coat/rows.js';
 import { coatOf, ordered } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import type { Part } from '../parts/part.js';
@@ -23,7 +31,14 @@ export function partKey(id: string, revision: number): string {
 }
 
 /** Used where the coat does not describe its display yet, so that numbers can be shown at all. */
-const ASSUMED_DISPLAY: DisplayRow = { id: '', position: 0, width: 1920, height: 1080, scale: 1, inches: null };
+const ASSUMED_DISPLAY: DisplayRow = {
+  id: '',
+  position: 0,
+  width: 1920,
+  height: 1080,
+  scale: 1,
+  inches: null,
+};
 
 /** The host display that lengths are carried to: the first one described, else an assumed 1920 × 1080 at scale 1. */
 export function displayOf(rows: CoatRows): DisplayRow {
@@ -55,11 +70,7 @@ export function scoredVariants(rows: CoatRows): VariantRow[] {
 }
 
 /** The row that holds in a variant: its own, else the one shared by all. */
-export function traitRowFor(
-  traits: readonly TraitRow[],
-  trait: string,
-  variantId: string,
-): TraitRow | null {
+export function traitRowFor(traits: readonly TraitRow[], trait: string, variantId: string): TraitRow | null {
   let shared: TraitRow | null = null;
   for (const row of traits) {
     if (row.trait !== trait || row.state !== null) continue;

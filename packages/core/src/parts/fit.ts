@@ -66,7 +66,10 @@ function channelOf(part: Part, host: HostProfile, channelId: string | null): [Ch
   if (archive?.way === 'archive') return [archive, `Archive ${archive.file}, copied into place by hand.`];
   const repository = part.channels.find((c) => c.way === 'repository');
   if (repository?.way === 'repository')
-    return [repository, `Repository with the script ${repository.script}${repository.admin ? ', as administrator' : ''}.`];
+    return [
+      repository,
+      `Repository with the script ${repository.script}${repository.admin ? ', as administrator' : ''}.`,
+    ];
   if (packages) return [null, `No package on ${distribution}, and no other way to get it.`];
   return [null, `It comes as an archive of a sort that ${host.name} has no folder for.`];
 }

@@ -60,11 +60,13 @@ export function supplyProblem(kindId: string, traitId: string, raw: unknown): st
     const others = Object.values((s['byVariant'] as Record<string, unknown>) ?? {});
     return [s['fixed'], ...others].map(value).find((p) => p !== null) ?? null;
   }
-  if (!settingSchema.isValidSync(s['setting'])) return `${spec.label}: it says no setting with a key and a place.`;
+  if (!settingSchema.isValidSync(s['setting']))
+    return `${spec.label}: it says no setting with a key and a place.`;
   if ('range' in s) {
     const r = s['range'] as { least: number; most: number; step: number };
     const right = r && Number.isFinite(r.least) && Number.isFinite(r.most) && r.step > 0 && r.least <= r.most;
-    if (!['length', 'duration', 'count', 'share'].includes(spec.type)) return `${spec.label}: only numbers have a range.`;
+    if (!['length', 'duration', 'count', 'share'].includes(spec.type))
+      return `${spec.label}: only numbers have a range.`;
     return right ? null : `${spec.label}: a range needs least ≤ most and a step above 0.`;
   }
   if ('oneOf' in s) {
@@ -73,7 +75,9 @@ export function supplyProblem(kindId: string, traitId: string, raw: unknown): st
     return list.map(value).find((p) => p !== null) ?? null;
   }
   if ('itemsFrom' in s)
-    return spec.type === 'order' && Array.isArray(s['itemsFrom']) ? null : `${spec.label}: only an order has items.`;
+    return spec.type === 'order' && Array.isArray(s['itemsFrom'])
+      ? null
+      : `${spec.label}: only an order has items.`;
   return s['any'] === true ? null : `${spec.label}: this way of supplying is not known.`;
 }
 

@@ -102,7 +102,10 @@ export const partSchema = yup
     sort: yup.string().oneOf(PART_SORTS).required(),
     summary: text(1000),
     version: text(40),
-    released: yup.string().matches(/^\d{4}-\d\d-\d\d$/).required(),
+    released: yup
+      .string()
+      .matches(/^\d{4}-\d\d-\d\d$/)
+      .required(),
     licence: text(80),
     price: yup
       .object({ amount: yup.number().min(0).required(), currency: yup.string().length(3).required() })
@@ -123,7 +126,9 @@ export const partSchema = yup
       )
       .required(),
     channels: yup
-      .array(yup.object({ way: yup.string().oneOf(['package', 'archive', 'repository']).required() }).required())
+      .array(
+        yup.object({ way: yup.string().oneOf(['package', 'archive', 'repository']).required() }).required(),
+      )
       .min(1, 'A part says at least one way to get it.')
       .required(),
     requires: yup

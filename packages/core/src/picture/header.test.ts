@@ -14,14 +14,46 @@ function png(width: number, height: number): Uint8Array {
 }
 
 function jpeg(width: number, height: number, preamble = 0): Uint8Array {
-  const app = [0xff, 0xe1, ((preamble + 2) >> 8) & 255, (preamble + 2) & 255, ...new Array<number>(preamble).fill(0)];
-  return Uint8Array.from([0xff, 0xd8, ...(preamble ? app : []), 0xff, 0xc2, 0, 17, 8, height >> 8, height & 255, width >> 8, width & 255, 3, 0, 0]);
+  const app = [
+    0xff,
+    0xe1,
+    ((preamble + 2) >> 8) & 255,
+    (preamble + 2) & 255,
+    ...new Array<number>(preamble).fill(0),
+  ];
+  return Uint8Array.from([
+    0xff,
+    0xd8,
+    ...(preamble ? app : []),
+    0xff,
+    0xc2,
+    0,
+    17,
+    8,
+    height >> 8,
+    height & 255,
+    width >> 8,
+    width & 255,
+    3,
+    0,
+    0,
+  ]);
 }
 
 describe('reading a picture header', () => {
   it('reads the size of PNG and JPEG, whatever comes before the JPEG frame', () => {
-    expect(readPictureHeader(png(1920, 1080))).toEqual({ ok: true, type: 'image/png', width: 1920, height: 1080 });
-    expect(readPictureHeader(jpeg(3840, 2160))).toMatchObject({ ok: true, type: 'image/jpeg', width: 3840, height: 2160 });
+    expect(readPictureHeader(png(1920, 1080))).toEqual({
+      ok: true,
+      type: 'image/png',
+      width: 1920,
+      height: 1080,
+    });
+    expect(readPictureHeader(jpeg(3840, 2160))).toMatchObject({
+      ok: true,
+      type: 'image/jpeg',
+      width: 3840,
+      height: 2160,
+    });
     expect(readPictureHeader(jpeg(800, 600, 60_000))).toMatchObject({ ok: true, width: 800, height: 600 });
   });
 
@@ -49,9 +81,15 @@ describe('reading a picture header', () => {
   });
 
   it('never throws, whatever the bytes', () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 200 }), fc.constantFrom('', '\xff\xd8\xff', '\x89PNG\r\n\x1a\n'), (tail, head) => {
-      const file = new Uint8Array([...bytes(head), ...tail]);
-      expect(typeof readPictureHeader(file).ok).toBe('boolean');
-    }));
+    fc.assert(
+      fc.property(
+        fc.uint8Array({ maxLength: 200 }),
+        fc.constantFrom('', '\xff\xd8\xff', '\x89PNG\r\n\x1a\n'),
+        (tail, head) => {
+          const file = new Uint8Array([...bytes(head), ...tail]);
+          expect(typeof readPictureHeader(file).ok).toBe('boolean');
+        },
+      ),
+    );
   });
 });

@@ -13,10 +13,16 @@ export const MAX_BYTES = 64 * 1024 * 1024;
 export const HEADER_BYTES = 1024 * 1024;
 
 export type PictureHeader =
-  | { readonly ok: true; readonly type: 'image/png' | 'image/jpeg'; readonly width: number; readonly height: number }
+  | {
+      readonly ok: true;
+      readonly type: 'image/png' | 'image/jpeg';
+      readonly width: number;
+      readonly height: number;
+    }
   | { readonly ok: false; readonly code: PictureRefusal; readonly sentence: string };
 
-export type PictureRefusal = 'empty-file' | 'not-a-picture' | 'other-picture' | 'truncated' | 'too-large' | 'no-size';
+export type PictureRefusal =
+  'empty-file' | 'not-a-picture' | 'other-picture' | 'truncated' | 'too-large' | 'no-size';
 
 const PNG_SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
 
@@ -32,10 +38,14 @@ function ascii(bytes: Uint8Array, from: number, to: number): string {
 function otherType(bytes: Uint8Array): string | null {
   if (/^GIF8[79]a/.test(ascii(bytes, 0, 6))) return 'GIF';
   if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 12) === 'WEBP') return 'WebP';
-  if (ascii(bytes, 4, 8) === 'ftyp') return /^(avif|avis)/.test(ascii(bytes, 8, 12)) ? 'AVIF' : 'HEIF or video';
+  if (ascii(bytes, 4, 8) === 'ftyp')
+    return /^(avif|avis)/.test(ascii(bytes, 8, 12)) ? 'AVIF' : 'HEIF or video';
   if (starts(bytes, [0x42, 0x4d])) return 'BMP';
   if (starts(bytes, [0x49, 0x49, 0x2a, 0]) || starts(bytes, [0x4d, 0x4d, 0, 0x2a])) return 'TIFF';
-  if (/^\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)?<svg[\s>]/i.test(ascii(bytes, 0, Math.min(bytes.length, 400)))) return 'SVG';
+  if (
+    /^\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)?<svg[\s>]/i.test(ascii(bytes, 0, Math.min(bytes.length, 400)))
+  )
+    return 'SVG';
   return null;
 }
 
@@ -53,7 +63,10 @@ export function readPictureHeader(bytes: Uint8Array): PictureHeader {
     return refuse('truncated', 'The file breaks off inside its first bytes.');
   const other = otherType(bytes);
   if (other)
-    return refuse('other-picture', `This is a ${other} file by its contents. Save it as PNG or JPEG and drop it again.`);
+    return refuse(
+      'other-picture',
+      `This is a ${other} file by its contents. Save it as PNG or JPEG and drop it again.`,
+    );
   return refuse('not-a-picture', 'This is not a PNG or JPEG picture: its first bytes say something else.');
 }
 
@@ -85,7 +98,8 @@ function isFrame(marker: number): boolean {
 function readJpeg(bytes: Uint8Array): PictureHeader {
   let at = 2;
   while (at + 4 <= bytes.length) {
-    if (bytes[at] !== 0xff) return refuse('not-a-picture', 'The file starts like a JPEG, but its parts do not follow.');
+    if (bytes[at] !== 0xff)
+      return refuse('not-a-picture', 'The file starts like a JPEG, but its parts do not follow.');
     const marker = bytes[at + 1]!;
     if (marker === 0xff) {
       at += 1;
@@ -94,9 +108,14 @@ function readJpeg(bytes: Uint8Array): PictureHeader {
     const length = (bytes[at + 2]! << 8) | bytes[at + 3]!;
     if (isFrame(marker)) {
       if (at + 9 > bytes.length) break;
-      return sized('image/jpeg', (bytes[at + 7]! << 8) | bytes[at + 8]!, (bytes[at + 5]! << 8) | bytes[at + 6]!);
+      return sized(
+        'image/jpeg',
+        (bytes[at + 7]! << 8) | bytes[at + 8]!,
+        (bytes[at + 5]! << 8) | bytes[at + 6]!,
+      );
     }
-    if (marker === 0xda || marker === 0xd9) return refuse('no-size', 'The JPEG has no frame header before its data.');
+    if (marker === 0xda || marker === 0xd9)
+      return refuse('no-size', 'The JPEG has no frame header before its data.');
     at += 2 + length;
   }
   return refuse('truncated', 'The JPEG file breaks off before it says how large its picture is.');

@@ -38,6 +38,14 @@ describe('reading a region', () => {
     );
   });
 
+  it('takes the edge of the screen before the end of a plate inside a bar', () => {
+    const pixels = plainPicture(640, 400, '#c8d2bc');
+    fill(pixels, { x: 0, y: 0, width: 640, height: 45 }, '#7a4fa3');
+    fill(pixels, { x: 560, y: 8, width: 70, height: 29 }, '#f2e6c9');
+    const reading = readRegion(pixels, { x: 4, y: 5, width: 632, height: 43 }, { settle: true, reach: 17 });
+    expect(reading.rect).toEqual({ x: 0, y: 0, width: 640, height: 45 });
+  });
+
   it('stays where it was drawn when told not to settle, and on a plain ground', () => {
     const drawn = { x: 586, y: 3, width: 50, height: 390 };
     expect(readRegion(desktop(), drawn, { settle: false }).rect).toEqual(drawn);
@@ -59,7 +67,13 @@ describe('reading a region', () => {
     const pixels = plainPicture(640, 400, '#ffffff');
     fill(pixels, { x: 220, y: 360, width: 200, height: 34 }, '#223344');
     const reading = readRegion(pixels, { x: 218, y: 362, width: 203, height: 30 }, { settle: true });
-    expect(reading).toMatchObject({ edge: 'bottom', margin: 6, thickness: 34, alignment: 'centre', edgeShare: 31.25 });
+    expect(reading).toMatchObject({
+      edge: 'bottom',
+      margin: 6,
+      thickness: 34,
+      alignment: 'centre',
+      edgeShare: 31.25,
+    });
   });
 
   it.each([

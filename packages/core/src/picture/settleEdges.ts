@@ -6,6 +6,11 @@ import { clip } from './rect.js';
 const STEP = 8;
 /** A line is an edge when at least this share of it shows a step: text and icons do not reach it, frames do. */
 const ALONG = 0.6;
+/**
+ * The picture's own edge counts as a line this strong: less than a clean frame, so that a floating bar near it keeps
+ * its gap; more than a line that only part of the side shares, such as the end of a plate inside a bar.
+ */
+const BORDER = 0.9;
 /** Lines within this of the strongest are as good, and then the nearest to what was drawn wins. */
 const AS_GOOD = 0.08;
 
@@ -25,8 +30,8 @@ export const DEFAULT_REACH = 8;
  * Settles a roughly drawn region on the edges that are really there.
  *
  * For every side, each line within `reach` is scored by the share of its length at which neighbouring pixels differ
- * by `STEP` or more; the best line at or above `ALONG` takes the side, the nearest of equals. A side within reach of
- * the picture's own edge goes there when no line is found. Sides without an edge stay as drawn.
+ * by `STEP` or more, the picture's own edge by `BORDER`; the best line at or above `ALONG` takes the side, the nearest
+ * of equals. Sides without an edge stay as drawn.
  *
  * @returns null when the region lies wholly outside the picture
  */
@@ -42,9 +47,27 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   const middleX = rect.x + rect.width / 2;
   const middleY = rect.y + rect.height / 2;
   const left = side(pixels, 'x', rect.x, reach, spanY0, spanY1, 0, Math.ceil(middleX) - 1);
-  const right = side(pixels, 'x', rect.x + rect.width, reach, spanY0, spanY1, Math.floor(middleX) + 1, pixels.width);
+  const right = side(
+    pixels,
+    'x',
+    rect.x + rect.width,
+    reach,
+    spanY0,
+    spanY1,
+    Math.floor(middleX) + 1,
+    pixels.width,
+  );
   const top = side(pixels, 'y', rect.y, reach, spanX0, spanX1, 0, Math.ceil(middleY) - 1);
-  const bottom = side(pixels, 'y', rect.y + rect.height, reach, spanX0, spanX1, Math.floor(middleY) + 1, pixels.height);
+  const bottom = side(
+    pixels,
+    'y',
+    rect.y + rect.height,
+    reach,
+    spanX0,
+    spanX1,
+    Math.floor(middleY) + 1,
+    pixels.height,
+  );
   const x0 = left ?? rect.x;
   const y0 = top ?? rect.y;
   const x1 = Math.max(x0 + 1, right ?? rect.x + rect.width);
@@ -74,11 +97,9 @@ function side(
     const score = stepShare(pixels, axis, line, from, to);
     if (score >= ALONG) scores.push({ line, score });
   }
-  if (scores.length === 0) {
-    if (drawn <= reach && lowest === 0) return 0;
-    if (drawn >= size - reach && highest === size) return size;
-    return null;
-  }
+  if (drawn <= reach && lowest === 0) scores.push({ line: 0, score: BORDER });
+  if (drawn >= size - reach && highest === size) scores.push({ line: size, score: BORDER });
+  if (scores.length === 0) return null;
   const best = Math.max(...scores.map((s) => s.score));
   return scores
     .filter((s) => s.score >= best - AS_GOOD)

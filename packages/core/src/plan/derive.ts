@@ -215,7 +215,9 @@ function addSetting(
   // What the host already shows need not be set; a part's own setting always is.
   if (after === null && now !== null && sameJson(now, setting)) return;
   const value = encodeSetting(spec.type, setting);
-  const others = scores.slice(1).filter((s) => s.score.setting !== null && !sameJson(s.score.setting, setting));
+  const others = scores
+    .slice(1)
+    .filter((s) => s.score.setting !== null && !sameJson(s.score.setting, setting));
   const also = others.map((s) => `${s.variant}: ${spellValue(spec.type, s.score.setting!)}`);
   const key = draft.add(
     {
@@ -225,7 +227,8 @@ function addSetting(
       where: place.place,
       commands: [fillTemplate(host.commands.set, { key: place.key, value })],
       value: spellSetting(spec.type, setting),
-      expected: also.length > 0 ? `In the other variant, ${also.join('; ')}.` : 'The value is shown as typed.',
+      expected:
+        also.length > 0 ? `In the other variant, ${also.join('; ')}.` : 'The value is shown as typed.',
       undo: 'Set it back to the value noted before.',
       effect: place.effect ?? 'none',
       rights: 'user',
@@ -250,7 +253,8 @@ function spellSetting(type: TraitType, value: TraitValue): string {
 export function derivePlan(ctx: MatchContext, coat: CoatState): Plan {
   const { host, rows } = ctx;
   const draft = new Draft();
-  if (!host) return { ok: true, stages: [], breaks: 0, warnings: ['Choose a host first: steps depend on it.'] };
+  if (!host)
+    return { ok: true, stages: [], breaks: 0, warnings: ['Choose a host first: steps depend on it.'] };
   const name = coatOf(rows).name;
   const general = { value: '', effect: 'none' as const, rights: 'user' as const, minutes: 2 };
   draft.add(
@@ -355,7 +359,10 @@ function addNotes(draft: Draft, host: HostProfile): void {
     {
       key: NOTE,
       sort: 'note values',
-      title: keys.size === 1 ? 'Note one value before changing it' : `Note ${keys.size} values before changing them`,
+      title:
+        keys.size === 1
+          ? 'Note one value before changing it'
+          : `Note ${keys.size} values before changing them`,
       where: 'the settings',
       commands: [...keys].map((key) => fillTemplate(host.commands.get, { key })),
       value: '',

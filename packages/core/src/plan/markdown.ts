@@ -15,7 +15,12 @@ function fenced(lines: readonly string[]): string[] {
 }
 
 /** The plan as CommonMark with a tick box a step. `done` holds the keys of ticked steps. */
-export function planMarkdown(coatName: string, hostLabel: string, plan: Plan, done: ReadonlySet<string>): string {
+export function planMarkdown(
+  coatName: string,
+  hostLabel: string,
+  plan: Plan,
+  done: ReadonlySet<string>,
+): string {
   const lines = [`# ${plain(coatName)}`, '', `Host: ${plain(hostLabel)}.`, ''];
   if (!plan.ok) return [...lines, plain(plan.sentence), ''].join('\n');
   if (plan.stages.length === 0) lines.push('Nothing to do: no element is matched yet.', '');
@@ -27,7 +32,9 @@ export function planMarkdown(coatName: string, hostLabel: string, plan: Plan, do
     for (const step of stage.steps) {
       n++;
       lines.push(`${n}. [${done.has(step.key) ? 'x' : ' '}] **${plain(step.title)}**`);
-      lines.push(`   Where: ${plain(step.where)}${step.rights === 'administrator' ? ' (administrator)' : ''}`);
+      lines.push(
+        `   Where: ${plain(step.where)}${step.rights === 'administrator' ? ' (administrator)' : ''}`,
+      );
       if (step.value) lines.push(`   Value: ${plain(step.value)}`);
       if (step.commands.length > 0) lines.push('', ...fenced(step.commands.map(commandLine)), '');
       lines.push(`   Expect: ${plain(step.expected)}`);

@@ -35,7 +35,10 @@ const plans = fc
       .map(([a, b, afterEffect]) => ({ from: Math.min(a, b), to: Math.max(a, b), afterEffect }))
       .filter((e) => e.from !== e.to && e.to < steps.length)
       .map((e) => ({ from: `k${e.from}`, to: `k${e.to}`, afterEffect: e.afterEffect }));
-    const shuffled = steps.map((s, i) => ({ s, r: Math.sin(seed + i * 77) })).sort((a, b) => a.r - b.r).map(({ s }) => s);
+    const shuffled = steps
+      .map((s, i) => ({ s, r: Math.sin(seed + i * 77) }))
+      .sort((a, b) => a.r - b.r)
+      .map(({ s }) => s);
     return { steps: shuffled, edges };
   });
 
@@ -83,12 +86,16 @@ describe('ordering steps', () => {
         if (!plan.ok) throw new Error('no cycle was put in');
         const out = stepsOf(plan);
         expect([...out].map((s) => s.key).sort()).toEqual(steps.map((s) => s.key).sort());
-        const stageOf = new Map(plan.stages.flatMap((stage, n) => stage.steps.map((s) => [s.key, n] as const)));
+        const stageOf = new Map(
+          plan.stages.flatMap((stage, n) => stage.steps.map((s) => [s.key, n] as const)),
+        );
         for (const edge of edges) {
           const from = out.findIndex((s) => s.key === edge.from);
           expect(from).toBeLessThan(out.findIndex((s) => s.key === edge.to));
           if (!edge.afterEffect || !breaking(out[from]!)) continue;
-          const breaks = plan.stages.slice(stageOf.get(edge.from), stageOf.get(edge.to)).map((s) => s.breakAfter);
+          const breaks = plan.stages
+            .slice(stageOf.get(edge.from), stageOf.get(edge.to))
+            .map((s) => s.breakAfter);
           expect(breaks.length).toBeGreaterThan(0);
           if (out[from]!.effect === 'restart') expect(breaks).toContain('restart');
         }
@@ -98,7 +105,12 @@ describe('ordering steps', () => {
   });
 
   it('puts steps of the same rights and place together where nothing else decides', () => {
-    const steps = [step(0, { rights: 'administrator' }), step(1), step(2, { rights: 'administrator' }), step(3)];
+    const steps = [
+      step(0, { rights: 'administrator' }),
+      step(1),
+      step(2, { rights: 'administrator' }),
+      step(3),
+    ];
     expect(stepsOf(orderSteps(steps, [])).map((s) => s.key)).toEqual(['k0', 'k2', 'k1', 'k3']);
   });
 
@@ -110,12 +122,18 @@ describe('ordering steps', () => {
     ];
     const plan = orderSteps([step(0), step(1), step(2)], edges);
     expect(plan.ok).toBe(false);
-    expect(plan.ok ? '' : plan.sentence).toBe('These steps wait for each other: “Step 1” → “Step 2” → “Step 1”.');
+    expect(plan.ok ? '' : plan.sentence).toBe(
+      'These steps wait for each other: “Step 1” → “Step 2” → “Step 1”.',
+    );
   });
 
   it('orders a chain of a thousand steps', () => {
     const steps = Array.from({ length: 1000 }, (_, i) => step(i)).reverse();
-    const edges = Array.from({ length: 999 }, (_, i) => ({ from: `k${i}`, to: `k${i + 1}`, afterEffect: true }));
+    const edges = Array.from({ length: 999 }, (_, i) => ({
+      from: `k${i}`,
+      to: `k${i + 1}`,
+      afterEffect: true,
+    }));
     expect(stepsOf(orderSteps(steps, edges)).map((s) => s.key)[999]).toBe('k999');
   });
 });

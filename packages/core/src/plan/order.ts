@@ -15,7 +15,11 @@ function breaksSession(step: Step): boolean {
  * @param steps with unique keys, in the order wished where nothing else decides
  * @returns a plan, or the members of a cycle
  */
-export function orderSteps(steps: readonly Step[], edges: readonly Edge[], warnings: readonly string[] = []): Plan {
+export function orderSteps(
+  steps: readonly Step[],
+  edges: readonly Edge[],
+  warnings: readonly string[] = [],
+): Plan {
   const index = new Map(steps.map((s, i) => [s.key, i]));
   const known = edges.filter((e) => index.has(e.from) && index.has(e.to));
   const next: Edge[][] = steps.map(() => []);
@@ -41,7 +45,11 @@ export function orderSteps(steps: readonly Step[], edges: readonly Edge[], warni
   if (seen < steps.length) {
     const cycle = findCycle(steps, next, index);
     const names = cycle.map((s) => `“${s.title}”`).join(' → ');
-    return { ok: false, cycle, sentence: `These steps wait for each other: ${names} → “${cycle[0]!.title}”.` };
+    return {
+      ok: false,
+      cycle,
+      sentence: `These steps wait for each other: ${names} → “${cycle[0]!.title}”.`,
+    };
   }
   const last = level.reduce((a, b) => Math.max(a, b), 0);
   const restarts = placeRestarts(steps, known, level, index);

@@ -18,6 +18,9 @@ export function commandLine(words: readonly string[]): string {
 }
 
 /** Fills `{name}` in the words of a template. An unknown name is left as it stands. */
-export function fillTemplate(template: readonly string[], values: Readonly<Record<string, string>>): string[] {
+export function fillTemplate(
+  template: readonly string[],
+  values: Readonly<Record<string, string>>,
+): string[] {
   return template.map((word) => word.replace(/\{(\w+)\}/g, (whole, name: string) => values[name] ?? whole));
 }

@@ -27,7 +27,8 @@ export function planScript(coatName: string, hostLabel: string, plan: Plan): str
     'set -eu',
     '',
   ];
-  if (!plan.ok) return [...lines, `printf '%s\\n' ${quoteWord(oneLine(plan.sentence))} >&2`, 'exit 1', ''].join('\n');
+  if (!plan.ok)
+    return [...lines, `printf '%s\\n' ${quoteWord(oneLine(plan.sentence))} >&2`, 'exit 1', ''].join('\n');
   const body: string[] = [];
   const used = { note: false, run: false, say: false };
   let n = 0;

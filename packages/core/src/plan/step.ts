@@ -52,7 +52,12 @@ export interface Stage {
 }
 
 export type Plan =
-  | { readonly ok: true; readonly stages: readonly Stage[]; readonly breaks: number; readonly warnings: readonly string[] }
+  | {
+      readonly ok: true;
+      readonly stages: readonly Stage[];
+      readonly breaks: number;
+      readonly warnings: readonly string[];
+    }
   | { readonly ok: false; readonly cycle: readonly Step[]; readonly sentence: string };
 
 /** All steps of a plan in order. */

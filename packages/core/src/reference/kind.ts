@@ -4,7 +4,12 @@ export const IMPORTANCES = ['must', 'should', 'nice', 'ignored'] as const;
 export type Importance = (typeof IMPORTANCES)[number];
 
 /** How much a trait weighs inside its element. */
-export const IMPORTANCE_WEIGHT: Readonly<Record<Importance, number>> = { must: 4, should: 2, nice: 1, ignored: 0 };
+export const IMPORTANCE_WEIGHT: Readonly<Record<Importance, number>> = {
+  must: 4,
+  should: 2,
+  nice: 1,
+  ignored: 0,
+};
 
 /** The groups of the spine, in its order. */
 export const KIND_GROUPS = [

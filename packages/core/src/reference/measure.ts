@@ -41,7 +41,9 @@ function readOne(from: ReadFrom, r: RegionReading): TraitValue | null {
       return r.ink;
     case 'palette': {
       const colours = r.colours.slice(0, PALETTE_ROLES.length);
-      return colours.length === 0 ? null : Object.fromEntries(colours.map((c, i) => [PALETTE_ROLES[i]!, c.hex]));
+      return colours.length === 0
+        ? null
+        : Object.fromEntries(colours.map((c, i) => [PALETTE_ROLES[i]!, c.hex]));
     }
     default:
       return r.colours[Number(from.slice('colour:'.length))]?.hex ?? null;

@@ -71,7 +71,8 @@ export function drawBar(bar: BarState, width: number, height: number, letters: L
   const along = upright ? rect.height : rect.width;
   const items: Record<string, Rect> = {};
   const run = (zone: readonly BarItem[]) =>
-    zone.reduce((sum, item) => sum + itemLength(item, upright, letters), 0) + bar.spacing * Math.max(0, zone.length - 1);
+    zone.reduce((sum, item) => sum + itemLength(item, upright, letters), 0) +
+    bar.spacing * Math.max(0, zone.length - 1);
   const place = (zone: readonly BarItem[], from: number) => {
     let at = Math.round(from);
     for (const item of zone) {
@@ -94,7 +95,12 @@ export function drawBar(bar: BarState, width: number, height: number, letters: L
 /** A centred start on whole pixels. */
 const centred = (from: number, room: number, size: number) => from + Math.round((room - size) / 2);
 
-function drawItem(item: BarItem, slot: Rect, upright: boolean, letters: Lettering): { svg: string; rect: Rect } {
+function drawItem(
+  item: BarItem,
+  slot: Rect,
+  upright: boolean,
+  letters: Lettering,
+): { svg: string; rect: Rect } {
   switch (item.what) {
     case 'icon': {
       const ix = centred(slot.x, slot.width, item.size);
@@ -110,7 +116,12 @@ function drawItem(item: BarItem, slot: Rect, upright: boolean, letters: Letterin
     case 'text': {
       const block = textBlock(item, letters);
       let y = centred(slot.y, slot.height, block.height);
-      const rect = { x: centred(slot.x, slot.width, block.width), y, width: Math.ceil(block.width), height: block.height };
+      const rect = {
+        x: centred(slot.x, slot.width, block.width),
+        y,
+        width: Math.ceil(block.width),
+        height: block.height,
+      };
       let svg = '';
       for (const line of block.lines) {
         y += line.cap;
@@ -122,7 +133,8 @@ function drawItem(item: BarItem, slot: Rect, upright: boolean, letters: Letterin
     }
     case 'tab': {
       let svg = item.ground ? box(slot.x, slot.y, slot.width, slot.height, item.ground) : '';
-      if (item.accent) svg += box(slot.x, slot.y, slot.width, Math.max(2, Math.round(slot.height / 12)), item.accent);
+      if (item.accent)
+        svg += box(slot.x, slot.y, slot.width, Math.max(2, Math.round(slot.height / 12)), item.accent);
       const pad = Math.round(slot.height * 0.32);
       let tx = slot.x + pad;
       if (item.look) {
@@ -131,7 +143,9 @@ function drawItem(item: BarItem, slot: Rect, upright: boolean, letters: Letterin
         tx += size + Math.round(pad * 0.8);
       }
       const text = letters.outline(item.face, item.label, item.size);
-      const base = centred(slot.y, slot.height, letters.metrics(item.face).cap * item.size) + letters.metrics(item.face).cap * item.size;
+      const base =
+        centred(slot.y, slot.height, letters.metrics(item.face).cap * item.size) +
+        letters.metrics(item.face).cap * item.size;
       svg += tag('path', { d: text.d, fill: item.ink, transform: `translate(${tx} ${base.toFixed(2)})` });
       return { svg, rect: slot };
     }
@@ -156,8 +170,25 @@ function drawItem(item: BarItem, slot: Rect, upright: boolean, letters: Letterin
 /** Signs of the system's state: a stepped level, a wave, a cell. */
 function drawSign(sign: 'level' | 'wave' | 'cell', x: number, y: number, s: number, ink: string): string {
   if (sign === 'level')
-    return polygon([[x, y + s], [x, y + s * 0.66], [x + s / 3, y + s * 0.66], [x + s / 3, y + s * 0.33], [x + (s * 2) / 3, y + s * 0.33], [x + (s * 2) / 3, y], [x + s, y], [x + s, y + s]], ink);
+    return polygon(
+      [
+        [x, y + s],
+        [x, y + s * 0.66],
+        [x + s / 3, y + s * 0.66],
+        [x + s / 3, y + s * 0.33],
+        [x + (s * 2) / 3, y + s * 0.33],
+        [x + (s * 2) / 3, y],
+        [x + s, y],
+        [x + s, y + s],
+      ],
+      ink,
+    );
   if (sign === 'wave')
-    return [0.3, 0.7, 1, 0.55].map((h, i) => box(x + i * s * 0.27, y + (s * (1 - h)) / 2, s * 0.16, s * h, ink)).join('');
-  return box(x + s * 0.2, y, s * 0.6, s, 'none', { stroke: ink, 'stroke-width': s * 0.14 }) + box(x + s * 0.36, y + s * 0.4, s * 0.28, s * 0.45, ink);
+    return [0.3, 0.7, 1, 0.55]
+      .map((h, i) => box(x + i * s * 0.27, y + (s * (1 - h)) / 2, s * 0.16, s * h, ink))
+      .join('');
+  return (
+    box(x + s * 0.2, y, s * 0.6, s, 'none', { stroke: ink, 'stroke-width': s * 0.14 }) +
+    box(x + s * 0.36, y + s * 0.4, s * 0.28, s * 0.45, ink)
+  );
 }

@@ -35,7 +35,13 @@ type Write = (face: FaceRole, text: string, x: number, base: number, size: numbe
 /** Draws what a window shows, clipped by its frame. */
 export function drawContent(w: WindowState, room: Rect, unit: number, letters: Lettering): string {
   const write: Write = (face, text, x, base, size, ink) =>
-    text === '' ? '' : tag('path', { d: letters.outline(face, text, size).d, fill: ink, transform: `translate(${x.toFixed(2)} ${base.toFixed(2)})` });
+    text === ''
+      ? ''
+      : tag('path', {
+          d: letters.outline(face, text, size).d,
+          fill: ink,
+          transform: `translate(${x.toFixed(2)} ${base.toFixed(2)})`,
+        });
   if (w.content === 'running order') return drawRunningOrder(w, room, unit, write);
   if (w.content === 'tape') return drawTape(w, room, unit, write);
   return drawNotes(w, room, unit, write);
@@ -108,7 +114,8 @@ function drawNotes(w: WindowState, room: Rect, u: number, write: Write): string 
   let out = '';
   NOTES.forEach((line, i) => {
     const y = room.y + (36 + i * 25) * u;
-    if (y < room.y + room.height) out += write(line === 'Before Friday' ? 'bold' : 'interface', line, room.x + 22 * u, y, 15 * u, p.ink);
+    if (y < room.y + room.height)
+      out += write(line === 'Before Friday' ? 'bold' : 'interface', line, room.x + 22 * u, y, 15 * u, p.ink);
   });
   return out;
 }

@@ -15,19 +15,61 @@ export interface DrawnDesktop {
 
 /** Pointer outlines in a box one high; the tip is at 0, 0. */
 const POINTERS: Readonly<Record<string, readonly (readonly [number, number])[]>> = {
-  kite: [[0, 0], [0.66, 0.42], [0.36, 0.52], [0.2, 1]],
-  'arrow with tail': [[0, 0], [0.62, 0.58], [0.36, 0.6], [0.52, 0.94], [0.4, 1], [0.24, 0.66], [0, 0.82]],
-  'arrow without tail': [[0, 0], [0.7, 0.66], [0.3, 0.7], [0, 1]],
-  drop: [[0, 0], [0.5, 0.4], [0.56, 0.78], [0.36, 1], [0.1, 0.9], [0, 0.55]],
-  blade: [[0, 0], [0.42, 0.9], [0.2, 1]],
+  kite: [
+    [0, 0],
+    [0.66, 0.42],
+    [0.36, 0.52],
+    [0.2, 1],
+  ],
+  'arrow with tail': [
+    [0, 0],
+    [0.62, 0.58],
+    [0.36, 0.6],
+    [0.52, 0.94],
+    [0.4, 1],
+    [0.24, 0.66],
+    [0, 0.82],
+  ],
+  'arrow without tail': [
+    [0, 0],
+    [0.7, 0.66],
+    [0.3, 0.7],
+    [0, 1],
+  ],
+  drop: [
+    [0, 0],
+    [0.5, 0.4],
+    [0.56, 0.78],
+    [0.36, 1],
+    [0.1, 0.9],
+    [0, 0.55],
+  ],
+  blade: [
+    [0, 0],
+    [0.42, 0.9],
+    [0.2, 1],
+  ],
 };
 
 function drawPointer(p: PointerState): string {
-  const points = (POINTERS[p.shape] ?? POINTERS['kite']!).map(([x, y]) => [p.x + x * p.size, p.y + y * p.size] as const);
+  const points = (POINTERS[p.shape] ?? POINTERS['kite']!).map(
+    ([x, y]) => [p.x + x * p.size, p.y + y * p.size] as const,
+  );
   const shade = p.shadow
-    ? polygon(points.map(([x, y]) => [x + p.size * 0.06, y + p.size * 0.08] as const), '#000', { 'fill-opacity': 0.3 })
+    ? polygon(
+        points.map(([x, y]) => [x + p.size * 0.06, y + p.size * 0.08] as const),
+        '#000',
+        { 'fill-opacity': 0.3 },
+      )
     : '';
-  return shade + polygon(points, p.fill, { stroke: p.rim, 'stroke-width': Math.max(1, p.size * 0.07), 'stroke-linejoin': 'miter' });
+  return (
+    shade +
+    polygon(points, p.fill, {
+      stroke: p.rim,
+      'stroke-width': Math.max(1, p.size * 0.07),
+      'stroke-linejoin': 'miter',
+    })
+  );
 }
 
 /** Draws a desktop. The same state always gives the same text. */
@@ -39,7 +81,11 @@ export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDeskt
     svg += drawIcon(icon.look, icon.x, icon.y, icon.size);
     const text = letters.outline('interface', icon.label, icon.textSize);
     const tx = icon.x + (icon.size - text.width) / 2;
-    svg += tag('path', { d: text.d, fill: icon.ink, transform: `translate(${tx.toFixed(2)} ${icon.y + icon.size + icon.textSize * 1.6})` });
+    svg += tag('path', {
+      d: text.d,
+      fill: icon.ink,
+      transform: `translate(${tx.toFixed(2)} ${icon.y + icon.size + icon.textSize * 1.6})`,
+    });
     boxes[`icon/${icon.label}`] = { x: icon.x, y: icon.y, width: icon.size, height: icon.size };
   }
   for (const window of state.windows) {

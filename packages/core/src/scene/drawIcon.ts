@@ -20,7 +20,9 @@ export function drawIcon(look: IconLook, x: number, y: number, size: number): st
     case 'square':
       return (
         box(x, y, s, s, colour) +
-        [0.24, 0.44, 0.64].map((t, i) => box(x + 0.2 * s, y + t * s, (0.6 - i * 0.14) * s, 0.1 * s, sign)).join('')
+        [0.24, 0.44, 0.64]
+          .map((t, i) => box(x + 0.2 * s, y + t * s, (0.6 - i * 0.14) * s, 0.1 * s, sign))
+          .join('')
       );
     case 'lozenge':
       return (
@@ -29,8 +31,14 @@ export function drawIcon(look: IconLook, x: number, y: number, size: number): st
       );
     case 'ring':
       return (
-        tag('circle', { cx: x + s / 2, cy: y + s / 2, r: s * 0.39, fill: 'none', stroke: colour, 'stroke-width': s * 0.22 }) +
-        box(x + s * 0.44, y, s * 0.12, s * 0.3, sign)
+        tag('circle', {
+          cx: x + s / 2,
+          cy: y + s / 2,
+          r: s * 0.39,
+          fill: 'none',
+          stroke: colour,
+          'stroke-width': s * 0.22,
+        }) + box(x + s * 0.44, y, s * 0.12, s * 0.3, sign)
       );
     case 'notched square':
       return (

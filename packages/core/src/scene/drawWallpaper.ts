@@ -57,7 +57,16 @@ function drawStrata(w: WallpaperState, width: number, height: number): string {
   for (let i = 0; y < height * 1.2; i++) {
     const lift = (random() - 0.5) * height * 0.22;
     const colour = fields[i % fields.length]!;
-    out += polygon([[0, y + lift], [width * (0.3 + random() * 0.4), y - lift], [width, y + lift / 2], [width, height], [0, height]], colour);
+    out += polygon(
+      [
+        [0, y + lift],
+        [width * (0.3 + random() * 0.4), y - lift],
+        [width, y + lift / 2],
+        [width, height],
+        [0, height],
+      ],
+      colour,
+    );
     y += height * (0.09 + random() * 0.1);
   }
   return out;

@@ -50,10 +50,21 @@ export type BarItem =
   | {
       readonly what: 'text';
       readonly duty: string;
-      readonly lines: readonly { readonly text: string; readonly face: FaceRole; readonly size: number; readonly ink: string }[];
+      readonly lines: readonly {
+        readonly text: string;
+        readonly face: FaceRole;
+        readonly size: number;
+        readonly ink: string;
+      }[];
       readonly gap: number;
     }
-  | { readonly what: 'icon'; readonly duty: string; readonly size: number; readonly look: IconLook; readonly mark?: string }
+  | {
+      readonly what: 'icon';
+      readonly duty: string;
+      readonly size: number;
+      readonly look: IconLook;
+      readonly mark?: string;
+    }
   | {
       readonly what: 'tab';
       readonly duty: string;
@@ -66,7 +77,13 @@ export type BarItem =
       readonly accent: string | null;
       readonly look: IconLook | null;
     }
-  | { readonly what: 'signs'; readonly duty: string; readonly size: number; readonly ink: string; readonly signs: readonly ('level' | 'wave' | 'cell')[] };
+  | {
+      readonly what: 'signs';
+      readonly duty: string;
+      readonly size: number;
+      readonly ink: string;
+      readonly signs: readonly ('level' | 'wave' | 'cell')[];
+    };
 
 export interface BarState {
   readonly name: string;

@@ -27,12 +27,23 @@ export function tag(name: string, attributes: Attributes, content = ''): string 
 }
 
 /** A filled rectangle on whole pixels. */
-export function box(x: number, y: number, width: number, height: number, fill: string, more: Attributes = {}): string {
+export function box(
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+  fill: string,
+  more: Attributes = {},
+): string {
   return tag('rect', { x, y, width, height, fill, ...more });
 }
 
 /** A closed polygon. */
-export function polygon(points: readonly (readonly [number, number])[], fill: string, more: Attributes = {}): string {
+export function polygon(
+  points: readonly (readonly [number, number])[],
+  fill: string,
+  more: Attributes = {},
+): string {
   return tag('polygon', { points: points.map(([x, y]) => `${n(x)},${n(y)}`).join(' '), fill, ...more });
 }
 

@@ -12,7 +12,12 @@ export function uuid(name: string): string {
   return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}`;
 }
 
-export function testTrait(element: string, trait: string, target: TraitValue, more: Partial<TraitRow> = {}): TraitRow {
+export function testTrait(
+  element: string,
+  trait: string,
+  target: TraitValue,
+  more: Partial<TraitRow> = {},
+): TraitRow {
   return {
     id: uuid(`${element} ${trait} ${more.variantId ?? ''}`),
     elementId: uuid(element),
@@ -26,7 +31,8 @@ export function testTrait(element: string, trait: string, target: TraitValue, mo
   };
 }
 
-const by = <T extends { readonly id: string }>(...rows: T[]): Record<string, T> => Object.fromEntries(rows.map((r) => [r.id, r]));
+const by = <T extends { readonly id: string }>(...rows: T[]): Record<string, T> =>
+  Object.fromEntries(rows.map((r) => [r.id, r]));
 
 /** A small coat: two variants, a picture of 1920 × 1080, a rail and a clock. */
 export function testCoat(): CoatRows {
@@ -43,7 +49,10 @@ export function testCoat(): CoatRows {
       channel: 'pipit',
       deletedAt: null,
     }),
-    variant: by({ id: uuid('light'), name: 'Light', position: 0 }, { id: uuid('dark'), name: 'Dark', position: 1 }),
+    variant: by(
+      { id: uuid('light'), name: 'Light', position: 0 },
+      { id: uuid('dark'), name: 'Dark', position: 1 },
+    ),
     display: by({ id: uuid('display'), position: 0, width: 1920, height: 1080, scale: 1, inches: null }),
     picture: by({
       id: uuid('light picture'),
@@ -61,7 +70,16 @@ export function testCoat(): CoatRows {
       { id: uuid('rail'), kind: 'bar', name: 'Rail', weight: 5, position: 0, note: '', rules: {} },
       { id: uuid('clock'), kind: 'clock', name: 'Clock', weight: 3, position: 1, note: '', rules: {} },
     ),
-    region: by({ id: uuid('rail region'), elementId: uuid('rail'), pictureId: uuid('light picture'), x: 1836, y: 0, width: 84, height: 1080, ground: '#c0a090' }),
+    region: by({
+      id: uuid('rail region'),
+      elementId: uuid('rail'),
+      pictureId: uuid('light picture'),
+      x: 1836,
+      y: 0,
+      width: 84,
+      height: 1080,
+      ground: '#c0a090',
+    }),
     trait: by(
       testTrait('rail', 'edge', 'right'),
       testTrait('rail', 'thickness', 84),

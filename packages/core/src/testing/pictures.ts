@@ -14,5 +14,6 @@ export function plainPicture(width: number, height: number, hex: string): Pixels
 export function fill(pixels: Pixels & { data: Uint8Array }, rect: Rect, hex: string): void {
   const { r, g, b } = parseHex(hex)!;
   for (let y = rect.y; y < rect.y + rect.height; y++)
-    for (let x = rect.x; x < rect.x + rect.width; x++) pixels.data.set([r, g, b, 255], (y * pixels.width + x) * 4);
+    for (let x = rect.x; x < rect.x + rect.width; x++)
+      pixels.data.set([r, g, b, 255], (y * pixels.width + x) * 4);
 }

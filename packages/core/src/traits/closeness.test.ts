@@ -1,21 +1,35 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toHex } from '../colour/srgb.js';
-import { closeness, countCloseness, deltaCloseness, lengthCloseness, orderCloseness, shareCloseness } from './closeness.js';
+import {
+  closeness,
+  countCloseness,
+  deltaCloseness,
+  lengthCloseness,
+  orderCloseness,
+  shareCloseness,
+} from './closeness.js';
 import { formatCloseness } from './format.js';
 import { valueProblem, type Order, type TraitType, type TraitValue } from './value.js';
 
 const byte = fc.integer({ min: 0, max: 255 });
 const hex = fc.record({ r: byte, g: byte, b: byte }).map(toHex);
-const items = fc.uniqueArray(fc.constantFrom('clock', 'launcher', 'bin', 'search', 'tabs', 'desk'), { maxLength: 6 });
+const items = fc.uniqueArray(fc.constantFrom('clock', 'launcher', 'bin', 'search', 'tabs', 'desk'), {
+  maxLength: 6,
+});
 const order: fc.Arbitrary<Order> = items.chain((all) =>
   fc.tuple(fc.nat(all.length), fc.nat(all.length)).map(([a, b]) => {
     const [i, j] = [Math.min(a, b), Math.max(a, b)];
     return { start: all.slice(0, i), centre: all.slice(i, j), end: all.slice(j) };
   }),
 );
-const place = fc.record({ zone: fc.constantFrom('start', 'centre', 'end'), offset: fc.double({ min: 0, max: 100, noNaN: true }) });
-const pattern = fc.array(fc.constantFrom('HH', 'mm', 'h', ':', ' ', 'EEE', 'd', "'at'", '\n', 'a'), { maxLength: 8 }).map((p) => p.join(''));
+const place = fc.record({
+  zone: fc.constantFrom('start', 'centre', 'end'),
+  offset: fc.double({ min: 0, max: 100, noNaN: true }),
+});
+const pattern = fc
+  .array(fc.constantFrom('HH', 'mm', 'h', ':', ' ', 'EEE', 'd', "'at'", '\n', 'a'), { maxLength: 8 })
+  .map((p) => p.join(''));
 const VALUES: Record<TraitType, fc.Arbitrary<TraitValue>> = {
   length: fc.double({ min: 0, max: 5000, noNaN: true }),
   duration: fc.double({ min: 0, max: 5000, noNaN: true }),
@@ -90,7 +104,10 @@ describe('closeness', () => {
 
   it('of a colour is judged as it is seen: at the target’s opacity on the same ground', () => {
     const solid = closeness('colour', '#ff0000', '#cc3333', {});
-    const faint = closeness('colour', '#ff0000', '#cc3333', { opacity: 20, ground: { r: 128, g: 128, b: 128 } });
+    const faint = closeness('colour', '#ff0000', '#cc3333', {
+      opacity: 20,
+      ground: { r: 128, g: 128, b: 128 },
+    });
     expect(faint).toBeGreaterThan(solid);
     expect(closeness('colour', '#ff0000', '#0000ff', { opacity: 0, ground: { r: 9, g: 9, b: 9 } })).toBe(1);
   });

@@ -2,9 +2,7 @@
  * UTS #35 date patterns as fields and literals, and the closeness of two of them.
  * Source: Unicode Technical Standard #35, part 4, "Date Format Patterns".
  */
-export type FormatToken =
-  | { readonly field: string; readonly width: number }
-  | { readonly literal: string };
+export type FormatToken = { readonly field: string; readonly width: number } | { readonly literal: string };
 
 /**
  * Takes a pattern apart. Letters are fields, text in single quotes is literal, two single quotes are one, and every
@@ -13,7 +11,7 @@ export type FormatToken =
 export function parseFormat(pattern: string): FormatToken[] {
   const tokens: FormatToken[] = [];
   const chars = [...pattern];
-  for (let i = 0; i < chars.length; ) {
+  for (let i = 0; i < chars.length;) {
     const c = chars[i]!;
     if (/[A-Za-z]/.test(c)) {
       let width = 1;
@@ -33,7 +31,7 @@ export function parseFormat(pattern: string): FormatToken[] {
           text += "'";
           i += 2;
         } else if (chars[i] === "'") break;
-        else text += chars[i++];
+        else text += chars[i++] ?? '';
       }
       i++;
       for (const literal of text) tokens.push({ literal });

@@ -43,7 +43,9 @@ export function sayValue(type: TraitType, value: TraitValue): string {
 /** An order spelled out: `start: clock, launcher; end: bin`. */
 export function sayOrder(order: Order): string {
   const zones = ZONES.filter((zone) => order[zone].length > 0);
-  return zones.length === 0 ? 'nothing' : zones.map((zone) => `${zone}: ${order[zone].join(', ')}`).join('; ');
+  return zones.length === 0
+    ? 'nothing'
+    : zones.map((zone) => `${zone}: ${order[zone].join(', ')}`).join('; ');
 }
 
 /** A value spelled out in full, for a plan or a tip. */

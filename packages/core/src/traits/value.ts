@@ -44,7 +44,8 @@ function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
-const isText = (v: unknown): v is string => typeof v === 'string' && v.length <= MAX_TEXT && hasNoControls(v, true);
+const isText = (v: unknown): v is string =>
+  typeof v === 'string' && v.length <= MAX_TEXT && hasNoControls(v, true);
 
 /** Whether a text is free of control characters (a line break may be allowed): they break exports and terminals. */
 export function hasNoControls(text: string, lineBreaks = false): boolean {
@@ -70,7 +71,9 @@ export function valueProblem(type: TraitType, value: unknown): string | null {
     case 'duration':
       return finite(value, 0, 600_000) ? null : 'A duration is a number of milliseconds, 0 or more.';
     case 'count':
-      return finite(value, 0, 10_000) && Number.isInteger(value) ? null : 'A count is a whole number from 0 to 10,000.';
+      return finite(value, 0, 10_000) && Number.isInteger(value)
+        ? null
+        : 'A count is a whole number from 0 to 10,000.';
     case 'share':
       return finite(value, 0, 100) ? null : 'A share is a number from 0 to 100.';
     case 'colour':

@@ -19,13 +19,21 @@ export const noteSchema = yup
   .string()
   .strict()
   .max(NOTE_MAX, `A text has at most ${NOTE_MAX.toLocaleString('en-GB')} characters.`)
-  .test('controls', 'A text has no control characters.', (v) => v === undefined || hasNoControls(v.replace(/\t/g, ' '), true))
+  .test(
+    'controls',
+    'A text has no control characters.',
+    (v) => v === undefined || hasNoControls(v.replace(/\t/g, ' '), true),
+  )
   .defined('A text is needed, if an empty one.');
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 /** A UUID in lower case, made by whoever makes the object. */
-export const idSchema = yup.string().strict().matches(UUID, 'An id is a UUID in lower case.').required('An id is needed.');
+export const idSchema = yup
+  .string()
+  .strict()
+  .matches(UUID, 'An id is a UUID in lower case.')
+  .required('An id is needed.');
 
 /** A SHA-256 in lower-case hex. */
 export const shaSchema = yup

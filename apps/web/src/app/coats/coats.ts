@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { STANDINGS } from '@spare-coat/core/matching/standing';
-import { Api, ApiProblem, type CoatCard } from '../shared/api';
+import type { ApiProblem } from '../shared/api';
+import { Api, type CoatCard } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { Crop } from '../shared/crop';
 import { newId } from '../shared/newId';
@@ -84,7 +85,10 @@ export class Coats {
 
   protected async bin(card: CoatCard): Promise<void> {
     await this.guard(async () => {
-      const { revision } = await this.api.command(card.id, newId(), card.revision, { type: 'coat.bin', at: new Date().toISOString() });
+      const { revision } = await this.api.command(card.id, newId(), card.revision, {
+        type: 'coat.bin',
+        at: new Date().toISOString(),
+      });
       await this.load();
       this.notices.say(`“${card.name}” was deleted.`, {
         label: 'Undo',

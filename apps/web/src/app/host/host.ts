@@ -40,11 +40,17 @@ export class Host {
   protected readonly example = computed(() => {
     const picture = this.view.picture() ?? this.view.pictures()[0];
     if (!picture) return null;
-    const row = Object.values(this.view.rows().trait).find((t) => t.trait === 'thickness' && typeof t.target === 'number');
+    const row = Object.values(this.view.rows().trait).find(
+      (t) => t.trait === 'thickness' && typeof t.target === 'number',
+    );
     if (!row) return null;
     const display = this.shown();
     const told = row.target as number;
-    const carried = carryLength(told, this.coat().policy, { referenceHeight: picture.height, hostHeight: display.height, hostScale: display.scale });
+    const carried = carryLength(told, this.coat().policy, {
+      referenceHeight: picture.height,
+      hostHeight: display.height,
+      hostScale: display.scale,
+    });
     const name = this.view.rows().element[row.elementId]?.name ?? '';
     return `${name}: ${sayNumber(told)} px on a picture ${picture.height} px high become ${sayNumber(carried)} px here, ${sayNumber(carried / display.scale)} units to type.`;
   });
@@ -63,12 +69,19 @@ export class Host {
   }
 
   protected surfaces(profile: HostProfile): string {
-    const words = Object.entries(profile.surfaces).map(([what, n]) => (n === 0 ? `no ${what}` : n === 1 ? `one ${what}` : `${n} ${what}s`));
+    const words = Object.entries(profile.surfaces).map(([what, n]) =>
+      n === 0 ? `no ${what}` : n === 1 ? `one ${what}` : `${n} ${what}s`,
+    );
     return words.join(', ');
   }
 
   protected choose(profile: HostProfile): void {
-    this.store.send({ type: 'coat.host', profileId: profile.id, profileRevision: profile.revision, channel: profile.channels[0]?.id ?? null });
+    this.store.send({
+      type: 'coat.host',
+      profileId: profile.id,
+      profileRevision: profile.revision,
+      channel: profile.channels[0]?.id ?? null,
+    });
     if (!this.display()) this.store.send({ type: 'display.set', id: newId(), ...NEW_DISPLAY });
   }
 
@@ -80,14 +93,34 @@ export class Host {
     const input = event.target as HTMLInputElement;
     const value = input.valueAsNumber;
     const now = this.shown();
-    const [least, most] = { width: [320, 16384], height: [200, 16384], scale: [0.5, 4] }[field] as [number, number];
-    if (!Number.isFinite(value) || value < least || value > most || (field !== 'scale' && !Number.isInteger(value))) {
-      this.notices.say(field === 'scale' ? 'A scale is a number from 0.5 to 4.' : `A display is ${least} to ${most} whole pixels here.`);
+    const [least, most] = { width: [320, 16384], height: [200, 16384], scale: [0.5, 4] }[field] as [
+      number,
+      number,
+    ];
+    if (
+      !Number.isFinite(value) ||
+      value < least ||
+      value > most ||
+      (field !== 'scale' && !Number.isInteger(value))
+    ) {
+      this.notices.say(
+        field === 'scale'
+          ? 'A scale is a number from 0.5 to 4.'
+          : `A display is ${least} to ${most} whole pixels here.`,
+      );
       input.value = String(now[field]);
       return;
     }
     const { width, height, scale, inches } = now;
-    this.store.send({ type: 'display.set', id: now.id ?? newId(), width, height, scale, inches, [field]: value });
+    this.store.send({
+      type: 'display.set',
+      id: now.id ?? newId(),
+      width,
+      height,
+      scale,
+      inches,
+      [field]: value,
+    });
   }
 
   protected setPolicy(policy: CarryPolicy): void {

@@ -20,7 +20,9 @@ import { StandingMark } from '../shared/standingMark';
       </div>
       @if (view.ledger().length > 0) {
         <table>
-          <caption class="sr-only">Gap ledger</caption>
+          <caption class="sr-only">
+            Gap ledger
+          </caption>
           <thead>
             <tr>
               <th scope="col">Element</th>
@@ -36,7 +38,12 @@ import { StandingMark } from '../shared/standingMark';
             @for (line of view.ledger(); track line.state.element.id) {
               <tr>
                 <th scope="row">
-                  <a routerLink="../match" [queryParams]="{ e: line.state.element.id }" queryParamsHandling="merge">{{ line.state.element.name }}</a>
+                  <a
+                    routerLink="../match"
+                    [queryParams]="{ e: line.state.element.id }"
+                    queryParamsHandling="merge"
+                    >{{ line.state.element.name }}</a
+                  >
                 </th>
                 <td><coat-standing-mark [standing]="line.standing" [words]="true" /></td>
                 <td class="number">{{ say(line.state.closeness) }} %</td>
@@ -52,7 +59,15 @@ import { StandingMark } from '../shared/standingMark';
                     <p class="faint">{{ reason }}</p>
                   }
                 </td>
-                <td><textarea rows="1" maxlength="10000" [attr.aria-label]="'Note on ' + line.state.element.name" [value]="line.note" (change)="note(line.state.element.id, $any($event.target).value)"></textarea></td>
+                <td>
+                  <textarea
+                    rows="1"
+                    maxlength="10000"
+                    [attr.aria-label]="'Note on ' + line.state.element.name"
+                    [value]="line.note"
+                    (change)="note(line.state.element.id, $any($event.target).value)"
+                  ></textarea>
+                </td>
               </tr>
             }
           </tbody>
@@ -60,7 +75,13 @@ import { StandingMark } from '../shared/standingMark';
       } @else {
         <div class="empty">
           <h2>Nothing is missing</h2>
-          <p>{{ view.spine().length === 0 ? 'There is no element yet.' : 'Every element is matched or left alone.' }}</p>
+          <p>
+            {{
+              view.spine().length === 0
+                ? 'There is no element yet.'
+                : 'Every element is matched or left alone.'
+            }}
+          </p>
         </div>
       }
     </section>
@@ -116,6 +137,11 @@ export class Ledger {
   protected readonly say = sayClose;
 
   protected note(elementId: string, note: string): void {
-    this.store.send({ type: 'match.note', elementId, matchId: this.view.matchOf(elementId)?.id ?? newId(), note });
+    this.store.send({
+      type: 'match.note',
+      elementId,
+      matchId: this.view.matchOf(elementId)?.id ?? newId(),
+      note,
+    });
   }
 }

@@ -74,42 +74,58 @@ export class Match {
       };
     });
   });
-  protected readonly usableCount = computed(() => this.view.ranked().filter((r) => r.fit === null || r.fit.usable).length);
+  protected readonly usableCount = computed(
+    () => this.view.ranked().filter((r) => r.fit === null || r.fit.usable).length,
+  );
 
   /** Trait rows of the offer that is open: the chosen layers as settled, or an offer only looked into. */
-  protected readonly opened = computed<{ score: ElementScore; title: string; layerId: string | null } | null>(() => {
-    const state = this.state();
-    const variant = this.view.variant();
-    if (!state || !variant) return null;
-    const look = this.offers().find((o) => o.open && !o.chosen)?.ranked;
-    const targets = targetsOf(this.view.rows(), state.element, variant.id);
-    if (look) {
-      const host = this.view.host();
-      const layers = [freshLayer(look.part, look.offer, host?.name ?? '')];
-      return { score: scoreLayers(this.view.rows(), host, targets, layers, variant, state.element.kind), title: `${this.nameOf(look)}, if chosen`, layerId: null };
-    }
-    const score = state.perVariant[variant.id] ?? Object.values(state.perVariant)[0];
-    if (!score) return null;
-    const base = this.base();
-    const chosen = this.offers().find((o) => o.chosen)?.ranked;
-    const title = state.standing === 'gap' || !base ? 'As the host is now' : chosen ? this.nameOf(chosen) : 'As chosen';
-    return { score, title, layerId: base?.id ?? null };
-  });
+  protected readonly opened = computed<{ score: ElementScore; title: string; layerId: string | null } | null>(
+    () => {
+      const state = this.state();
+      const variant = this.view.variant();
+      if (!state || !variant) return null;
+      const look = this.offers().find((o) => o.open && !o.chosen)?.ranked;
+      const targets = targetsOf(this.view.rows(), state.element, variant.id);
+      if (look) {
+        const host = this.view.host();
+        const layers = [freshLayer(look.part, look.offer, host?.name ?? '')];
+        return {
+          score: scoreLayers(this.view.rows(), host, targets, layers, variant, state.element.kind),
+          title: `${this.nameOf(look)}, if chosen`,
+          layerId: null,
+        };
+      }
+      const score = state.perVariant[variant.id] ?? Object.values(state.perVariant)[0];
+      if (!score) return null;
+      const base = this.base();
+      const chosen = this.offers().find((o) => o.chosen)?.ranked;
+      const title =
+        state.standing === 'gap' || !base ? 'As the host is now' : chosen ? this.nameOf(chosen) : 'As chosen';
+      return { score, title, layerId: base?.id ?? null };
+    },
+  );
 
   protected nameOf(ranked: RankedOffer): string {
-    return ranked.part ? (ranked.part.offers.length > 1 ? ranked.offer.name : `${ranked.part.name} ${ranked.part.version}`) : ranked.offer.name;
+    return ranked.part
+      ? ranked.part.offers.length > 1
+        ? ranked.offer.name
+        : `${ranked.part.name} ${ranked.part.version}`
+      : ranked.offer.name;
   }
 
   /** What a person should know before choosing it, shortest first. */
   private against(r: RankedOffer): string {
     if (!r.part || !r.fit) return 'a plain setting of the host';
     const words: string[] = [r.part.sort];
-    if (!r.fit.usable || r.fit.word !== 'declared') words.push(r.fit.channel === null ? r.fit.channelSentence : r.fit.word);
+    if (!r.fit.usable || r.fit.word !== 'declared')
+      words.push(r.fit.channel === null ? r.fit.channelSentence : r.fit.word);
     if (r.part.price) words.push(`${r.part.price.amount} ${r.part.price.currency}`);
     if (r.part.account) words.push('needs an account');
     if (r.part.requires.length > 0) words.push('needs another part');
-    if (r.part.effect === 'session' || (r.part.enable && this.view.host()?.effects.enable === 'session')) words.push('one new session');
-    if (r.part.faults.length > 0) words.push(r.part.faults.length === 1 ? 'one fault' : `${r.part.faults.length} faults`);
+    if (r.part.effect === 'session' || (r.part.enable && this.view.host()?.effects.enable === 'session'))
+      words.push('one new session');
+    if (r.part.faults.length > 0)
+      words.push(r.part.faults.length === 1 ? 'one fault' : `${r.part.faults.length} faults`);
     return words.join(' · ');
   }
 
@@ -179,12 +195,25 @@ export class Match {
   }
 
   protected setValue(score: TraitScore, value: TraitValue | null): void {
-    if (score.layerId) this.store.send({ type: 'match.setting', layerId: score.layerId, trait: score.target.spec.id, variantId: null, value });
+    if (score.layerId)
+      this.store.send({
+        type: 'match.setting',
+        layerId: score.layerId,
+        trait: score.target.spec.id,
+        variantId: null,
+        value,
+      });
   }
 
   protected note(text: string): void {
     const id = this.state()?.element.id;
-    if (id) this.store.send({ type: 'match.note', elementId: id, matchId: this.match()?.id ?? newId(), note: text });
+    if (id)
+      this.store.send({
+        type: 'match.note',
+        elementId: id,
+        matchId: this.match()?.id ?? newId(),
+        note: text,
+      });
   }
 
   protected key(event: KeyboardEvent): void {

@@ -11,7 +11,12 @@ import { TraitEditor } from '../shared/traitEditor';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table>
-      <caption class="sr-only">Traits of {{ element() }}, on the host display</caption>
+      <caption class="sr-only">
+        Traits of
+        {{
+          element()
+        }}, on the host display
+      </caption>
       <thead>
         <tr>
           <th scope="col">Trait</th>
@@ -25,12 +30,23 @@ import { TraitEditor } from '../shared/traitEditor';
           <tr [class.set]="line.settable" (click)="line.settable && toggle(line.id)">
             <th scope="row">
               @if (line.settable) {
-                <button type="button" class="plain" [attr.aria-expanded]="open() === line.id" (click)="$event.stopPropagation(); toggle(line.id)">{{ line.label }}</button>
+                <button
+                  type="button"
+                  class="plain"
+                  [attr.aria-expanded]="open() === line.id"
+                  (click)="$event.stopPropagation(); toggle(line.id)"
+                >
+                  {{ line.label }}
+                </button>
               } @else {
                 {{ line.label }}
               }
             </th>
-            <td class="{{ line.targetSwatch ? 'value' : '' }}" [title]="line.targetTitle" [class.assumed]="line.assumed">
+            <td
+              class="{{ line.targetSwatch ? 'value' : '' }}"
+              [title]="line.targetTitle"
+              [class.assumed]="line.assumed"
+            >
               @if (line.targetSwatch) {
                 <span class="swatch" [style.background]="line.targetSwatch"></span>
               }
@@ -47,7 +63,9 @@ import { TraitEditor } from '../shared/traitEditor';
           @if (line.difference || line.bound) {
             <tr class="sub">
               <td></td>
-              <td colspan="3" class="faint">{{ line.difference }}{{ line.difference && line.bound ? ' · ' : '' }}{{ line.bound }}</td>
+              <td colspan="3" class="faint">
+                {{ line.difference }}{{ line.difference && line.bound ? ' · ' : '' }}{{ line.bound }}
+              </td>
             </tr>
           }
           @if (open() === line.id && line.score.place; as place) {
@@ -59,9 +77,22 @@ import { TraitEditor } from '../shared/traitEditor';
                 </p>
                 <p class="faint">{{ line.range }}</p>
                 @if (editable()) {
-                  <coat-trait-editor [spec]="line.score.target.spec" [kind]="kind()" [value]="line.score.setting" [of]="element()" [unitWord]="line.score.target.spec.type === 'length' ? 'units' : null" (changed)="value.emit({ score: line.score, value: $event })" />
+                  <coat-trait-editor
+                    [spec]="line.score.target.spec"
+                    [kind]="kind()"
+                    [value]="line.score.setting"
+                    [of]="element()"
+                    [unitWord]="line.score.target.spec.type === 'length' ? 'units' : null"
+                    (changed)="value.emit({ score: line.score, value: $event })"
+                  />
                   @if (line.score.byHand) {
-                    <button type="button" class="quiet" (click)="value.emit({ score: line.score, value: null })">Settle it again</button>
+                    <button
+                      type="button"
+                      class="quiet"
+                      (click)="value.emit({ score: line.score, value: null })"
+                    >
+                      Settle it again
+                    </button>
                   }
                 }
               </td>
@@ -153,7 +184,8 @@ export class TraitRows {
 
   private line(score: TraitScore) {
     const { spec, value, told, source } = score.target;
-    const carried = spec.type === 'length' && value !== told ? `, ${sayValue(spec.type, told)} in the picture` : '';
+    const carried =
+      spec.type === 'length' && value !== told ? `, ${sayValue(spec.type, told)} in the picture` : '';
     return {
       id: spec.id,
       score,
@@ -163,13 +195,21 @@ export class TraitRows {
       targetSwatch: spec.type === 'colour' ? String(value) : null,
       assumed: source.how === 'assumed',
       actual: score.actual === null ? 'unknown' : sayValue(spec.type, score.actual),
-      actualTitle: score.actual === null ? 'Nobody can tell' : `${spellValue(spec.type, score.actual)}, from ${score.from}`,
+      actualTitle:
+        score.actual === null
+          ? 'Nobody can tell'
+          : `${spellValue(spec.type, score.actual)}, from ${score.from}`,
       actualSwatch: spec.type === 'colour' && score.actual !== null ? String(score.actual) : null,
       credit: Math.round(score.credit * 100),
       difference: score.actual === null ? '' : sayDifference(spec.type, score.actual, value),
       bound: score.credit < 0.995 || score.byHand ? score.bound : '',
       settable: score.place !== null,
-      setting: score.setting === null ? '' : spec.type === 'length' ? String(score.setting) : spellValue(spec.type, score.setting),
+      setting:
+        score.setting === null
+          ? ''
+          : spec.type === 'length'
+            ? String(score.setting)
+            : spellValue(spec.type, score.setting),
       range: sayRange(score),
     };
   }
@@ -181,7 +221,8 @@ export class TraitRows {
 
 function sayRange({ supply }: TraitScore): string {
   if (!supply || 'fixed' in supply) return '';
-  if ('range' in supply) return `Takes ${supply.range.least} to ${supply.range.most} in steps of ${supply.range.step}.`;
+  if ('range' in supply)
+    return `Takes ${supply.range.least} to ${supply.range.most} in steps of ${supply.range.step}.`;
   if ('oneOf' in supply) return `Takes one of ${supply.oneOf.length} values.`;
   if ('itemsFrom' in supply) return `Takes ${supply.itemsFrom.join(', ')}.`;
   return 'Takes any value.';

@@ -11,7 +11,10 @@ import { CoatView } from '../shared/coatView';
 function saySupply(type: TraitType, supply: Supply): string {
   if ('fixed' in supply) {
     const dark = supply.byVariant?.['dark'];
-    return sayValue(type, supply.fixed) + (dark !== undefined && dark !== supply.fixed ? `, dark ${sayValue(type, dark)}` : '');
+    return (
+      sayValue(type, supply.fixed) +
+      (dark !== undefined && dark !== supply.fixed ? `, dark ${sayValue(type, dark)}` : '')
+    );
   }
   if ('range' in supply) {
     const { least, most, step } = supply.range;
@@ -27,11 +30,15 @@ function saySupply(type: TraitType, supply: Supply): string {
   selector: 'coat-part-details',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h1>{{ part().name }} <small class="faint">{{ part().version }}</small></h1>
+    <h1>
+      {{ part().name }} <small class="faint">{{ part().version }}</small>
+    </h1>
     <p class="faint">{{ part().sort }} by {{ part().author }}</p>
     <p class="sum">{{ part().summary }}</p>
     @if (fit(); as f) {
-      <p class="fit" [class.bad]="!f.usable"><strong>{{ f.word }}</strong> {{ f.sentence }} {{ f.channelSentence }}</p>
+      <p class="fit" [class.bad]="!f.usable">
+        <strong>{{ f.word }}</strong> {{ f.sentence }} {{ f.channelSentence }}
+      </p>
     }
     <dl>
       <dt>Released</dt>
@@ -64,15 +71,21 @@ function saySupply(type: TraitType, supply: Supply): string {
     <h2>Made for</h2>
     <ul>
       @for (rule of part().fits; track $index) {
-        <li>{{ rule.host }} {{ rule.versions }} <span class="faint">({{ rule.how }})</span></li>
+        <li>
+          {{ rule.host }} {{ rule.versions }} <span class="faint">({{ rule.how }})</span>
+        </li>
       } @empty {
         <li>any host that follows the open standards</li>
       }
     </ul>
     @for (offer of offers(); track offer.id) {
-      <h2>{{ offer.name }} <small class="faint">{{ offer.kind }}</small></h2>
+      <h2>
+        {{ offer.name }} <small class="faint">{{ offer.kind }}</small>
+      </h2>
       <table>
-        <caption class="sr-only">What it supplies</caption>
+        <caption class="sr-only">
+          What it supplies
+        </caption>
         <tbody>
           @for (line of offer.lines; track line.label) {
             <tr>
@@ -163,7 +176,14 @@ export class PartDetails {
     return words.join(', ');
   });
   protected readonly after = computed(
-    () => ({ none: 'at once', reload: 'a reload', reopen: 'reopening programs', session: 'a new session', restart: 'a restart' })[this.part().effect],
+    () =>
+      ({
+        none: 'at once',
+        reload: 'a reload',
+        reopen: 'reopening programs',
+        session: 'a new session',
+        restart: 'a restart',
+      })[this.part().effect],
   );
   protected readonly faults = computed(() => {
     const { faults, sideEffects, requires, openOnce } = this.part();
@@ -194,10 +214,13 @@ export class PartDetails {
   private sayChannel(channel: Channel): string {
     if (channel.way === 'package') {
       const names = this.view.host()?.channels ?? [];
-      const list = Object.entries(channel.names).map(([id, name]) => `${names.find((c) => c.id === id)?.name ?? id}: ${name}`);
+      const list = Object.entries(channel.names).map(
+        ([id, name]) => `${names.find((c) => c.id === id)?.name ?? id}: ${name}`,
+      );
       return `Package ${list.join('; ')}`;
     }
-    if (channel.way === 'archive') return `Archive ${channel.file}; copy its folder ${channel.root} (${channel.sort})`;
+    if (channel.way === 'archive')
+      return `Archive ${channel.file}; copy its folder ${channel.root} (${channel.sort})`;
     return `Repository ${channel.from}, script ${[channel.script, ...channel.flags].join(' ')}${channel.admin ? ', as administrator' : ''}`;
   }
 }

@@ -1,11 +1,22 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { fitOf } from '@spare-coat/core/parts/fit';
 import { PART_SORTS, type Part } from '@spare-coat/core/parts/part';
 import { KINDS } from '@spare-coat/core/reference/kinds/registry';
 import { Subject, debounceTime, from, switchMap, catchError, of, tap } from 'rxjs';
-import { Api, ApiProblem } from '../shared/api';
+import type { ApiProblem } from '../shared/api';
+import { Api } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { PartDetails } from './partDetails';
 

@@ -39,7 +39,12 @@ export class PlanStage {
     return plan.stages.map((stage, i) => ({
       number: i + 1,
       breakAfter: stage.breakAfter,
-      steps: stage.steps.map((step) => ({ step, n: ++n, done: this.view.done().has(step.key), serves: this.serves(step) })),
+      steps: stage.steps.map((step) => ({
+        step,
+        n: ++n,
+        done: this.view.done().has(step.key),
+        serves: this.serves(step),
+      })),
     }));
   });
   protected readonly all = computed(() => {
@@ -47,9 +52,17 @@ export class PlanStage {
     return plan ? stepsOf(plan) : [];
   });
   protected readonly doneCount = computed(() => this.all().filter((s) => this.view.done().has(s.key)).length);
-  protected readonly minutesLeft = computed(() => this.all().reduce((sum, s) => sum + (this.view.done().has(s.key) ? 0 : s.minutes), 0));
+  protected readonly minutesLeft = computed(() =>
+    this.all().reduce((sum, s) => sum + (this.view.done().has(s.key) ? 0 : s.minutes), 0),
+  );
   /** The step shown in the details: the one chosen, else the first to do. */
-  protected readonly shown = computed(() => this.all().find((s) => s.key === this.openKey()) ?? this.all().find((s) => !this.view.done().has(s.key)) ?? this.all()[0] ?? null);
+  protected readonly shown = computed(
+    () =>
+      this.all().find((s) => s.key === this.openKey()) ??
+      this.all().find((s) => !this.view.done().has(s.key)) ??
+      this.all()[0] ??
+      null,
+  );
   protected readonly line = commandLine;
 
   private serves(step: Step): string {
@@ -63,7 +76,14 @@ export class PlanStage {
   }
 
   protected tick(step: Step, done: boolean): void {
-    this.store.send({ type: 'plan.tick', id: newId(), stepKey: step.key, title: step.title, done, at: new Date().toISOString() });
+    this.store.send({
+      type: 'plan.tick',
+      id: newId(),
+      stepKey: step.key,
+      title: step.title,
+      done,
+      at: new Date().toISOString(),
+    });
   }
 
   protected copy(text: string): void {
@@ -83,8 +103,13 @@ export class PlanStage {
     const plan = this.plan();
     const name = this.view.coat()?.name ?? 'coat';
     if (!plan) return;
-    const text = kind === 'md' ? planMarkdown(name, this.hostLabel, plan, this.view.done()) : planScript(name, this.hostLabel, plan);
-    const url = URL.createObjectURL(new Blob([text], { type: kind === 'md' ? 'text/markdown' : 'text/x-shellscript' }));
+    const text =
+      kind === 'md'
+        ? planMarkdown(name, this.hostLabel, plan, this.view.done())
+        : planScript(name, this.hostLabel, plan);
+    const url = URL.createObjectURL(
+      new Blob([text], { type: kind === 'md' ? 'text/markdown' : 'text/x-shellscript' }),
+    );
     const link = document.createElement('a');
     link.href = url;
     link.download = `plan.${kind}`;

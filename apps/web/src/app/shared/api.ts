@@ -45,7 +45,12 @@ export interface CoatCard {
   readonly host: string | null;
   readonly changedAt: string;
   readonly deletedAt: string | null;
-  readonly crop: { readonly blob: string; readonly width: number; readonly height: number; readonly rect: Rect } | null;
+  readonly crop: {
+    readonly blob: string;
+    readonly width: number;
+    readonly height: number;
+    readonly rect: Rect;
+  } | null;
   readonly closeness: number | null;
   readonly ceiling: number | null;
   readonly standings: Readonly<Record<Standing, number>>;
@@ -82,16 +87,30 @@ export class ApiProblem extends Error {
 }
 
 function asProblem(error: unknown): ApiProblem {
-  if (!(error instanceof HttpErrorResponse)) return new ApiProblem('unexpected', 'Something went wrong in this page.', -1);
+  if (!(error instanceof HttpErrorResponse))
+    return new ApiProblem('unexpected', 'Something went wrong in this page.', -1);
   let body: Record<string, unknown> = {};
   try {
-    body = typeof error.error === 'string' ? (JSON.parse(error.error) as Record<string, unknown>) : ((error.error ?? {}) as Record<string, unknown>);
+    body =
+      typeof error.error === 'string'
+        ? (JSON.parse(error.error) as Record<string, unknown>)
+        : ((error.error ?? {}) as Record<string, unknown>);
   } catch {
     // Not a problem document: the status speaks for itself.
   }
   const title = typeof body['title'] === 'string' ? body['title'] : null;
-  if (error.status === 0) return new ApiProblem('away', 'The server does not answer. What you typed is kept here and saved when it is back.', 0);
-  return new ApiProblem(String(body['code'] ?? 'unexpected'), title ?? `The server said no (${error.status}).`, error.status, body);
+  if (error.status === 0)
+    return new ApiProblem(
+      'away',
+      'The server does not answer. What you typed is kept here and saved when it is back.',
+      0,
+    );
+  return new ApiProblem(
+    String(body['code'] ?? 'unexpected'),
+    title ?? `The server said no (${error.status}).`,
+    error.status,
+    body,
+  );
 }
 
 /** The server, typed. Every failure comes as an `ApiProblem`. */
@@ -102,8 +121,15 @@ export class Api {
   coats(): Promise<{ coats: CoatCard[] }> {
     return this.ask(this.http.get<{ coats: CoatCard[] }>('/api/coats'));
   }
-  createCoat(id: string, commandId: string, name: string, from: string | null): Promise<{ id: string; revision: number }> {
-    return this.ask(this.http.post<{ id: string; revision: number }>('/api/coats', { id, commandId, name, from }));
+  createCoat(
+    id: string,
+    commandId: string,
+    name: string,
+    from: string | null,
+  ): Promise<{ id: string; revision: number }> {
+    return this.ask(
+      this.http.post<{ id: string; revision: number }>('/api/coats', { id, commandId, name, from }),
+    );
   }
   coat(id: string): Promise<LoadedCoat> {
     return this.ask(this.http.get<LoadedCoat>(`/api/coats/${id}`));
@@ -123,13 +149,21 @@ export class Api {
   profile(id: string, revision: number): Promise<{ profile: HostProfile }> {
     return this.ask(this.http.get<{ profile: HostProfile }>(`/api/profiles/${id}/${revision}`));
   }
-  parts(query: { words: string; sort: string; kind: string; after: string }): Promise<{ parts: Part[]; next: string | null }> {
+  parts(query: {
+    words: string;
+    sort: string;
+    kind: string;
+    after: string;
+  }): Promise<{ parts: Part[]; next: string | null }> {
     return this.ask(this.http.get<{ parts: Part[]; next: string | null }>('/api/parts', { params: query }));
   }
   part(id: string): Promise<{ part: Part }> {
     return this.ask(this.http.get<{ part: Part }>(`/api/parts/${id}`));
   }
-  partsServing(kinds: readonly string[], pinned: readonly (readonly [string, number])[]): Promise<{ parts: Part[] }> {
+  partsServing(
+    kinds: readonly string[],
+    pinned: readonly (readonly [string, number])[],
+  ): Promise<{ parts: Part[] }> {
     return this.ask(this.http.post<{ parts: Part[] }>('/api/parts/serving', { kinds, pinned }));
   }
   job(id: string): Promise<JobState> {
@@ -139,7 +173,11 @@ export class Api {
     return this.ask(this.http.delete(`/api/jobs/${id}`));
   }
   sendPicture(file: Blob): Promise<{ picture?: ReadPicture; job?: string }> {
-    return this.ask(this.http.post<{ picture?: ReadPicture; job?: string }>('/api/pictures', file, { headers: { 'Content-Type': 'application/octet-stream' } }));
+    return this.ask(
+      this.http.post<{ picture?: ReadPicture; job?: string }>('/api/pictures', file, {
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    );
   }
 
   private async ask<T>(request: Observable<T>): Promise<T> {

@@ -3,7 +3,8 @@ import { CommandRefused, carryOut, describeCommand } from '@spare-coat/core/coat
 import { applyChanges, nameOf, overlap, type Change } from '@spare-coat/core/coat/changes';
 import type { Command } from '@spare-coat/core/coat/commands';
 import { NO_ROWS, type CoatRows } from '@spare-coat/core/coat/rows';
-import { Api, ApiProblem, type Answerable, type Written } from './api';
+import type { ApiProblem } from './api';
+import { Api, type Answerable, type Written } from './api';
 import { newId } from './newId';
 import { Notices } from './notices';
 
@@ -44,7 +45,9 @@ export class CoatStore {
     for (const { command } of this.pending()) rows = applied(rows, command) ?? rows;
     return rows;
   });
-  readonly saveState = computed<SaveState>(() => (this.pending().length === 0 ? 'saved' : this.away() ? 'waiting' : 'saving'));
+  readonly saveState = computed<SaveState>(() =>
+    this.pending().length === 0 ? 'saved' : this.away() ? 'waiting' : 'saving',
+  );
 
   private events: EventSource | null = null;
   private sending = false;
@@ -160,7 +163,10 @@ export class CoatStore {
       // What it was about is gone; taking the other window's change tells us so below.
     }
     const label = describeCommand(this.saved(), mine.command);
-    const clash = overlap(wanted, theirs.entries.flatMap((e) => [...e.changes]));
+    const clash = overlap(
+      wanted,
+      theirs.entries.flatMap((e) => [...e.changes]),
+    );
     const what = clash ? nameOf(this.rows(), clash.entity, clash.id) : '';
     if (!clash) {
       this.take(theirs);

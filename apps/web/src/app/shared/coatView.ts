@@ -1,6 +1,13 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { Router } from '@angular/router';
-import { coatOf, matchOf, ordered, type ElementRow, type PictureRow, type RegionRow } from '@spare-coat/core/coat/rows';
+import {
+  coatOf,
+  matchOf,
+  ordered,
+  type ElementRow,
+  type PictureRow,
+  type RegionRow,
+} from '@spare-coat/core/coat/rows';
 import type { HostProfile } from '@spare-coat/core/host/profile';
 import { evaluateCoat, type CoatState, type ElementState } from '@spare-coat/core/matching/evaluate';
 import { ledgerOf } from '@spare-coat/core/matching/ledger';
@@ -51,9 +58,15 @@ export class CoatView {
     () => this.pictures().find((p) => p.variantId === this.variant()?.id) ?? null,
   );
 
-  readonly context = computed<MatchContext>(() => ({ rows: this.rows(), host: this.host(), parts: this.parts() }));
+  readonly context = computed<MatchContext>(() => ({
+    rows: this.rows(),
+    host: this.host(),
+    parts: this.parts(),
+  }));
   readonly index = computed<OfferIndex>(() => indexOffers(this.context()));
-  readonly state = computed<CoatState | null>(() => (this.coat() ? evaluateCoat(this.context(), this.index()) : null));
+  readonly state = computed<CoatState | null>(() =>
+    this.coat() ? evaluateCoat(this.context(), this.index()) : null,
+  );
   /** Elements in the order of the spine. */
   readonly groups = computed<readonly SpineGroup[]>(() => {
     const states = this.state()?.elements ?? [];
@@ -118,7 +131,10 @@ export class CoatView {
     });
   }
 
-  private async loadParts(kinds: readonly string[], pinned: readonly (readonly [string, number])[]): Promise<void> {
+  private async loadParts(
+    kinds: readonly string[],
+    pinned: readonly (readonly [string, number])[],
+  ): Promise<void> {
     if (kinds.length === 0) {
       this.parts.set(new Map());
       return;
@@ -165,7 +181,8 @@ export class CoatView {
   cropOf(element: ElementRow): { picture: PictureRow; region: RegionRow } | null {
     const rows = this.rows();
     const regions = Object.values(rows.region).filter((r) => r.elementId === element.id);
-    const region = regions.find((r) => rows.picture[r.pictureId]?.variantId === this.variant()?.id) ?? regions[0];
+    const region =
+      regions.find((r) => rows.picture[r.pictureId]?.variantId === this.variant()?.id) ?? regions[0];
     const picture = region ? rows.picture[region.pictureId] : undefined;
     return region && picture ? { picture, region } : null;
   }

@@ -21,7 +21,11 @@ export const KEY_HELP: readonly KeyHelp[] = [
   { keys: ['R'], does: 'Draw a region', where: 'Study' },
   { keys: ['H'], does: 'Move the picture by dragging', where: 'Study' },
   { keys: ['+', '−', '0'], does: 'Nearer, further, whole picture', where: 'Study' },
-  { keys: ['Arrows'], does: 'Nudge the drawn region by 1 px, with Shift by 10; with Alt change its size', where: 'Study' },
+  {
+    keys: ['Arrows'],
+    does: 'Nudge the drawn region by 1 px, with Shift by 10; with Alt change its size',
+    where: 'Study',
+  },
   { keys: ['1 … 9'], does: 'Choose the n-th offer', where: 'Match' },
   { keys: ['G'], does: 'Mark as gap', where: 'Match' },
   { keys: ['S'], does: 'Mark as stand-in', where: 'Match' },
@@ -44,14 +48,20 @@ export class Keys {
 
   /** Whether a key event is a single-key shortcut that should be heeded: not while typing, not with a modifier. */
   heeds(event: KeyboardEvent): boolean {
-    if (!this.single() || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return false;
+    if (!this.single() || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented)
+      return false;
     return !isTyping(event.target);
   }
 }
 
 /** Whether the keyboard is in use for text or inside a dialog. */
 export function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable], [role=dialog], [role=menu]') !== null;
+  return (
+    target instanceof HTMLElement &&
+    target.closest(
+      'input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable], [role=dialog], [role=menu]',
+    ) !== null
+  );
 }
 
 function readSetting(): boolean {

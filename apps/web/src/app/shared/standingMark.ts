@@ -5,7 +5,11 @@ import type { Standing } from '@spare-coat/core/matching/standing';
 @Component({
   selector: 'coat-standing-mark',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<span class="mark texture {{ texture() }}" [class.open]="standing() === 'open'" aria-hidden="true"></span
+  template: `<span
+      class="mark texture {{ texture() }}"
+      [class.open]="standing() === 'open'"
+      aria-hidden="true"
+    ></span
     ><span [class.sr-only]="!words()">{{ standing() }}</span>`,
   styles: `
     :host {

@@ -2,7 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { targetProblem } from '@spare-coat/core/coat/commands';
 import type { TraitSpec } from '@spare-coat/core/reference/kind';
 import { PALETTE_ROLES } from '@spare-coat/core/reference/measure';
-import { NO_ITEMS, ZONES, type Order, type Palette, type Place, type TraitValue, type Zone } from '@spare-coat/core/traits/value';
+import {
+  NO_ITEMS,
+  ZONES,
+  type Order,
+  type Palette,
+  type Place,
+  type TraitValue,
+  type Zone,
+} from '@spare-coat/core/traits/value';
 
 const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', duration: 'ms', share: '%' };
 
@@ -13,7 +21,11 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
   template: `
     @switch (spec().type) {
       @case ('choice') {
-        <select [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" (change)="set(text($event))">
+        <select
+          [attr.aria-label]="name()"
+          [attr.aria-invalid]="problem() !== null"
+          (change)="set(text($event))"
+        >
           <option value="" [selected]="value() === null" disabled>not told</option>
           @for (choice of spec().choices; track choice) {
             <option [value]="choice" [selected]="choice === value()">{{ choice }}</option>
@@ -29,14 +41,32 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
       }
       @case ('colour') {
         <span class="row">
-          <input type="color" [attr.aria-label]="name() + ', picker'" [value]="value() ?? '#808080'" (change)="set(text($event))" />
-          <input class="mono" size="8" [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" [value]="value() ?? ''" placeholder="#rrggbb" (change)="set(text($event).trim().toLowerCase())" />
+          <input
+            type="color"
+            [attr.aria-label]="name() + ', picker'"
+            [value]="value() ?? '#808080'"
+            (change)="set(text($event))"
+          />
+          <input
+            class="mono"
+            size="8"
+            [attr.aria-label]="name()"
+            [attr.aria-invalid]="problem() !== null"
+            [value]="value() ?? ''"
+            placeholder="#rrggbb"
+            (change)="set(text($event).trim().toLowerCase())"
+          />
         </span>
       }
       @case ('palette') {
         <span class="row">
           @for (role of roles; track role) {
-            <input type="color" [attr.aria-label]="name() + ', ' + role" [value]="palette()[role] ?? '#808080'" (change)="setRole(role, text($event))" />
+            <input
+              type="color"
+              [attr.aria-label]="name() + ', ' + role"
+              [value]="palette()[role] ?? '#808080'"
+              (change)="setRole(role, text($event))"
+            />
           }
         </span>
       }
@@ -44,7 +74,13 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
         @for (zone of zones; track zone) {
           <label class="zone">
             <span class="faint">{{ zone }}</span>
-            <input [attr.aria-label]="name() + ', ' + zone" [attr.aria-invalid]="problem() !== null" [value]="order()[zone].join(', ')" placeholder="none" (change)="setZone(zone, text($event))" />
+            <input
+              [attr.aria-label]="name() + ', ' + zone"
+              [attr.aria-invalid]="problem() !== null"
+              [value]="order()[zone].join(', ')"
+              placeholder="none"
+              (change)="setZone(zone, text($event))"
+            />
           </label>
         }
       }
@@ -55,19 +91,50 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
               <option [value]="zone" [selected]="zone === place().zone">{{ zone }}</option>
             }
           </select>
-          <input type="number" min="0" max="100" step="0.5" [attr.aria-label]="name() + ', offset'" [value]="place().offset" (change)="setPlace({ offset: number($event) })" />
+          <input
+            type="number"
+            min="0"
+            max="100"
+            step="0.5"
+            [attr.aria-label]="name() + ', offset'"
+            [value]="place().offset"
+            (change)="setPlace({ offset: number($event) })"
+          />
           <span class="faint">%</span>
         </span>
       }
       @case ('format') {
-        <textarea class="mono" rows="2" [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" [value]="value() ?? ''" placeholder="HH:mm" (change)="set(text($event))"></textarea>
+        <textarea
+          class="mono"
+          rows="2"
+          [attr.aria-label]="name()"
+          [attr.aria-invalid]="problem() !== null"
+          [value]="value() ?? ''"
+          placeholder="HH:mm"
+          (change)="set(text($event))"
+        ></textarea>
       }
       @case ('label') {
-        <input [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" [value]="value() ?? ''" placeholder="not told" (change)="set(text($event).trim())" />
+        <input
+          [attr.aria-label]="name()"
+          [attr.aria-invalid]="problem() !== null"
+          [value]="value() ?? ''"
+          placeholder="not told"
+          (change)="set(text($event).trim())"
+        />
       }
       @default {
         <span class="row">
-          <input type="number" min="0" step="any" [attr.aria-label]="name()" [attr.aria-invalid]="problem() !== null" [value]="value() ?? ''" placeholder="not told" (change)="setNumber($event)" />
+          <input
+            type="number"
+            min="0"
+            step="any"
+            [attr.aria-label]="name()"
+            [attr.aria-invalid]="problem() !== null"
+            [value]="value() ?? ''"
+            placeholder="not told"
+            (change)="setNumber($event)"
+          />
           @if (unit(); as u) {
             <span class="faint">{{ u }}</span>
           }
@@ -127,11 +194,15 @@ export class TraitEditor {
   protected readonly problem = signal<string | null>(null);
   protected readonly zones = ZONES;
   protected readonly roles = PALETTE_ROLES;
-  protected readonly name = computed(() => (this.of() ? `${this.spec().label} of ${this.of()}` : this.spec().label));
+  protected readonly name = computed(() =>
+    this.of() ? `${this.spec().label} of ${this.of()}` : this.spec().label,
+  );
   protected readonly unit = computed(() => this.unitWord() ?? UNITS[this.spec().type] ?? null);
   protected readonly order = computed(() => (this.value() as Order | null) ?? NO_ITEMS);
   protected readonly palette = computed<Palette>(() => (this.value() as Palette | null) ?? {});
-  protected readonly place = computed<Place>(() => (this.value() as Place | null) ?? { zone: 'start', offset: 0 });
+  protected readonly place = computed<Place>(
+    () => (this.value() as Place | null) ?? { zone: 'start', offset: 0 },
+  );
 
   protected text(event: Event): string {
     return (event.target as HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement).value;

@@ -14,7 +14,9 @@ import { RoomLight } from '../shared/room';
         <div class="notice">
           <span>{{ notice.text }}</span>
           @if (notice.action; as action) {
-            <button type="button" (click)="action.run(); notices.dismiss(notice.id)">{{ action.label }}</button>
+            <button type="button" (click)="action.run(); notices.dismiss(notice.id)">
+              {{ action.label }}
+            </button>
           }
           <button type="button" aria-label="Dismiss" (click)="notices.dismiss(notice.id)">×</button>
         </div>

@@ -1,5 +1,13 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  untracked,
+} from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { CoatStore } from '../shared/coatStore';
@@ -41,7 +49,10 @@ export class CoatFrame {
   readonly v = input<string>();
 
   protected readonly stages = STAGES;
-  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ host: this.view.host() ? 0 : 1, ...this.view.counts() }));
+  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
+    host: this.view.host() ? 0 : 1,
+    ...this.view.counts(),
+  }));
   protected readonly say = sayClose;
   protected readonly segments = computed(() =>
     this.view.spine().map((s) => ({
@@ -58,7 +69,10 @@ export class CoatFrame {
       ({
         saved: { word: 'Saved', title: 'Everything you did is saved.' },
         saving: { word: 'Saving', title: 'On its way to the server.' },
-        waiting: { word: 'Not saved yet', title: 'The server does not answer. What you did is kept in this window and sent when it is back.' },
+        waiting: {
+          word: 'Not saved yet',
+          title: 'The server does not answer. What you did is kept in this window and sent when it is back.',
+        },
       })[this.store.saveState()],
   );
 
@@ -85,7 +99,8 @@ export class CoatFrame {
   protected rename(event: Event): void {
     const field = event.target as HTMLInputElement;
     const name = field.value.trim();
-    if (name === '' || name === this.view.coat()?.name || !this.store.send({ type: 'coat.rename', name })) field.value = this.view.coat()?.name ?? '';
+    if (name === '' || name === this.view.coat()?.name || !this.store.send({ type: 'coat.rename', name }))
+      field.value = this.view.coat()?.name ?? '';
   }
 
   protected onKey(event: KeyboardEvent): void {

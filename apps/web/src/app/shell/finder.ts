@@ -33,9 +33,15 @@ const MOST = 12;
       />
       <ul id="finds" role="listbox" aria-label="Found">
         @for (find of shown(); track find.label; let i = $index) {
-          <li [id]="'find-' + i" role="option" [attr.aria-selected]="i === at()" [class.at]="i === at()" (click)="run(find)" (mousemove)="at.set(i)">
-            <span>{{ find.label }}</span
-            ><span class="faint">{{ find.what }}</span>
+          <li
+            [id]="'find-' + i"
+            role="option"
+            [attr.aria-selected]="i === at()"
+            [class.at]="i === at()"
+            (click)="run(find)"
+            (mousemove)="at.set(i)"
+          >
+            <span>{{ find.label }}</span><span class="faint">{{ find.what }}</span>
           </li>
         } @empty {
           <li class="faint none">Nothing by that name in this coat.</li>
@@ -95,9 +101,12 @@ export class Finder {
 
   private readonly all = computed<readonly Find[]>(() => {
     const id = this.store.id();
-    const go = (path: string) => () => void this.router.navigate(['/coats', id, path], { queryParamsHandling: 'preserve' });
+    const go = (path: string) => () =>
+      void this.router.navigate(['/coats', id, path], { queryParamsHandling: 'preserve' });
     return [
-      ...this.view.spine().map((s) => ({ what: 'element', label: s.element.name, run: () => this.view.select(s.element.id) })),
+      ...this.view
+        .spine()
+        .map((s) => ({ what: 'element', label: s.element.name, run: () => this.view.select(s.element.id) })),
       ...STAGES.map((s) => ({ what: 'stage', label: s.label, run: go(s.path) })),
       { what: 'in Match', label: 'Gap ledger', run: go('gaps') },
       { what: 'do', label: 'Undo', run: () => void this.store.answer('undo') },
@@ -105,7 +114,11 @@ export class Finder {
       { what: 'room', label: 'Light room', run: () => this.room.set('light') },
       { what: 'room', label: 'Dark room', run: () => this.room.set('dark') },
       { what: 'room', label: 'Room as the system has it', run: () => this.room.set('system') },
-      ...this.view.variants().map((v) => ({ what: 'variant', label: `Show ${v.name.toLowerCase()}`, run: () => this.view.chooseVariant(v.name) })),
+      ...this.view.variants().map((v) => ({
+        what: 'variant',
+        label: `Show ${v.name.toLowerCase()}`,
+        run: () => this.view.chooseVariant(v.name),
+      })),
       { what: 'leave', label: 'All coats', run: () => void this.router.navigate(['/']) },
     ];
   });

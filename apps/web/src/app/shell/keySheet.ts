@@ -22,7 +22,14 @@ import { KEY_HELP, Keys } from '../shared/keys';
           }
         </dl>
       }
-      <label class="single"><input type="checkbox" [checked]="keys.single()" (change)="keys.setSingle($any($event.target).checked)" /> Heed single keys</label>
+      <label class="single"
+        ><input
+          type="checkbox"
+          [checked]="keys.single()"
+          (change)="keys.setSingle($any($event.target).checked)"
+        />
+        Heed single keys</label
+      >
       <button type="button" class="button" (click)="ref.close()">Close</button>
     </div>
   `,

@@ -1,7 +1,12 @@
 import type { Routes } from '@angular/router';
 
 export const ROUTES: Routes = [
-  { path: '', pathMatch: 'full', title: 'Coats', loadComponent: () => import('../coats/coats').then((m) => m.Coats) },
+  {
+    path: '',
+    pathMatch: 'full',
+    title: 'Coats',
+    loadComponent: () => import('../coats/coats').then((m) => m.Coats),
+  },
   {
     path: 'coats/:id',
     loadComponent: () => import('./coatFrame').then((m) => m.CoatFrame),
@@ -11,7 +16,11 @@ export const ROUTES: Routes = [
       { path: 'host', title: 'Host', loadComponent: () => import('../host/host').then((m) => m.Host) },
       { path: 'parts', title: 'Parts', loadComponent: () => import('../parts/parts').then((m) => m.Parts) },
       { path: 'match', title: 'Match', loadComponent: () => import('../match/match').then((m) => m.Match) },
-      { path: 'gaps', title: 'Gap ledger', loadComponent: () => import('../match/ledger').then((m) => m.Ledger) },
+      {
+        path: 'gaps',
+        title: 'Gap ledger',
+        loadComponent: () => import('../match/ledger').then((m) => m.Ledger),
+      },
       { path: 'plan', title: 'Plan', loadComponent: () => import('../plan/plan').then((m) => m.PlanStage) },
     ],
   },

@@ -23,7 +23,13 @@ import { StandingMark } from '../shared/standingMark';
                 (click)="view.select(s.element.id)"
               >
                 @if (view.cropOf(s.element); as crop) {
-                  <coat-crop [blob]="crop.picture.blob" [full]="crop.picture" [rect]="crop.region" [width]="34" [height]="20" />
+                  <coat-crop
+                    [blob]="crop.picture.blob"
+                    [full]="crop.picture"
+                    [rect]="crop.region"
+                    [width]="34"
+                    [height]="20"
+                  />
                 } @else {
                   <span class="blank" aria-hidden="true"></span>
                 }
@@ -117,7 +123,9 @@ export class Spine {
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
     effect(() => {
       if (!this.view.selected()) return;
-      queueMicrotask(() => host.nativeElement.querySelector('.current')?.scrollIntoView?.({ block: 'nearest' }));
+      queueMicrotask(() =>
+        host.nativeElement.querySelector('.current')?.scrollIntoView?.({ block: 'nearest' }),
+      );
     });
   }
 }

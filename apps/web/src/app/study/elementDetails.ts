@@ -21,6 +21,8 @@ interface TraitLine {
   readonly how: string;
   readonly howTitle: string;
   readonly share: string | null;
+  /** Its editor needs the whole width. */
+  readonly wide: boolean;
 }
 
 const WEIGHTS = [1, 2, 3, 4, 5];
@@ -58,18 +60,22 @@ export class ElementDetails {
         tolerance: rule?.tolerance ?? DEFAULT_TOLERANCE,
         ...this.sayHow(row),
         share: this.shareOf(spec, row),
+        wide: spec.type === 'order' || spec.type === 'format' || spec.type === 'place',
       };
     });
   });
 
   private sayHow(row: TraitRow | null): { how: string; howTitle: string } {
     if (!row) return { how: '', howTitle: 'Not told yet; it does not count' };
-    const scope = row.variantId ? `, ${this.view.rows().variant[row.variantId]?.name.toLowerCase() ?? 'one variant'} only` : ', for all variants';
+    const scope = row.variantId
+      ? `, ${this.view.rows().variant[row.variantId]?.name.toLowerCase() ?? 'one variant'} only`
+      : ', for all variants';
     return { how: row.source.how, howTitle: this.sourceTitle(row.source) + scope };
   }
 
   private sourceTitle(source: Source): string {
-    if (source.how !== 'measured') return source.how === 'typed' ? 'Typed by hand' : 'Assumed: nobody has looked closely';
+    if (source.how !== 'measured')
+      return source.how === 'typed' ? 'Typed by hand' : 'Assumed: nobody has looked closely';
     const picture = this.view.rows().picture[source.pictureId]?.name ?? 'a picture';
     return `Measured on ${picture}, at ${source.x}, ${source.y}, ${source.width} × ${source.height}`;
   }
@@ -78,7 +84,7 @@ export class ElementDetails {
   private shareOf(spec: TraitSpec, row: TraitRow | null): string | null {
     if (spec.type !== 'length' || !row) return null;
     const picture = (row.pictureId && this.view.rows().picture[row.pictureId]) || this.view.picture();
-    return picture ? `${sayNumber((100 * (row.target as number)) / picture.height)} % of the height` : null;
+    return picture ? `${sayNumber((100 * (row.target as number)) / picture.height)} % of height` : null;
   }
 
   protected change(fields: { name?: string; weight?: number; note?: string }): void {
@@ -99,7 +105,11 @@ export class ElementDetails {
       elementId: this.element().id,
       id: newId(),
       trait: line.spec.id,
-      variantId: line.row ? line.row.variantId : line.spec.perVariant ? (this.view.variant()?.id ?? null) : null,
+      variantId: line.row
+        ? line.row.variantId
+        : line.spec.perVariant
+          ? (this.view.variant()?.id ?? null)
+          : null,
       state: null,
       target,
       pictureId: line.row?.pictureId ?? this.view.picture()?.id ?? null,
@@ -110,7 +120,17 @@ export class ElementDetails {
   protected setAssumed(line: TraitLine): void {
     if (!line.row) return;
     const { id, trait, variantId, state, target, pictureId } = line.row;
-    this.store.send({ type: 'trait.set', elementId: this.element().id, id, trait, variantId, state, target, pictureId, source: { how: 'assumed' } });
+    this.store.send({
+      type: 'trait.set',
+      elementId: this.element().id,
+      id,
+      trait,
+      variantId,
+      state,
+      target,
+      pictureId,
+      source: { how: 'assumed' },
+    });
   }
 
   protected clear(line: TraitLine): void {
@@ -133,6 +153,10 @@ export class ElementDetails {
 
   protected remove(): void {
     const { id, name } = this.element();
-    if (this.store.send({ type: 'element.remove', id })) this.notices.say(`“${name}” was removed.`, { label: 'Undo', run: () => void this.store.answer('undo') });
+    if (this.store.send({ type: 'element.remove', id }))
+      this.notices.say(`“${name}” was removed.`, {
+        label: 'Undo',
+        run: () => void this.store.answer('undo'),
+      });
   }
 }

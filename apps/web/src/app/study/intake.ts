@@ -1,6 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
-import { Api, ApiProblem, type JobState, type ReadPicture } from '../shared/api';
+import type { ApiProblem } from '../shared/api';
+import { Api, type JobState, type ReadPicture } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
@@ -46,7 +47,10 @@ export class Intake {
   }
 
   private async takeOne(file: File, variantId: string): Promise<void> {
-    if (file.size > MAX_BYTES) throw new Error(`The file has ${(file.size / 1024 / 1024).toFixed(0)} MB; at most ${MAX_BYTES / 1024 / 1024} MB can be measured.`);
+    if (file.size > MAX_BYTES)
+      throw new Error(
+        `The file has ${(file.size / 1024 / 1024).toFixed(0)} MB; at most ${MAX_BYTES / 1024 / 1024} MB can be measured.`,
+      );
     const head = await readHead(file);
     const header = readPictureHeader(head);
     if (!header.ok) throw new Error(header.sentence);
@@ -54,7 +58,13 @@ export class Intake {
     const sent = await this.api.sendPicture(file);
     const picture = sent.picture ?? (await this.waitFor(sent.job!, file.name));
     for (const remark of picture.remarks) this.notices.say(`${file.name}: ${remark}`);
-    const name = [...file.name.replace(/\.(png|jpe?g)$/i, '')].filter((c) => c >= ' ' && c !== '\u007f').join('').trim().slice(0, NAME_MAX).trim() || 'Picture';
+    const name =
+      [...file.name.replace(/\.(png|jpe?g)$/i, '')]
+        .filter((c) => c >= ' ' && c !== '\u007f')
+        .join('')
+        .trim()
+        .slice(0, NAME_MAX)
+        .trim() || 'Picture';
     this.store.send({
       type: 'picture.add',
       id: newId(),

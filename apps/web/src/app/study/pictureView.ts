@@ -1,8 +1,8 @@
+import type { ElementRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
   Component,
   DestroyRef,
-  ElementRef,
   computed,
   effect,
   inject,
@@ -40,7 +40,15 @@ const HAND = 7;
       class="frame"
       tabindex="0"
       role="application"
-      [attr.aria-label]="'Picture ' + picture().name + ', ' + picture().width + ' by ' + picture().height + ' pixels. Drag to draw a region; arrow keys nudge it.'"
+      [attr.aria-label]="
+        'Picture ' +
+        picture().name +
+        ', ' +
+        picture().width +
+        ' by ' +
+        picture().height +
+        ' pixels. Drag to draw a region; arrow keys nudge it.'
+      "
       [class.moving]="tool() === 'move' || panning()"
       (pointerdown)="down($event)"
       (pointermove)="move($event)"
@@ -174,14 +182,21 @@ export class PictureView {
   private press: { x: number; y: number; viewX: number; viewY: number; pan: boolean } | null = null;
   private fitted: string | null = null;
 
-  protected readonly transform = computed(() => `translate(${this.x()}px, ${this.y()}px) scale(${this.zoom()})`);
+  protected readonly transform = computed(
+    () => `translate(${this.x()}px, ${this.y()}px) scale(${this.zoom()})`,
+  );
   protected readonly percent = computed(() => `${Math.round(this.zoom() * 1000) / 10} %`);
   protected readonly at = computed(() => {
     const p = this.pointer();
     return p ? `x ${p.x}  y ${p.y}` : `${this.picture().width} × ${this.picture().height}`;
   });
   protected readonly boxes = computed(() =>
-    this.regions().map((r) => ({ id: r.elementId, name: r.name, current: r.elementId === this.current(), ...this.toView(r.rect) })),
+    this.regions().map((r) => ({
+      id: r.elementId,
+      name: r.name,
+      current: r.elementId === this.current(),
+      ...this.toView(r.rect),
+    })),
   );
   protected readonly drawnBox = computed(() => {
     const rect = this.pulling() ?? this.drawn();
@@ -300,7 +315,12 @@ export class PictureView {
 
   protected key(event: KeyboardEvent): void {
     const by = event.shiftKey ? 10 : 1;
-    const steps: Record<string, [number, number]> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] };
+    const steps: Record<string, [number, number]> = {
+      ArrowLeft: [-by, 0],
+      ArrowRight: [by, 0],
+      ArrowUp: [0, -by],
+      ArrowDown: [0, by],
+    };
     const step = steps[event.key];
     if (step) this.nudgeBy(step, event.altKey);
     else if (event.key === '+' || event.key === '=') this.zoomBy(ZOOM_STEP);
@@ -321,7 +341,11 @@ export class PictureView {
     const { width, height } = this.picture();
     const moved = size
       ? { ...drawn, width: Math.max(1, drawn.width + dx), height: Math.max(1, drawn.height + dy) }
-      : { ...drawn, x: Math.min(width - drawn.width, Math.max(0, drawn.x + dx)), y: Math.min(height - drawn.height, Math.max(0, drawn.y + dy)) };
+      : {
+          ...drawn,
+          x: Math.min(width - drawn.width, Math.max(0, drawn.x + dx)),
+          y: Math.min(height - drawn.height, Math.max(0, drawn.y + dy)),
+        };
     const rect = clip(moved, width, height);
     if (rect) this.nudge.emit(rect);
   }

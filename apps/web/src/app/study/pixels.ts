@@ -18,9 +18,15 @@ export class PixelsWorker {
   }
 
   /** Reads a region. @throws Error with a sentence when it cannot be read */
-  async read(sha: string, rect: Rect, settle: boolean, reach: number): Promise<{ reading: RegionReading; ms: number }> {
+  async read(
+    sha: string,
+    rect: Rect,
+    settle: boolean,
+    reach: number,
+  ): Promise<{ reading: RegionReading; ms: number }> {
     const answer = await this.ask({ what: 'read', sha, rect, settle, reach });
-    if (!answer.ok || answer.what !== 'read') throw new Error(answer.ok ? 'Unexpected answer.' : answer.sentence);
+    if (!answer.ok || answer.what !== 'read')
+      throw new Error(answer.ok ? 'Unexpected answer.' : answer.sentence);
     return answer;
   }
 
@@ -42,7 +48,8 @@ export class PixelsWorker {
     };
     worker.onerror = () => {
       // A crashed worker answers nobody: tell those who wait, and start afresh next time.
-      for (const [id, resolve] of this.waiting) resolve({ id, ok: false, sentence: 'Measuring broke off. Try again.' });
+      for (const [id, resolve] of this.waiting)
+        resolve({ id, ok: false, sentence: 'Measuring broke off. Try again.' });
       this.waiting.clear();
       this.worker = null;
     };

@@ -23,7 +23,9 @@ function guessKind(r: RegionReading): string {
   template: `
     <h2>Region</h2>
     <table>
-      <caption class="sr-only">Read off the pixels</caption>
+      <caption class="sr-only">
+        Read off the pixels
+      </caption>
       <tbody>
         <tr>
           <th scope="row">Place</th>
@@ -81,11 +83,22 @@ function guessKind(r: RegionReading): string {
       <p class="faint help">{{ help() }}</p>
       <label class="field"
         ><span>Name</span>
-        <input name="name" maxlength="200" autocomplete="off" [placeholder]="label()" [value]="name()" (input)="name.set($any($event.target).value)" />
+        <input
+          name="name"
+          maxlength="200"
+          autocomplete="off"
+          [placeholder]="label()"
+          [value]="name()"
+          (input)="name.set($any($event.target).value)"
+        />
       </label>
       <p class="reads">
-        Reads @for (t of traits(); track t.label; let last = $last) {<span [title]="t.value">{{ t.label.toLowerCase() }}</span
-          >{{ last ? '.' : ', ' }}} @empty {nothing by itself; its traits are typed.}
+        Reads
+        @for (t of traits(); track t.label; let last = $last) {
+          <span [title]="t.value">{{ t.label.toLowerCase() }}</span>{{ last ? '.' : ', ' }}
+        } @empty {
+          nothing by itself; its traits are typed.
+        }
       </p>
       <div class="doings">
         <button type="submit" class="button first">Add element</button>
@@ -157,12 +170,15 @@ export class RegionDetails {
   readonly selected = input<ElementRow | null>(null);
   readonly add = output<{ kind: string; name: string }>();
   readonly again = output<string>();
-  readonly forget = output<void>();
+  readonly forget = output();
 
   protected readonly kind = signal('bar');
   protected readonly name = signal('');
   protected readonly num = sayNumber;
-  protected readonly groups = KIND_GROUPS.map((group) => ({ group, kinds: KINDS.filter((k) => k.group === group) })).filter((g) => g.kinds.length > 0);
+  protected readonly groups = KIND_GROUPS.map((group) => ({
+    group,
+    kinds: KINDS.filter((k) => k.group === group),
+  })).filter((g) => g.kinds.length > 0);
   protected readonly label = computed(() => findKind(this.kind())?.label ?? '');
   protected readonly help = computed(() => findKind(this.kind())?.help ?? '');
   protected readonly settled = computed(() => {

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { RegionReading } from '@spare-coat/core/picture/readRegion';
 import type { Rect } from '@spare-coat/core/picture/rect';
 import { findKind, KINDS } from '@spare-coat/core/reference/kinds/registry';
@@ -54,7 +62,9 @@ export class Study {
       .filter((r) => r.pictureId === picture.id && element[r.elementId])
       .map((r) => ({ elementId: r.elementId, name: element[r.elementId]!.name, rect: r }));
   });
-  protected readonly variantPictures = computed(() => this.view.pictures().filter((p) => p.variantId === this.view.variant()?.id));
+  protected readonly variantPictures = computed(() =>
+    this.view.pictures().filter((p) => p.variantId === this.view.variant()?.id),
+  );
 
   private readonly shownBlob = computed(() => this.view.picture()?.blob ?? null);
 
@@ -124,7 +134,10 @@ export class Study {
     if (!reading) return;
     const id = newId();
     const weight = KINDS.find((k) => k.id === kind)?.weight ?? 3;
-    if (!this.store.send({ type: 'element.add', id, kind, name, weight, ...this.measuredFields(kind, reading) })) return;
+    if (
+      !this.store.send({ type: 'element.add', id, kind, name, weight, ...this.measuredFields(kind, reading) })
+    )
+      return;
     this.forget();
     this.view.select(id);
   }
@@ -166,7 +179,10 @@ export class Study {
   protected removePicture(): void {
     const picture = this.view.picture();
     if (picture && this.store.send({ type: 'picture.remove', id: picture.id }))
-      this.notices.say(`“${picture.name}” was taken out. Its numbers stay as typed ones.`, { label: 'Undo', run: () => void this.store.answer('undo') });
+      this.notices.say(`“${picture.name}” was taken out. Its numbers stay as typed ones.`, {
+        label: 'Undo',
+        run: () => void this.store.answer('undo'),
+      });
   }
 
   protected zoom(factor: number): void {

@@ -1,11 +1,50 @@
 import type { Kind, TraitSpec } from '../kind.js';
 
 const typeTraits: readonly TraitSpec[] = [
-      { id: 'family', label: 'Family', type: 'label', importance: 'must', help: 'The name of the family, or the nearest one you know.' },
-      { id: 'style', label: 'Style', type: 'choice', importance: 'should', choices: ['sans', 'serif', 'slab serif', 'rounded slab serif', 'fixed width'], credit: { 'rounded slab serif': { 'slab serif': 0.7, serif: 0.4 }, 'slab serif': { 'rounded slab serif': 0.7, serif: 0.6 }, serif: { 'slab serif': 0.5 } }, help: 'What sort of letters.' },
-      { id: 'size', label: 'Line height', type: 'length', importance: 'must', reads: 'height', help: 'From the top of a capital to the foot of a p, in one line.' },
-      { id: 'weight', label: 'Weight class', type: 'count', importance: 'should', help: '400 is regular, 700 is bold (OpenType usWeightClass).' },
-      { id: 'colour', label: 'Colour', type: 'colour', importance: 'nice', reads: 'ink', perVariant: true, help: 'The ink of the text.' },
+  {
+    id: 'family',
+    label: 'Family',
+    type: 'label',
+    importance: 'must',
+    help: 'The name of the family, or the nearest one you know.',
+  },
+  {
+    id: 'style',
+    label: 'Style',
+    type: 'choice',
+    importance: 'should',
+    choices: ['sans', 'serif', 'slab serif', 'rounded slab serif', 'fixed width'],
+    credit: {
+      'rounded slab serif': { 'slab serif': 0.7, serif: 0.4 },
+      'slab serif': { 'rounded slab serif': 0.7, serif: 0.6 },
+      serif: { 'slab serif': 0.5 },
+    },
+    help: 'What sort of letters.',
+  },
+  {
+    id: 'size',
+    label: 'Line height',
+    type: 'length',
+    importance: 'must',
+    reads: 'height',
+    help: 'From the top of a capital to the foot of a p, in one line.',
+  },
+  {
+    id: 'weight',
+    label: 'Weight class',
+    type: 'count',
+    importance: 'should',
+    help: '400 is regular, 700 is bold (OpenType usWeightClass).',
+  },
+  {
+    id: 'colour',
+    label: 'Colour',
+    type: 'colour',
+    importance: 'nice',
+    reads: 'ink',
+    perVariant: true,
+    help: 'The ink of the text.',
+  },
 ];
 
 export const TYPE_KINDS: readonly Kind[] = [

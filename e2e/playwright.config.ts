@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+/** Drives Debian's Chromium on the real page, server and database. `npm test` starts them and says where. */
+export default defineConfig({
+  testDir: 'tests',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  fullyParallel: false,
+  workers: 1,
+  retries: 0,
+  reporter: process.env['CI'] ? [['line']] : [['list']],
+  use: {
+    baseURL: process.env['E2E_URL'] ?? 'http://127.0.0.1:4620',
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,116 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import tseslint from 'typescript-eslint';
+
+/** What core may import beside its own files: nothing that knows a page, a server or a database. */
+const CORE_IMPORTS = ['yup', 'semver'];
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '.data/**',
+      '**/.angular/**',
+      'e2e/test-results/**',
+      'e2e/playwright-report/**',
+    ],
+  },
+  js.configs.recommended,
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.strictTypeChecked],
+    languageOptions: {
+      parserOptions: {
+        projectService: true,
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/no-confusing-void-expression': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-dynamic-delete': 'off',
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/no-unnecessary-condition': 'off',
+      '@typescript-eslint/no-unnecessary-type-parameters': 'off',
+      '@typescript-eslint/prefer-promise-reject-errors': 'off',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false } }],
+      '@typescript-eslint/unbound-method': 'off',
+      '@typescript-eslint/use-unknown-in-catch-callback-variable': 'off',
+      '@typescript-eslint/no-misused-spread': 'off',
+      '@typescript-eslint/no-base-to-string': 'off',
+      '@typescript-eslint/no-unnecessary-type-assertion': 'off',
+      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off',
+      'no-console': 'error',
+    },
+  },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/testing/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: `^(?!\\.{1,2}/|(?:${CORE_IMPORTS.join('|')})$)`,
+              message: 'Core imports its own files, Yup and semver, nothing else.',
+            },
+          ],
+        },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'Buffer',
+        'fetch',
+        'localStorage',
+        'setTimeout',
+        'Date',
+      ],
+    },
+  },
+  { files: ['apps/web/src/main.ts', 'e2e/**/*.ts'], rules: { 'no-console': 'off' } },
+  {
+    files: ['apps/web/src/app/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': [
+        'error',
+        { type: 'element', prefix: 'coat', style: 'kebab-case' },
+      ],
+    },
+  },
+  {
+    files: ['apps/web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: {
+      // The button inside a row is what the keyboard uses; the row only makes it larger for a hand.
+      '@angular-eslint/template/click-events-have-key-events': 'off',
+      '@angular-eslint/template/interactive-supports-focus': 'off',
+      '@angular-eslint/template/no-autofocus': 'off',
+      '@angular-eslint/template/label-has-associated-control': 'off',
+    },
+  },
+  {
+    files: ['scripts/**/*.mjs', 'eslint.config.js'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        Buffer: 'readonly',
+        fetch: 'readonly',
+        performance: 'readonly',
+        console: 'readonly',
+      },
+    },
+  },
+);

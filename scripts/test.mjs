@@ -1,0 +1,151 @@
+import { spawn } from 'node:child_process';
+import { mkdir, readFile, rm } from 'node:fs/promises';
+import { createInterface } from 'node:readline';
+import { join } from 'node:path';
+import { needDebianPackages, needNpmPackages } from './lib/packages.mjs';
+
+// Every check in one command: lint, format, types, core, server, web, browser. `npm test -- core e2e` runs some.
+const began = Date.now();
+await needNpmPackages();
+const { DATA, ROOT } = await import('./lib/folders.mjs');
+const { run } = await import('./lib/run.mjs');
+const { say } = await import('./lib/say.mjs');
+const { startCluster } = await import('./lib/cluster.mjs');
+const { buildServer, buildWeb } = await import('./build.mjs');
+const { Tally, addPlaywright, addVitest } = await import('./lib/tally.mjs');
+
+const only = process.argv.slice(2);
+const wants = (name) => only.length === 0 || only.includes(name);
+const tally = new Tally();
+const reports = join(DATA, 'reports');
+await rm(reports, { recursive: true, force: true });
+await mkdir(reports, { recursive: true });
+await needDebianPackages({ '/usr/bin/chromium': 'chromium', shellcheck: 'shellcheck' });
+
+/** One check that passes or fails as a whole. */
+async function check(name, words, env = process.env) {
+  const from = Date.now();
+  const { code, output } = await run(words, {
+    quiet: true,
+    cwd: ROOT,
+    env: { ...env, NG_CLI_ANALYTICS: 'false' },
+  });
+  tally.add(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
+  tally.time(name, Date.now() - from);
+  say(`${code === 0 ? 'passed' : 'FAILED'}  ${name} (${((Date.now() - from) / 1000).toFixed(1)} s)`);
+  if (code !== 0) say(output.slice(-8000));
+}
+
+async function vitest(project, env) {
+  const file = join(reports, `${project}.json`);
+  const { code } = await run(
+    [
+      'npx',
+      'vitest',
+      'run',
+      '--project',
+      project,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${file}`,
+    ],
+    { cwd: ROOT, env: { ...process.env, ...env } },
+  );
+  await addReport(file, addVitest, project, code);
+}
+
+async function addReport(file, add, label, code) {
+  try {
+    const before = tally.failed;
+    add(tally, JSON.parse(await readFile(file, 'utf8')), label);
+    if (code !== 0 && tally.failed === before) tally.add(0, 1);
+  } catch {
+    say(`${label}: no report was written.`);
+    tally.add(0, 1);
+  }
+}
+
+let cluster = null;
+const needCluster = async () =>
+  (cluster ??= await startCluster('postgres-test', { port: 54720, throwAway: true }));
+
+try {
+  await buildServer();
+  if (wants('lint')) {
+    await check('format', ['npx', 'prettier', '--check', '.']);
+    await check('lint', ['npx', 'eslint', '.', '--max-warnings', '0']);
+  }
+  if (wants('core')) await vitest('core', {});
+  if (wants('server')) await vitest('server', { TEST_DATABASE_URL: (await needCluster()).url('postgres') });
+  if (wants('web')) {
+    const file = join(reports, 'web.json');
+    const { code } = await run(
+      [
+        'npx',
+        'ng',
+        'test',
+        '--watch=false',
+        '--reporters=default',
+        '--reporters=json',
+        `--output-file=${file}`,
+      ],
+      { cwd: join(ROOT, 'apps/web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } },
+    );
+    await addReport(file, addVitest, 'web', code);
+  }
+  if (wants('e2e')) {
+    await buildWeb();
+    await browser();
+  }
+} finally {
+  await cluster?.stop();
+}
+
+async function browser() {
+  const { url } = await needCluster();
+  const admin = url('postgres');
+  const name = `e2e_${Date.now()}`;
+  const sql = `import pg from 'pg'; const c = new pg.Client(process.env.ADMIN); await c.connect(); await c.query(process.env.SQL); await c.end();`;
+  const query = (text) =>
+    run([process.execPath, '--input-type=module', '-e', sql], {
+      cwd: ROOT,
+      quiet: true,
+      env: { ...process.env, ADMIN: admin, SQL: text },
+    });
+  await query(`create database ${name}`);
+  const env = { ...process.env, DATABASE_URL: url(name) };
+  await check('load the demo', [process.execPath, 'demo/dist/load.js'], env);
+  const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
+    cwd: ROOT,
+    env: { ...env, PORT: '4640', LOG_LEVEL: 'error', REQUESTS_PER_MINUTE: '100000' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  try {
+    const told = await new Promise((resolve, reject) => {
+      createInterface({ input: server.stdout }).on('line', (line) => resolve(JSON.parse(line)));
+      server.on('close', (code) => reject(new Error(`the server ended (${code})`)));
+    });
+    const file = join(reports, 'e2e.json');
+    const { code } = await run(['npx', 'playwright', 'test', '--reporter=line,json'], {
+      cwd: join(ROOT, 'e2e'),
+      env: {
+        ...env,
+        E2E_URL: `http://127.0.0.1:${told.port}`,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+        PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
+      },
+    });
+    await addReport(file, addPlaywright, 'browser', code);
+  } finally {
+    server.removeAllListeners('close');
+    server.kill('SIGTERM');
+    await new Promise((resolve) => server.once('close', resolve));
+    await query(`drop database ${name} with (force)`);
+  }
+}
+
+say('\nSlowest:');
+for (const { name, ms } of tally.slowest(20)) say(`  ${(ms / 1000).toFixed(2).padStart(7)} s  ${name}`);
+say(`\nAll in ${((Date.now() - began) / 1000).toFixed(0)} s.`);
+say(tally.closing());
+process.exit(tally.failed === 0 && tally.passed > 0 ? 0 : 1);
