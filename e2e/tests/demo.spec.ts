@@ -1,0 +1,146 @@
+import AxeBuilder from '@axe-core/playwright';
+import { addPicture, drawRegion, expect, newCoat, saved, test } from '../support/test';
+import { drawnPng } from '../support/png';
+
+const DEMO = 'Studio B, the old way';
+
+test.describe('the demo', () => {
+  test.beforeEach(async ({ page }) => {
+    await page.goto('/');
+    await page.getByRole('link', { name: `Open ${DEMO}` }).click();
+    await expect(
+      page.getByRole('navigation', { name: 'Elements' }).getByRole('button').first(),
+    ).toBeVisible();
+  });
+
+  test('stands half-way, with every standing present, and its card agrees with its tape', async ({
+    page,
+  }) => {
+    const tape = page.getByRole('group', { name: /^Tape/ });
+    for (const standing of ['open', 'matched', 'near', 'stand-in', 'gap', 'left alone'])
+      await expect(tape.getByRole('button', { name: new RegExp(`: ${standing},`) }).first()).toBeVisible();
+    const chosen = await page.locator('.tape dd').first().textContent();
+    await page.getByRole('link', { name: 'All coats' }).click();
+    const card = page
+      .getByRole('listitem')
+      .filter({ has: page.getByRole('heading', { name: DEMO, exact: true }) });
+    await expect(card.locator('.close')).toContainText(chosen!.trim());
+  });
+
+  test('is walked by keyboard alone', async ({ page }) => {
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find or do' }).fill('point');
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(/e=/);
+    await page.keyboard.press('Shift+4');
+    await expect(page.getByRole('heading', { name: 'Pointer', level: 1 })).toBeVisible();
+    await expect(page.locator('.bench-head')).toContainText('open');
+    await page.keyboard.press('1');
+    await expect(page.locator('.bench-head')).not.toContainText('open');
+    await saved(page);
+    await page.keyboard.press('Control+z');
+    await expect(page.locator('.bench-head')).toContainText('open');
+    await page.keyboard.press('v');
+    await expect(page).toHaveURL(/v=dark/);
+    await page.keyboard.press('?');
+    await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+    await page.getByLabel('Heed single keys').uncheck();
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('j');
+    await expect(page.getByRole('heading', { name: 'Pointer', level: 1 })).toBeVisible();
+  });
+
+  test('keeps view and selection in the address', async ({ page, context }) => {
+    await page
+      .getByRole('navigation', { name: 'Elements' })
+      .getByRole('button', { name: /Window buttons/ })
+      .click();
+    await page.getByRole('button', { name: 'Dark', exact: true }).click();
+    await expect(page).toHaveURL(/v=dark/);
+    const other = await context.newPage();
+    await other.goto(page.url());
+    await expect(other.getByRole('heading', { name: 'Window buttons', level: 1 })).toBeVisible();
+    await expect(other.getByRole('button', { name: 'Dark', exact: true })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+  });
+
+  for (const [stage, link] of [
+    ['study', /^Study/],
+    ['host', /^Host/],
+    ['parts', /^Parts/],
+    ['match', /^Match/],
+    ['plan', /^Plan/],
+  ] as const)
+    for (const room of ['light', 'dark'] as const)
+      test(`${stage} passes the accessibility rules in a ${room} room`, async ({ page }) => {
+        await page.emulateMedia({ colorScheme: room });
+        await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: link }).click();
+        await expect(page).toHaveURL(new RegExp(`/${stage}`));
+        await page.waitForLoadState('networkidle').catch(() => undefined);
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+          .analyze();
+        expect(
+          violations.map(
+            (v) =>
+              `${v.id}: ${v.nodes
+                .map((n) => n.target.join(' '))
+                .slice(0, 3)
+                .join(', ')}`,
+          ),
+        ).toEqual([]);
+      });
+});
+
+test('cards are renamed, duplicated, deleted and brought back', async ({ page }) => {
+  await newCoat(page, 'Card to play with');
+  await page.goto('/');
+  const card = (name: string) =>
+    page.getByRole('listitem').filter({ has: page.getByRole('heading', { name, exact: true }) });
+  await card('Card to play with').getByRole('button', { name: 'Rename' }).click();
+  await page.getByLabel('Name of the coat').fill('Played with');
+  await page.getByLabel('Name of the coat').press('Enter');
+  await expect(card('Played with')).toBeVisible();
+  await card('Played with').getByRole('button', { name: 'Duplicate' }).click();
+  await expect(card('Played with, copy')).toBeVisible();
+  await card('Played with, copy').getByRole('button', { name: 'Delete' }).click();
+  await expect(card('Played with, copy')).toHaveCount(0);
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await expect(card('Played with, copy')).toBeVisible();
+});
+
+test('a 3840 × 2160 picture is read to the pixel', async ({ page }) => {
+  await newCoat(page, 'Large');
+  const noise = drawnPng(3840, 2160, '#c8d2bc', [
+    { x: 0, y: 2080, width: 3840, height: 80, colour: '#7a4fa3' },
+    ...Array.from({ length: 400 }, (_, i) => ({
+      x: (i * 97) % 3800,
+      y: (i * 331) % 2000,
+      width: 30,
+      height: 20,
+      colour: `#${((i * 7919) % 0xffffff).toString(16).padStart(6, '0')}`,
+    })),
+  ]);
+  await addPicture(page, 'large.png', noise);
+  await expect(page.locator('coat-picture-view img')).toBeVisible();
+  await page.waitForTimeout(1500);
+  await page.evaluate(() => {
+    const w = window as unknown as { long: number[] };
+    w.long = [];
+    new PerformanceObserver((list) => w.long.push(...list.getEntries().map((e) => e.duration))).observe({
+      type: 'longtask',
+    });
+  });
+  await drawRegion(page, { width: 3840, height: 2160 }, { x: 20, y: 2070, width: 3800, height: 85 });
+  const details = page.getByRole('complementary', { name: 'Details' });
+  await expect(details.getByRole('row', { name: /^Size/ })).toContainText('3840 × 80 px');
+  const told = await details.getByText(/^Read in/).textContent();
+  test
+    .info()
+    .annotations.push({
+      type: 'measured',
+      description: `${told}; long tasks ${JSON.stringify(await page.evaluate(() => (window as unknown as { long: number[] }).long))}`,
+    });
+});
