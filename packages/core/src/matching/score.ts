@@ -95,28 +95,51 @@ function scoreTrait(
     const supply = layer.offer.supplies[spec.id];
     if (!supply) continue;
     const place = 'setting' in supply ? supply.setting : null;
-    const { layerId, from } = layer;
-    const base = { target, place, supply, layerId, from };
     const hand = place ? handSetting(layer.settings, spec.id, variantId) : undefined;
+    let actual: TraitValue;
+    let setting: TraitValue | null;
+    let bound: string;
+    let credit: number;
     if (hand !== undefined) {
-      const actual = spec.type === 'length' ? (hand as number) * scale : hand;
-      const credit = closeness(spec.type, actual, target.value, context);
-      return { ...base, actual, setting: hand, bound: 'typed by hand', byHand: true, credit };
+      actual = spec.type === 'length' ? (hand as number) * scale : hand;
+      setting = hand;
+      bound = 'typed by hand';
+      credit = closeness(spec.type, actual, target.value, context);
+    } else {
+      const settled = settle(supply, spec.type, target.value, scale, variantName, context);
+      actual = settled.actual;
+      setting = settled.setting;
+      bound = settled.bound;
+      credit = settled.closeness;
     }
-    const settled = settle(supply, spec.type, target.value, scale, variantName, context);
-    const { actual, setting, bound } = settled;
-    return { ...base, actual, setting, bound, byHand: false, credit: settled.closeness };
+    const { layerId, from } = layer;
+    // Written out, not spread: this runs for every trait of every offer of every element.
+    return {
+      target,
+      actual,
+      setting,
+      place,
+      supply,
+      layerId,
+      from,
+      bound,
+      byHand: hand !== undefined,
+      credit,
+    };
   }
-  const none = { target, setting: null, place: null, supply: null, layerId: null, byHand: false };
   const fallback = host && !layers[0]?.offer.replaces ? defaultOf(host, kind, spec.id, variantName) : null;
-  if (fallback === null) return { ...none, actual: null, from: '', bound: 'nobody can tell', credit: 0 };
-  const actual = spec.type === 'length' ? (fallback as number) * scale : fallback;
+  const actual = fallback !== null && spec.type === 'length' ? (fallback as number) * scale : fallback;
   return {
-    ...none,
+    target,
     actual,
-    from: `${host!.name}, as it is`,
-    bound: 'as the host is now',
-    credit: closeness(spec.type, actual, target.value, context),
+    setting: null,
+    place: null,
+    supply: null,
+    layerId: null,
+    from: actual === null ? '' : `${host!.name}, as it is`,
+    bound: actual === null ? 'nobody can tell' : 'as the host is now',
+    byHand: false,
+    credit: actual === null ? 0 : closeness(spec.type, actual, target.value, context),
   };
 }
 

@@ -46,6 +46,27 @@ describe('reading a region', () => {
     expect(reading.rect).toEqual({ x: 0, y: 0, width: 640, height: 45 });
   });
 
+  it('finds a bar on a ground where every pixel differs from the next, and a border of one pixel', () => {
+    const noisy = plainPicture(300, 200, '#000000');
+    for (let i = 0; i < noisy.data.length; i += 4) noisy.data[i] = (i * 7919) % 251;
+    fill(noisy, { x: 0, y: 160, width: 300, height: 40 }, '#7a4fa3');
+    expect(readRegion(noisy, { x: 2, y: 154, width: 296, height: 44 }, { settle: true }).rect).toEqual({
+      x: 0,
+      y: 160,
+      width: 300,
+      height: 40,
+    });
+    const framed = plainPicture(300, 200, '#c0c0c0');
+    fill(framed, { x: 50, y: 50, width: 120, height: 60 }, '#202020');
+    fill(framed, { x: 51, y: 51, width: 118, height: 58 }, '#f0f0f0');
+    expect(readRegion(framed, { x: 47, y: 48, width: 127, height: 64 }, { settle: true }).rect).toEqual({
+      x: 50,
+      y: 50,
+      width: 120,
+      height: 60,
+    });
+  });
+
   it('stays where it was drawn when told not to settle, and on a plain ground', () => {
     const drawn = { x: 586, y: 3, width: 50, height: 390 };
     expect(readRegion(desktop(), drawn, { settle: false }).rect).toEqual(drawn);

@@ -11,6 +11,11 @@ const ALONG = 0.6;
  * its gap; more than a line that only part of the side shares, such as the end of a plate inside a bar.
  */
 const BORDER = 0.9;
+/**
+ * A busy ground has steps on every line. What a line has in common with both lines so many pixels beside it is ground
+ * and not edge; a border of one pixel or more stays an edge, since one of its sides is quiet.
+ */
+const BESIDE = 1;
 /** Lines within this of the strongest are as good, and then the nearest to what was drawn wins. */
 const AS_GOOD = 0.08;
 
@@ -30,7 +35,7 @@ export const DEFAULT_REACH = 8;
  * Settles a roughly drawn region on the edges that are really there.
  *
  * For every side, each line within `reach` is scored by the share of its length at which neighbouring pixels differ
- * by `STEP` or more, the picture's own edge by `BORDER`; the best line at or above `ALONG` takes the side, the nearest
+ * by `STEP` or more, less what the lines on both sides have too, the picture's own edge by `BORDER`; the best line at or above `ALONG` takes the side, the nearest
  * of equals. Sides without an edge stay as drawn.
  *
  * @returns null when the region lies wholly outside the picture
@@ -92,9 +97,14 @@ function side(
   const size = axis === 'x' ? pixels.width : pixels.height;
   const low = Math.max(1, lowest, drawn - reach);
   const high = Math.min(size - 1, highest, drawn + reach);
+  const first = Math.max(1, low - BESIDE);
+  const shares: number[] = [];
+  for (let line = first; line <= Math.min(size - 1, high + BESIDE); line++)
+    shares.push(stepShare(pixels, axis, line, from, to));
+  const shareAt = (line: number) => shares[line - first] ?? 0;
   const scores: { line: number; score: number }[] = [];
   for (let line = low; line <= high; line++) {
-    const score = stepShare(pixels, axis, line, from, to);
+    const score = shareAt(line) - Math.min(shareAt(line - BESIDE), shareAt(line + BESIDE));
     if (score >= ALONG) scores.push({ line, score });
   }
   if (drawn <= reach && lowest === 0) scores.push({ line: 0, score: BORDER });

@@ -1,0 +1,29 @@
+import { needNpmPackages } from './lib/packages.mjs';
+
+// `npm run bench` prints a table; `npm run bench -- --json` one object a line; names choose some.
+await needNpmPackages();
+const { ROOT } = await import('./lib/folders.mjs');
+const { must } = await import('./lib/run.mjs');
+const { say } = await import('./lib/say.mjs');
+
+const words = process.argv.slice(2);
+const json = words.includes('--json');
+await must(['npx', 'tsc', '-b', 'bench'], { cwd: ROOT });
+const { runBenchmarks } = await import('../bench/dist/bench.js');
+if (!json)
+  say(['id'.padEnd(14), 'value'.padStart(12), ' unit'.padEnd(36), 'against'.padEnd(30), 'ratio'].join(' '));
+runBenchmarks(
+  words.filter((w) => !w.startsWith('-')),
+  (f) =>
+    say(
+      json
+        ? JSON.stringify(f)
+        : [
+            f.id.padEnd(14),
+            String(f.value).padStart(12),
+            ` ${f.unit}`.padEnd(36),
+            (f.against ?? '–').padEnd(30),
+            f.ratio === null ? '–' : `${f.ratio.toFixed(2)} ×`,
+          ].join(' '),
+    ),
+);
