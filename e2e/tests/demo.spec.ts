@@ -137,10 +137,8 @@ test('a 3840 × 2160 picture is read to the pixel', async ({ page }) => {
   const details = page.getByRole('complementary', { name: 'Details' });
   await expect(details.getByRole('row', { name: /^Size/ })).toContainText('3840 × 80 px');
   const told = await details.getByText(/^Read in/).textContent();
-  test
-    .info()
-    .annotations.push({
-      type: 'measured',
-      description: `${told}; long tasks ${JSON.stringify(await page.evaluate(() => (window as unknown as { long: number[] }).long))}`,
-    });
+  test.info().annotations.push({
+    type: 'measured',
+    description: `${told}; long tasks ${JSON.stringify(await page.evaluate(() => (window as unknown as { long: number[] }).long))}`,
+  });
 });

@@ -34,6 +34,8 @@ class Draft {
   readonly steps = new Map<string, Step>();
   readonly edges: Edge[] = [];
   readonly warnings: string[] = [];
+  /** The step that gets a part, by the part's id. */
+  readonly got = new Map<string, string>();
 
   add(step: Omit<Step, 'elements'>, element: string | null): string {
     const known = this.steps.get(step.key);
@@ -142,6 +144,7 @@ function addPart(
       element,
     );
   }
+  draft.got.set(part.id, ready);
   draft.follow(SAFE_POINT, ready, false);
   for (const need of part.requires) {
     const known = need.anyOf
@@ -154,8 +157,7 @@ function addPart(
     }
     if (path.includes(pick.id)) {
       // The cycle must reach the ordering, which names its members.
-      const first = [...draft.steps.values()].find((s) => s.key.includes(pick.id));
-      if (first) draft.follow(first.key, ready);
+      draft.follow(draft.got.get(pick.id) ?? null, ready);
       continue;
     }
     draft.follow(addPart(draft, ctx, host, pick, element, [...path, part.id]), ready);

@@ -1,0 +1,284 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { NO_ROWS, type CoatRows } from '../coat/rows.js';
+import type { Part } from '../parts/part.js';
+import { evaluateCoat } from '../matching/evaluate.js';
+import { indexOffers } from '../matching/rank.js';
+import { partKey, type MatchContext } from '../matching/targets.js';
+import { testCoat, uuid } from '../testing/coat.js';
+import { testHost, testPart } from '../testing/parts.js';
+import { derivePlan } from './derive.js';
+import { planMarkdown } from './markdown.js';
+import { commandLine, quoteWord } from './quote.js';
+import { planScript } from './script.js';
+import { stepsOf, type Plan } from './step.js';
+
+const setting = (key: string) => ({ key, place: `Tide › ${key}` });
+const supplies = {
+  edge: { fixed: 'right' },
+  thickness: { range: { least: 20, most: 200, step: 1 }, setting: setting('tide.thickness') },
+};
+
+function plan(chosen: Part | null, others: Part[] = [], more: Partial<CoatRows> = {}): Plan {
+  const all = [...(chosen ? [chosen] : []), ...others];
+  const rows: CoatRows = {
+    ...testCoat(),
+    match: { m: { id: 'm', elementId: uuid('rail'), said: null, reason: '', lost: '', note: '' } },
+    layer: {
+      l: {
+        id: 'l',
+        matchId: 'm',
+        position: 0,
+        partId: chosen?.id ?? null,
+        partRevision: chosen ? 1 : null,
+        offer: chosen ? 'bar' : 'bar-1',
+        traits: null,
+        settings: {},
+      },
+    },
+    ...more,
+  };
+  const ctx: MatchContext = { rows, host: testHost(), parts: new Map(all.map((p) => [partKey(p.id, 1), p])) };
+  return derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));
+}
+const titles = (p: Plan) => stepsOf(p).map((s) => s.title);
+
+describe('deriving a plan', () => {
+  it('sets plain settings of the host, except what it shows already', () => {
+    const p = plan(null);
+    expect(titles(p)).toEqual([
+      'Make a safe point to return to',
+      'Note 3 values before changing them',
+      'Set Rail: edge to right',
+      'Set Rail: thickness to 64',
+      'Set Rail: colour to #e3c2b4',
+      'Compare the desktop with the reference, element by element',
+    ]);
+    expect(p.ok && p.breaks).toBe(0);
+  });
+
+  it('puts what a part needs first, opens it once, enables it, and breaks the session no more than needed', () => {
+    const engine = testPart('Engine', { openOnce: true, enable: 'engine', effect: 'session', offers: [] });
+    const tide = testPart(
+      'Tide',
+      {
+        requires: [{ anyOf: [uuid('nowhere'), engine.id], why: 'It draws through Engine.' }],
+        enable: 'tide',
+      },
+      supplies,
+    );
+    const p = plan(tide, [engine]);
+    const order = titles(p);
+    const at = (t: string) => order.indexOf(t);
+    expect(at('Install Engine 1.0')).toBeGreaterThan(0);
+    expect(at('Open Engine once and close it again')).toBeGreaterThan(at('Install Engine 1.0'));
+    expect(at('Enable Engine')).toBeGreaterThan(at('Open Engine once and close it again'));
+    expect(at('Install Tide 1.0')).toBeGreaterThan(at('Enable Engine'));
+    expect(at('Set Rail: thickness to 84')).toBeGreaterThan(at('Enable Tide'));
+    // Engine installed | opened, enabled | Tide installed, enabled | set.
+    expect(p.ok && p.breaks).toBe(3);
+    expect(p.ok && p.stages.map((s) => s.breakAfter)).toEqual(['session', 'session', 'session', null]);
+  });
+
+  it('names a circle of needs instead of hanging', () => {
+    const a = testPart('Ay', { requires: [{ anyOf: [uuid('part Bee')], why: 'b' }] }, supplies);
+    const b = testPart('Bee', { requires: [{ anyOf: [uuid('part Ay')], why: 'a' }] });
+    const p = plan(a, [b]);
+    expect(p.ok).toBe(false);
+    expect(p.ok ? '' : p.sentence).toMatch(/Install Ay 1.0.*Install Bee 1.0|Install Bee 1.0.*Install Ay 1.0/);
+    const self = testPart('Self', { requires: [{ anyOf: [uuid('part Self')], why: 's' }] }, supplies);
+    expect(titles(plan(self))).toContain('Install Self 1.0');
+  });
+
+  it('warns of a need that nothing meets, and of a part that is known not to work', () => {
+    const lonely = testPart(
+      'Lonely',
+      { requires: [{ anyOf: [uuid('x')], why: 'It wants a thing.' }] },
+      supplies,
+    );
+    expect(plan(lonely)).toMatchObject({
+      warnings: ['Lonely needs a part that the catalogue does not have: It wants a thing.'],
+    });
+    const wrong = testPart(
+      'Wrong',
+      { fits: [{ host: 'fernbank', versions: '3.4', how: 'known not to' }] },
+      supplies,
+    );
+    const p = plan(wrong);
+    expect(p.ok && p.warnings[0]).toMatch(/known not to work on Fernbank 3.4/);
+  });
+
+  it('copies the right folder of an archive to where the host finds it', () => {
+    const icons = testPart(
+      'Samphire',
+      {
+        channels: [
+          {
+            way: 'archive',
+            from: 'https://parts.example/s.tar.xz',
+            file: 's.tar.xz',
+            root: 'inner/Samphire Icons',
+            sort: 'icon set',
+          },
+        ],
+      },
+      supplies,
+    );
+    const step = stepsOf(plan(icons)).find((s) => s.sort === 'fetch and unpack')!;
+    expect(step.where).toBe('~/.local/share/icons');
+    expect(commandLine(step.commands[3]!)).toBe(
+      `cp -R "$HOME"/'.cache/spare-coat/${icons.id}/inner/Samphire Icons' "$HOME"/.local/share/icons/`,
+    );
+    expect(step.expected).toBe('The folder Samphire Icons lies in ~/.local/share/icons.');
+  });
+
+  it('gives steps keys that stay while what they do stays, so that ticks survive', () => {
+    const keys = (p: Plan) => new Map(stepsOf(p).map((s) => [s.title, s.key]));
+    const before = keys(plan(null));
+    const trait = testCoat().trait;
+    const thinner = Object.fromEntries(
+      Object.entries(trait).map(([id, t]) => [id, t.trait === 'thickness' ? { ...t, target: 40 } : t]),
+    );
+    const after = keys(plan(null, [], { trait: thinner }));
+    expect(after.get('Set Rail: edge to right')).toBe(before.get('Set Rail: edge to right'));
+    expect([...before.values()]).not.toContain(after.get('Set Rail: thickness to 40'));
+  });
+
+  it('has nothing to do without a host or without a match', () => {
+    const ctx: MatchContext = { rows: testCoat(), host: null, parts: new Map() };
+    expect(derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)))).toMatchObject({
+      ok: true,
+      stages: [],
+      warnings: [expect.stringMatching(/host/) as string],
+    });
+    const hosted = {
+      ...ctx,
+      host: testHost(),
+      rows: { ...NO_ROWS, coat: testCoat().coat, variant: testCoat().variant },
+    };
+    expect(derivePlan(hosted, evaluateCoat(hosted, indexOffers(hosted)))).toMatchObject({
+      ok: true,
+      stages: [],
+    });
+  });
+});
+
+describe('quoting', () => {
+  it('gives back every word through a real shell', () => {
+    const words = [
+      '',
+      ' ',
+      "it's",
+      '$HOME',
+      '`id`',
+      '-rf',
+      '--',
+      'a\nb',
+      '"',
+      '\\',
+      '*',
+      '🧥',
+      'x;y',
+      '~root',
+      '#a',
+      '!',
+      "''",
+      'a=b',
+    ];
+    const printed = execFileSync('sh', ['-c', `printf '%s\\0' ${words.map(quoteWord).join(' ')}`]).toString();
+    expect(printed.split('\0').slice(0, -1)).toEqual(words);
+  });
+  it('does so for any word', () => {
+    fc.assert(
+      fc.property(fc.array(fc.string({ unit: 'grapheme' }), { minLength: 1, maxLength: 8 }), (list) => {
+        const words = list.filter((w) => !w.includes('\0') && !w.startsWith('~'));
+        if (words.length === 0) return;
+        const printed = execFileSync('sh', [
+          '-c',
+          `printf '%s\\0' ${words.map(quoteWord).join(' ')}`,
+        ]).toString();
+        expect(printed.split('\0').slice(0, -1)).toEqual(words);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('keeps the meaning of the home folder, and refuses what no word can hold', () => {
+    const home = execFileSync('sh', ['-c', `printf %s ${quoteWord("~/it's here")}`], {
+      env: { ...process.env, HOME: '/h o' },
+    }).toString();
+    expect(home).toBe("/h o/it's here");
+    expect(() => quoteWord('a\0b')).toThrow(RangeError);
+  });
+});
+
+describe('the exports', () => {
+  const nasty = `Coat "of" 'many' $(touch /tmp/never)\n# and *stars* \`ticks\``;
+  const tide = testPart('Tide', { enable: "ti'de", effect: 'restart' }, supplies);
+
+  it('the script passes ShellCheck, shows what it would do, and does it', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'plan-'));
+    try {
+      for (const [name, p] of [
+        ['full', plan(tide)],
+        ['settings', plan(null)],
+        ['empty', plan(null, [], { match: {}, layer: {} })],
+        [
+          'cycle',
+          plan(testPart('Ay', { requires: [{ anyOf: [uuid('part Bee')], why: 'b' }] }, supplies), [
+            testPart('Bee', { requires: [{ anyOf: [uuid('part Ay')], why: 'a' }] }),
+          ]),
+        ],
+      ] as const) {
+        const file = join(folder, `${name}.sh`);
+        writeFileSync(file, planScript(nasty, 'Fernbank 3.4', p));
+        execFileSync('shellcheck', ['-s', 'sh', file], { stdio: 'pipe' });
+      }
+      const log = join(folder, 'log');
+      for (const tool of ['stepback', 'larder', 'fern'])
+        writeFileSync(
+          join(folder, tool),
+          `#!/bin/sh\nprintf '%s|' "${tool}" "$@" >>"${log}"\nprintf '\\n' >>"${log}"\n`,
+          { mode: 0o755 },
+        );
+      const env = {
+        ...process.env,
+        PATH: `${folder}:${process.env['PATH'] ?? ''}`,
+        NOTES: join(folder, 'notes'),
+      };
+      const sh = (part: string, more = {}) =>
+        execFileSync('sh', [join(folder, 'full.sh'), part], {
+          env: { ...env, ...more },
+          stdio: 'pipe',
+        }).toString();
+      expect(sh('1', { DRY_RUN: '1' })).toContain('+ larder get tide');
+      expect(() => readFileSync(log)).toThrow();
+      expect(sh('1')).toContain('Restart the computer, then run: sh plan.sh 2');
+      const done = readFileSync(log, 'utf8').split('\n');
+      expect(done).toContain('stepback|make|before Test coat|');
+      expect(done).toContain('larder|get|tide|');
+      sh('2');
+      expect(readFileSync(log, 'utf8')).toContain("fern|addon|on|ti'de|");
+      expect(() => sh('9')).toThrow(/Which part/);
+      writeFileSync(join(folder, 'larder'), '#!/bin/sh\nexit 3\n', { mode: 0o755 });
+      expect(() => sh('1')).toThrow();
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  });
+
+  it('the Markdown keeps foreign text from becoming markup, and its ticks', () => {
+    const p = plan(tide);
+    const first = stepsOf(p)[0]!;
+    const text = planMarkdown(nasty, 'Fernbank 3.4', p, new Set([first.key]));
+    expect(text.split('\n')[0]).toBe(
+      '# Coat "of" \'many\' $(touch /tmp/never) \\# and \\*stars\\* \\`ticks\\`',
+    );
+    expect(text).toContain(`1. [x] **${first.title}**`);
+    expect(text).toContain('**Restart the computer before going on.**');
+    expect(text.match(/\[ \]/g)).toHaveLength(stepsOf(p).length - 1);
+  });
+});
