@@ -1,6 +1,12 @@
 import { differenceCiede2000 } from 'culori';
 import { ciede2000OfBytes } from '@spare-coat/core/colour/ciede2000';
-import { NO_ROWS, type CoatRows, type ElementRow, type TraitRow } from '@spare-coat/core/coat/rows';
+import {
+  NO_ROWS,
+  newCoatRow,
+  type CoatRows,
+  type ElementRow,
+  type TraitRow,
+} from '@spare-coat/core/coat/rows';
 import { indexOffers, rankOffers } from '@spare-coat/core/matching/rank';
 import type { MatchContext } from '@spare-coat/core/matching/targets';
 import type { Offer, Supply } from '@spare-coat/core/parts/offer';
@@ -193,19 +199,7 @@ function rankInput(): { ctx: MatchContext; elements: ElementRow[]; traits: Map<s
   }
   const rows: CoatRows = {
     ...NO_ROWS,
-    coat: {
-      c: {
-        id: 'c',
-        name: 'Bench',
-        policy: 'share of height',
-        matchedAt: 0.9,
-        nearAt: 0.6,
-        profileId: null,
-        profileRevision: null,
-        channel: null,
-        deletedAt: null,
-      },
-    },
+    coat: { c: newCoatRow('c', 'Bench') },
     variant: {
       [light]: { id: light, name: 'Light', position: 0 },
       [dark]: { id: dark, name: 'Dark', position: 1 },

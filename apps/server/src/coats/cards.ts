@@ -1,39 +1,11 @@
 import { coatOf, ordered, type CoatRows } from '@spare-coat/core/coat/rows';
 import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
 import { indexOffers } from '@spare-coat/core/matching/rank';
-import type { Standing } from '@spare-coat/core/matching/standing';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import type { CoatCard } from '@spare-coat/core/wire/coat';
 import type { Db } from '../db/pool.js';
 import { partsServing } from '../parts/store.js';
 import { findProfile } from '../profiles/store.js';
 import { loadRows } from './store.js';
-
-/** A coat as the first page shows it. */
-export interface CoatCard {
-  readonly id: string;
-  readonly revision: number;
-  readonly name: string;
-  readonly host: string | null;
-  readonly changedAt: string;
-  readonly deletedAt: string | null;
-  readonly crop: {
-    readonly blob: string;
-    readonly width: number;
-    readonly height: number;
-    readonly rect: Rect;
-  } | null;
-  readonly closeness: number | null;
-  readonly ceiling: number | null;
-  readonly standings: Readonly<Record<Standing, number>>;
-  readonly tape: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly weight: number;
-    readonly closeness: number | null;
-    readonly ceiling: number | null;
-    readonly standing: Standing;
-  }[];
-}
 
 /** Derived from a coat's revision and the catalogue's newest state; kept while neither changes. */
 const cache = new Map<string, CoatCard>();

@@ -2,19 +2,12 @@ import { randomUUID } from 'node:crypto';
 import { CommandRefused, carryOut, describeCommand } from '@spare-coat/core/coat/carryOut';
 import { applyChanges, invertChanges, put, type Change } from '@spare-coat/core/coat/changes';
 import { checkCommand } from '@spare-coat/core/coat/commands';
-import { ENTITIES, coatOf, type CoatRows, type RowTypes } from '@spare-coat/core/coat/rows';
+import { ENTITIES, coatOf, newCoatRow, type CoatRows, type RowTypes } from '@spare-coat/core/coat/rows';
+import type { Written } from '@spare-coat/core/wire/coat';
 import { isId, nameSchema } from '@spare-coat/core/wire/text';
 import { inTransaction, type Client, type Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
-import { appendEntry, entriesAfter, loadRows, undoState, writeChanges, type HistoryEntry } from './store.js';
-
-/** What a write answers: the new revision, and everything that changed since the one the sender knew. */
-export interface Written {
-  readonly revision: number;
-  readonly entries: readonly HistoryEntry[];
-  readonly undo: { readonly revision: number; readonly label: string } | null;
-  readonly redo: { readonly revision: number; readonly label: string } | null;
-}
+import { appendEntry, entriesAfter, loadRows, undoState, writeChanges } from './store.js';
 
 interface Envelope {
   readonly commandId: string;
@@ -177,17 +170,7 @@ const FIRST_VARIANTS = ['Light', 'Dark'];
 
 function newCoat(id: string, name: string): Change[] {
   return [
-    put('coat', {
-      id,
-      name,
-      policy: 'share of height',
-      matchedAt: 0.9,
-      nearAt: 0.6,
-      profileId: null,
-      profileRevision: null,
-      channel: null,
-      deletedAt: null,
-    }),
+    put('coat', newCoatRow(id, name)),
     ...FIRST_VARIANTS.map((variant, position) =>
       put('variant', { id: randomUUID(), name: variant, position }),
     ),

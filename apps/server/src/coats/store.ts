@@ -1,5 +1,6 @@
 import type { Change } from '@spare-coat/core/coat/changes';
 import { ENTITIES, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/coat/rows';
+import type { Answerable, Entry } from '@spare-coat/core/wire/coat';
 import type { Client, Queryable } from '../db/pool.js';
 import { fromRow, TABLES, toColumn } from './tables.js';
 
@@ -65,12 +66,9 @@ async function holdBlobs(
   );
 }
 
-export interface HistoryEntry {
-  readonly revision: number;
+export interface HistoryEntry extends Entry {
   readonly direction: 'do' | 'undo' | 'redo';
   readonly answers: number | null;
-  readonly label: string;
-  readonly changes: readonly Change[];
   readonly inverse: readonly Change[];
   readonly at: string;
 }
@@ -124,10 +122,7 @@ export async function appendEntry(
 export async function undoState(
   db: Queryable,
   coatId: string,
-): Promise<{
-  undo: { revision: number; label: string } | null;
-  redo: { revision: number; label: string } | null;
-}> {
+): Promise<{ undo: Answerable | null; redo: Answerable | null }> {
   const { rows } = await db.query<{
     revision: number;
     direction: string;
@@ -136,8 +131,8 @@ export async function undoState(
   }>('select revision, direction, answers, label from history where root_id = $1 order by revision', [
     coatId,
   ]);
-  const undo: { revision: number; label: string }[] = [];
-  let redo: { revision: number; label: string }[] = [];
+  const undo: Answerable[] = [];
+  let redo: Answerable[] = [];
   for (const row of rows) {
     if (row.direction === 'undo') {
       const at = undo.findIndex((e) => e.revision === row.answers);

@@ -202,6 +202,21 @@ export const NO_ROWS: CoatRows = {
   journal: {},
 };
 
+/** The row of a coat that nothing was said of yet. Thresholds as the model has them. */
+export function newCoatRow(id: string, name: string): CoatRow {
+  return {
+    id,
+    name,
+    policy: 'share of height',
+    matchedAt: 0.9,
+    nearAt: 0.6,
+    profileId: null,
+    profileRevision: null,
+    channel: null,
+    deletedAt: null,
+  };
+}
+
 /** The coat's own row. @throws when the rows hold none (they are then not a coat's rows) */
 export function coatOf(rows: CoatRows): CoatRow {
   const [row] = Object.values(rows.coat);

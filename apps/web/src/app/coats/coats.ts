@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Router, RouterLink } from '@angular/router';
 import { STANDINGS } from '@spare-coat/core/matching/standing';
 import type { ApiProblem } from '../shared/api';
-import { Api, type CoatCard } from '../shared/api';
+import type { CoatCard } from '@spare-coat/core/wire/coat';
+import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { Crop } from '../shared/crop';
 import { newId } from '../shared/newId';

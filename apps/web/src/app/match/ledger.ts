@@ -104,7 +104,7 @@ import { StandingMark } from '../shared/standingMark';
       padding: 7px 10px;
       border-bottom: 1px solid var(--line);
       text-align: left;
-      vertical-align: baseline;
+      vertical-align: top;
     }
     thead th {
       font-weight: 400;

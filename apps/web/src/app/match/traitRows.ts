@@ -125,7 +125,7 @@ import { TraitEditor } from '../shared/traitEditor';
         width: 31%;
       }
       &:nth-child(4) {
-        width: 13%;
+        width: 15%;
         text-align: right;
       }
     }
@@ -133,7 +133,7 @@ import { TraitEditor } from '../shared/traitEditor';
     td {
       padding: 4px 4px 4px 0;
       border-top: 1px solid var(--line);
-      vertical-align: baseline;
+      vertical-align: top;
       overflow: hidden;
       text-overflow: ellipsis;
     }
@@ -154,6 +154,7 @@ import { TraitEditor } from '../shared/traitEditor';
       padding: 0;
       color: var(--accent);
       text-align: left;
+      line-height: inherit;
       cursor: pointer;
     }
     .assumed {

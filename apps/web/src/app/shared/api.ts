@@ -1,60 +1,17 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { Change } from '@spare-coat/core/coat/changes';
 import type { Command } from '@spare-coat/core/coat/commands';
 import type { CoatRows } from '@spare-coat/core/coat/rows';
 import type { HostProfile } from '@spare-coat/core/host/profile';
-import type { Standing } from '@spare-coat/core/matching/standing';
 import type { Part } from '@spare-coat/core/parts/part';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
 import { firstValueFrom, type Observable } from 'rxjs';
 
-export interface Answerable {
-  readonly revision: number;
-  readonly label: string;
-}
-export interface Entry {
-  readonly revision: number;
-  readonly label: string;
-  readonly changes: readonly Change[];
-}
-export interface Written {
-  readonly revision: number;
-  readonly entries: readonly Entry[];
-  readonly undo: Answerable | null;
-  readonly redo: Answerable | null;
-}
 export interface LoadedCoat {
   readonly revision: number;
   readonly rows: CoatRows;
   readonly undo: Answerable | null;
   readonly redo: Answerable | null;
-}
-export interface TapeSegment {
-  readonly id: string;
-  readonly name: string;
-  readonly weight: number;
-  readonly closeness: number | null;
-  readonly ceiling: number | null;
-  readonly standing: Standing;
-}
-export interface CoatCard {
-  readonly id: string;
-  readonly revision: number;
-  readonly name: string;
-  readonly host: string | null;
-  readonly changedAt: string;
-  readonly deletedAt: string | null;
-  readonly crop: {
-    readonly blob: string;
-    readonly width: number;
-    readonly height: number;
-    readonly rect: Rect;
-  } | null;
-  readonly closeness: number | null;
-  readonly ceiling: number | null;
-  readonly standings: Readonly<Record<Standing, number>>;
-  readonly tape: readonly TapeSegment[];
 }
 export interface ReadPicture {
   readonly original: string;

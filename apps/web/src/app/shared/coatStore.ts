@@ -3,8 +3,9 @@ import { CommandRefused, carryOut, describeCommand } from '@spare-coat/core/coat
 import { applyChanges, nameOf, overlap, type Change } from '@spare-coat/core/coat/changes';
 import type { Command } from '@spare-coat/core/coat/commands';
 import { NO_ROWS, type CoatRows } from '@spare-coat/core/coat/rows';
+import type { Answerable, Written } from '@spare-coat/core/wire/coat';
 import type { ApiProblem } from './api';
-import { Api, type Answerable, type Written } from './api';
+import { Api } from './api';
 import { newId } from './newId';
 import { Notices } from './notices';
 

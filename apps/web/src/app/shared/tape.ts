@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { TapeSegment } from './api';
+import type { TapeSegment } from '@spare-coat/core/wire/coat';
 
 const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round(v * 100)} %`);
 
