@@ -11,13 +11,14 @@ const ALONG = 0.6;
  * its gap; more than a line that only part of the side shares, such as the end of a plate inside a bar.
  */
 const BORDER = 0.9;
-/**
- * A busy ground has steps on every line. What a line has in common with both lines so many pixels beside it is ground
- * and not edge; a border of one pixel or more stays an edge, since one of its sides is quiet.
- */
-const BESIDE = 1;
 /** Lines within this of the strongest are as good, and then the nearest to what was drawn wins. */
 const AS_GOOD = 0.08;
+/** Lines fainter than this share of the strongest are its echo. */
+const ECHO = 0.25;
+/** Sides up to this long may be mostly round corner: their middle third is looked at by itself. */
+const SHORT_SIDE = 160;
+/** The middle third speaks only when it is this sure. */
+const MIDDLE_SURE = 0.8;
 
 export interface SettledRegion {
   readonly rect: Rect;
@@ -34,45 +35,25 @@ export const DEFAULT_REACH = 8;
 /**
  * Settles a roughly drawn region on the edges that are really there.
  *
- * For every side, each line within `reach` is scored by the share of its length at which neighbouring pixels differ
- * by `STEP` or more, less what the lines on both sides have too, the picture's own edge by `BORDER`; the best line at or above `ALONG` takes the side, the nearest
- * of equals. Sides without an edge stay as drawn.
+ * For every side, each line within `reach` gets the share of its length at which neighbouring pixels differ by `STEP`
+ * or more: less what the lines on both sides have too, or, where a compressed picture smears an edge over several
+ * lines, counting a place only for the line at which it steps most. The picture's own edge counts `BORDER`. The best
+ * line at or above `ALONG` takes the side, the nearest of equals; sides without an edge stay as drawn. A short side
+ * with round corners has its edge in its middle third alone, which is looked at by itself.
  *
  * @returns null when the region lies wholly outside the picture
  */
 export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH): SettledRegion | null {
   const rect = clip(drawn, pixels.width, pixels.height);
   if (!rect) return null;
-  const inset = (from: number, to: number): [number, number] => {
-    const by = Math.min(reach, Math.floor((to - from) / 4));
-    return [from + by, to - by];
-  };
-  const [spanX0, spanX1] = inset(rect.x, rect.x + rect.width);
-  const [spanY0, spanY1] = inset(rect.y, rect.y + rect.height);
   const middleX = rect.x + rect.width / 2;
   const middleY = rect.y + rect.height / 2;
-  const left = side(pixels, 'x', rect.x, reach, spanY0, spanY1, 0, Math.ceil(middleX) - 1);
-  const right = side(
-    pixels,
-    'x',
-    rect.x + rect.width,
-    reach,
-    spanY0,
-    spanY1,
-    Math.floor(middleX) + 1,
-    pixels.width,
-  );
-  const top = side(pixels, 'y', rect.y, reach, spanX0, spanX1, 0, Math.ceil(middleY) - 1);
-  const bottom = side(
-    pixels,
-    'y',
-    rect.y + rect.height,
-    reach,
-    spanX0,
-    spanX1,
-    Math.floor(middleY) + 1,
-    pixels.height,
-  );
+  const acrossX: Span = [rect.y, rect.y + rect.height];
+  const acrossY: Span = [rect.x, rect.x + rect.width];
+  const left = side(pixels, 'x', rect.x, reach, acrossX, [0, Math.ceil(middleX) - 1], -1);
+  const right = side(pixels, 'x', rect.x + rect.width, reach, acrossX, [Math.floor(middleX) + 1, pixels.width], 1);
+  const top = side(pixels, 'y', rect.y, reach, acrossY, [0, Math.ceil(middleY) - 1], -1);
+  const bottom = side(pixels, 'y', rect.y + rect.height, reach, acrossY, [Math.floor(middleY) + 1, pixels.height], 1);
   const x0 = left ?? rect.x;
   const y0 = top ?? rect.y;
   const x1 = Math.max(x0 + 1, right ?? rect.x + rect.width);
@@ -83,52 +64,101 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   };
 }
 
+type Span = readonly [from: number, to: number];
+
 /** The line (0 to the picture's size, both included) that a side settles on, or null. */
 function side(
   pixels: Pixels,
   axis: 'x' | 'y',
   drawn: number,
   reach: number,
-  from: number,
-  to: number,
-  lowest: number,
-  highest: number,
+  along: Span,
+  allowed: Span,
+  outwards: -1 | 1,
 ): number | null {
   const size = axis === 'x' ? pixels.width : pixels.height;
+  const length = along[1] - along[0];
+  const inset = Math.min(reach, Math.floor(length / 4));
+  const most = bestLine(pixels, axis, drawn, reach, [along[0] + inset, along[1] - inset], allowed, size);
+  if (length > SHORT_SIDE || length < 9) return most?.line ?? null;
+  const third = Math.floor(length / 3);
+  const middle = bestLine(pixels, axis, drawn, reach, [along[0] + third, along[1] - third], allowed, size);
+  if (!middle || middle.score < MIDDLE_SURE) return most?.line ?? null;
+  if (!most) return middle.line;
+  // Round corners move the edge of the whole side inwards, never outwards.
+  return (middle.line - most.line) * outwards > 0 ? middle.line : most.line;
+}
+
+function bestLine(
+  pixels: Pixels,
+  axis: 'x' | 'y',
+  drawn: number,
+  reach: number,
+  [from, to]: Span,
+  [lowest, highest]: Span,
+  size: number,
+): { line: number; score: number } | null {
   const low = Math.max(1, lowest, drawn - reach);
   const high = Math.min(size - 1, highest, drawn + reach);
-  const first = Math.max(1, low - BESIDE);
-  const shares: number[] = [];
-  for (let line = first; line <= Math.min(size - 1, high + BESIDE); line++)
-    shares.push(stepShare(pixels, axis, line, from, to));
-  const shareAt = (line: number) => shares[line - first] ?? 0;
-  const scores: { line: number; score: number }[] = [];
+  const first = Math.max(1, low - 1);
+  const lines = stepsAt(pixels, axis, first, Math.min(size - 1, high + 1), from, to);
+  const n = Math.max(1, to - from);
+  const shareAt = (line: number) => lines.shares[line - first] ?? 0;
+  const found: { line: number; score: number; strength: number }[] = [];
   for (let line = low; line <= high; line++) {
-    const score = shareAt(line) - Math.min(shareAt(line - BESIDE), shareAt(line + BESIDE));
-    if (score >= ALONG) scores.push({ line, score });
+    const alone = shareAt(line) - Math.min(shareAt(line - 1), shareAt(line + 1));
+    const score = Math.max(alone, lines.sharpest[line - first]! / n);
+    if (score >= ALONG) found.push({ line, score, strength: lines.strengths[line - first]! });
   }
+  // A compressed picture echoes an edge at the borders of its blocks, on the whole length but faintly.
+  const strongest = Math.max(0, ...found.map((f) => f.strength));
+  const scores: { line: number; score: number }[] = found.filter((f) => f.strength >= ECHO * strongest);
   if (drawn <= reach && lowest === 0) scores.push({ line: 0, score: BORDER });
   if (drawn >= size - reach && highest === size) scores.push({ line: size, score: BORDER });
   if (scores.length === 0) return null;
   const best = Math.max(...scores.map((s) => s.score));
   return scores
     .filter((s) => s.score >= best - AS_GOOD)
-    .reduce((p, q) => (Math.abs(q.line - drawn) < Math.abs(p.line - drawn) ? q : p)).line;
+    .reduce((p, q) => (Math.abs(q.line - drawn) < Math.abs(p.line - drawn) ? q : p));
 }
 
-/** Share of the places from `from` to `to` at which the pixels on both sides of a line differ by `STEP` or more. */
-function stepShare(pixels: Pixels, axis: 'x' | 'y', line: number, from: number, to: number): number {
+/** For lines `first` to `last`: the share of places that step, how many step there more than on both lines beside, and how far they step in the mean. */
+function stepsAt(
+  pixels: Pixels,
+  axis: 'x' | 'y',
+  first: number,
+  last: number,
+  from: number,
+  to: number,
+): { shares: Float64Array; sharpest: Float64Array; strengths: Float64Array } {
   const { data, width } = pixels;
   const back = axis === 'x' ? 4 : width * 4;
-  let steps = 0;
-  for (let k = from; k < to; k++) {
-    const i = (axis === 'x' ? k * width + line : line * width + k) * 4;
-    if (
-      Math.abs(data[i]! - data[i - back]!) >= STEP ||
-      Math.abs(data[i + 1]! - data[i - back + 1]!) >= STEP ||
-      Math.abs(data[i + 2]! - data[i - back + 2]!) >= STEP
-    )
-      steps++;
+  const n = Math.max(0, to - from);
+  const lines = Math.max(0, last - first + 1);
+  const steps = new Uint8Array(lines * n);
+  const shares = new Float64Array(lines);
+  const strengths = new Float64Array(lines);
+  for (let l = 0; l < lines; l++) {
+    let count = 0;
+    let sum = 0;
+    for (let k = 0; k < n; k++) {
+      const i = (axis === 'x' ? (from + k) * width + first + l : (first + l) * width + from + k) * 4;
+      const r = data[i]! - data[i - back]!;
+      const g = data[i + 1]! - data[i - back + 1]!;
+      const b = data[i + 2]! - data[i - back + 2]!;
+      const step = Math.max(r < 0 ? -r : r, g < 0 ? -g : g, b < 0 ? -b : b);
+      steps[l * n + k] = step;
+      sum += step;
+      if (step >= STEP) count++;
+    }
+    shares[l] = n > 0 ? count / n : 0;
+    strengths[l] = n > 0 ? sum / n : 0;
   }
-  return to > from ? steps / (to - from) : 0;
+  const sharpest = new Float64Array(lines);
+  for (let l = 1; l < lines - 1; l++)
+    for (let k = 0; k < n; k++) {
+      const step = steps[l * n + k]!;
+      if (step >= STEP && step > steps[(l - 1) * n + k]! && step >= steps[(l + 1) * n + k]!) sharpest[l]!++;
+    }
+  return { shares, sharpest, strengths };
 }

@@ -53,12 +53,30 @@ export interface DrawnBar {
   readonly items: Readonly<Record<string, Rect>>;
 }
 
+const gradientId = (bar: BarState) => `g-${bar.name.replace(/\W/g, '')}`;
+
+/** The definition of a bar's gradient, or nothing. */
+function gradientOf(bar: BarState, upright: boolean): string {
+  if (!bar.gradient) return '';
+  const { to, way } = bar.gradient;
+  const down = (way === 'along') === upright;
+  // Across, a gradient starts at the screen's edge, wherever that is.
+  const back = way === 'across' && (bar.edge === 'bottom' || bar.edge === 'right');
+  const [first, last] = back ? [to, bar.colour] : [bar.colour, to];
+  return tag(
+    'linearGradient',
+    { id: gradientId(bar), x1: 0, y1: 0, x2: down ? 0 : 1, y2: down ? 1 : 0 },
+    tag('stop', { offset: 0, 'stop-color': first }) + tag('stop', { offset: 1, 'stop-color': last }),
+  );
+}
+
 /** Draws a bar and tells where its items came to lie. */
 export function drawBar(bar: BarState, width: number, height: number, letters: Lettering): DrawnBar {
   const rect = barRect(bar, width, height);
   const upright = bar.edge === 'left' || bar.edge === 'right';
   const { x, y } = rect;
-  let svg = box(x, y, rect.width, rect.height, bar.colour, {
+  let svg = gradientOf(bar, upright);
+  svg += box(x, y, rect.width, rect.height, bar.gradient ? `url(#${gradientId(bar)})` : bar.colour, {
     'fill-opacity': bar.opacity >= 100 ? null : bar.opacity / 100,
     rx: bar.cornerRadius || null,
   });

@@ -95,6 +95,8 @@ export interface BarState {
   readonly from: number;
   readonly margin: number;
   readonly colour: string;
+  /** Where its colour changes evenly to another: along the bar, or across it from the outer side inwards. */
+  readonly gradient?: { readonly to: string; readonly way: 'along' | 'across' };
   /** 0–100. */
   readonly opacity: number;
   readonly cornerRadius: number;
