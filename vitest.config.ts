@@ -13,6 +13,10 @@ export default defineConfig({
         find: /^@spare-coat\/server\/(.*)$/,
         replacement: fileURLToPath(new URL('apps/server/src/$1.ts', import.meta.url)),
       },
+      {
+        find: /^@spare-coat\/demo\/(.*)$/,
+        replacement: fileURLToPath(new URL('demo/src/$1.ts', import.meta.url)),
+      },
     ],
   },
   test: {
@@ -21,7 +25,9 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'core',
-          include: ['packages/core/src/**/*.test.ts', 'demo/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          include: ['packages/core/src/**/*.test.ts', 'demo/src/**/*.test.ts', 'bench/**/*.test.ts'],
+          exclude: ['**/dist/**', '**/node_modules/**'],
+          testTimeout: 20_000,
         },
       },
       {

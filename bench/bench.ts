@@ -14,33 +14,11 @@ import type { Part } from '@spare-coat/core/parts/part';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
 import { KINDS } from '@spare-coat/core/reference/kinds/registry';
 import type { TraitSpec } from '@spare-coat/core/reference/kind';
+import { time, type Figure } from './figure.js';
+import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
 import { randomFrom } from '@spare-coat/core/scene/svg';
-import type { TraitValue } from '@spare-coat/core/traits/value';
-
-/** One line of the benchmark. `ratio`: ours against the other on the same input in the same run; above 1 is better. */
-export interface Figure {
-  readonly id: string;
-  readonly value: number;
-  readonly unit: string;
-  readonly against: string | null;
-  readonly ratio: number | null;
-}
-
-function median(values: number[]): number {
-  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
-}
-
-/** Median milliseconds of several runs after one to warm up. */
-function time(runs: number, work: () => void): number {
-  work();
-  return median(
-    Array.from({ length: runs }, () => {
-      const from = performance.now();
-      work();
-      return performance.now() - from;
-    }),
-  );
-}
+import { samplePicture } from '@spare-coat/core/picture/samplePicture';
+import type { PictureValue, TraitValue } from '@spare-coat/core/traits/value';
 
 /** Pairs a second from sRGB bytes, exact, D65, against culori on the same bytes. */
 function ciede2000(): Figure {
@@ -71,6 +49,13 @@ function ciede2000(): Figure {
 }
 
 const HEX = ['#e3c2b4', '#43203d', '#75801f', '#52637a', '#d4aa9b', '#8c5340'];
+
+/** Four small pictures to compare with each other. */
+const SOME_PICTURES: readonly PictureValue[] = HEX.slice(0, 4).map((hex, n) => {
+  const data = new Uint8Array(48 * 48 * 4).map((_, i) => (i % 4 === 3 ? 255 : (i * (n + 3)) % 256));
+  const pixels = { width: 48, height: 48, data };
+  return { blob: hex.slice(1).repeat(11).slice(0, 64), width: 48, height: 48, sample: samplePicture(pixels) };
+});
 
 function someValue(spec: TraitSpec, random: () => number): TraitValue {
   const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)]!;
@@ -103,6 +88,18 @@ function someValue(spec: TraitSpec, random: () => number): TraitValue {
       };
     case 'format':
       return pick(['HH:mm', 'HH:mm\nEEE d', 'h:mm a']);
+    case 'key':
+      return pick(['Super', 'Alt+F1', 'Ctrl+Space']);
+    case 'shadow':
+      return {
+        x: 0,
+        y: Math.round(random() * 8),
+        blur: Math.round(random() * 30),
+        colour: pick(HEX),
+        opacity: 40,
+      };
+    case 'picture':
+      return pick(SOME_PICTURES);
   }
 }
 
@@ -122,14 +119,31 @@ function someSupply(spec: TraitSpec, random: () => number): Supply {
   return { any: true, setting };
 }
 
-/** 500 offers over all kinds and 60 elements with a target for every trait, in two variants. */
+/** The kinds that most offers are for: over more of them each element would have fewer offers to rank. */
+const RANKED = KINDS.filter((k) =>
+  [
+    'bar',
+    'dock',
+    'launcher-button',
+    'clock',
+    'frame',
+    'window-buttons',
+    'icon-set',
+    'pointer',
+    'wallpaper',
+    'interface-type',
+    'title-type',
+  ].includes(k.id),
+);
+
+/** 500 offers over the usual kinds and 60 elements with a target for every trait, in two variants. */
 function rankInput(): { ctx: MatchContext; elements: ElementRow[]; traits: Map<string, TraitRow[]> } {
   const random = randomFrom(2);
   const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
   let counter = 1;
   const parts = new Map<string, Part>();
   for (let i = 0; i < 500; i++) {
-    const kind = KINDS[i % KINDS.length]!;
+    const kind = RANKED[i % RANKED.length]!;
     const offer: Offer = {
       id: 'offer',
       kind: kind.id,
@@ -172,7 +186,7 @@ function rankInput(): { ctx: MatchContext; elements: ElementRow[]; traits: Map<s
   const elements: ElementRow[] = [];
   const traits = new Map<string, TraitRow[]>();
   for (let i = 0; i < 60; i++) {
-    const kind = KINDS[i % KINDS.length]!;
+    const kind = RANKED[i % RANKED.length]!;
     const element: ElementRow = {
       id: id(counter++),
       kind: kind.id,
@@ -180,6 +194,7 @@ function rankInput(): { ctx: MatchContext; elements: ElementRow[]; traits: Map<s
       weight: 3,
       position: i,
       note: '',
+      links: [],
       rules: {},
     };
     elements.push(element);
@@ -259,9 +274,24 @@ function read4k(): Figure {
   };
 }
 
-const ALL: Readonly<Record<string, () => Figure>> = { rank, ciede2000, 'read-4k': read4k };
+type Work = (say: (line: string) => void) => Figure | Promise<Figure>;
 
-/** Runs the benchmarks named, or all. */
-export function runBenchmarks(names: readonly string[], told: (figure: Figure) => void): void {
-  for (const [id, work] of Object.entries(ALL)) if (names.length === 0 || names.includes(id)) told(work());
+const ALL: Readonly<Record<string, Work>> = {
+  rank,
+  ciede2000,
+  'read-4k': read4k,
+  'edges-4k': edges4k,
+  'palette-4k': palette4k,
+  'items-4k': items4k,
+  'study-accuracy': studyAccuracy,
+};
+
+/** Runs the benchmarks named, or all. `say` takes what they tell beside their figure. */
+export async function runBenchmarks(
+  names: readonly string[],
+  told: (figure: Figure) => void,
+  say: (line: string) => void,
+): Promise<void> {
+  for (const [id, work] of Object.entries(ALL))
+    if (names.length === 0 || names.includes(id)) told(await work(say));
 }

@@ -12,8 +12,9 @@ await must(['npx', 'tsc', '-b', 'bench'], { cwd: ROOT });
 const { runBenchmarks } = await import('../bench/dist/bench.js');
 if (!json)
   say(['id'.padEnd(14), 'value'.padStart(12), ' unit'.padEnd(36), 'against'.padEnd(30), 'ratio'].join(' '));
-runBenchmarks(
-  words.filter((w) => !w.startsWith('-')),
+const names = words.filter((w) => !w.startsWith('-'));
+await runBenchmarks(
+  names,
   (f) =>
     say(
       json
@@ -26,4 +27,8 @@ runBenchmarks(
             f.ratio === null ? '–' : `${f.ratio.toFixed(2)} ×`,
           ].join(' '),
     ),
+  // What a benchmark tells beside its figure is shown when it is asked for by name.
+  (line) => {
+    if (!json && names.length > 0) say(line);
+  },
 );

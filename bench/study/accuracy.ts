@@ -1,4 +1,3 @@
-import { fileURLToPath } from 'node:url';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { colourDifference } from '@spare-coat/core/colour/ciede2000';
@@ -15,6 +14,7 @@ import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
 import type { BarItem, BarState, DesktopState, FaceRole, Lettering } from '@spare-coat/core/scene/state';
 import { randomFrom, tag } from '@spare-coat/core/scene/svg';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
+import { pictureFile } from '@spare-coat/demo/pictureFile';
 import { SALTMARSH, SALTMARSH_COLOURS, saltmarshDesktop } from '@spare-coat/demo/saltmarsh';
 import { LAYOUTS } from './layouts.js';
 
@@ -51,7 +51,11 @@ type Format = (typeof FORMATS)[number];
 /** Decodes a file to RGBA bytes. */
 export async function pixelsOf(file: Buffer): Promise<Pixels> {
   const { data, info } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  return { width: info.width, height: info.height, data: new Uint8Array(data.buffer, data.byteOffset, data.length) };
+  return {
+    width: info.width,
+    height: info.height,
+    data: new Uint8Array(data.buffer, data.byteOffset, data.length),
+  };
 }
 
 async function drawn(svg: string, format: Format): Promise<Pixels> {
@@ -107,7 +111,14 @@ function iconsOf(bar: BarState): BarItem[] {
   return [...bar.zones.start, ...bar.zones.centre, ...bar.zones.end].filter((i) => i.what === 'icon');
 }
 
-function checkBar(sheet: Sheet, pixels: Pixels, state: DesktopState, bar: BarState, rect: Rect, seed: number): void {
+function checkBar(
+  sheet: Sheet,
+  pixels: Pixels,
+  state: DesktopState,
+  bar: BarState,
+  rect: Rect,
+  seed: number,
+): void {
   const { width, height } = state;
   const reading = readBar(pixels, roughly(rect, width, height, seed), { settle: true, reach: 8 });
   if (!reading.ok) {
@@ -163,21 +174,33 @@ async function checkDemo(checks: Check[], letters: Lettering): Promise<void> {
       const { boxes } = drawDesktop(state, letters);
       const u = height / 1080;
       const colours = SALTMARSH_COLOURS[variant];
-      const shipped = await readFile(
-        fileURLToPath(new URL(`../../../demo/pictures/saltmarsh-3-${variant}-${width}x${height}.png`, import.meta.url)),
-      );
+      const shipped = await readFile(pictureFile(variant, width, height));
       for (const format of FORMATS) {
         const file = format === 'png' ? shipped : await sharp(shipped).jpeg({ quality: 85 }).toBuffer();
         const pixels = await pixelsOf(file);
-        const sheet = new Sheet(`Saltmarsh 3, ${variant}, ${width} × ${height}, ${format}`, format === 'jpeg', checks);
+        const sheet = new Sheet(
+          `Saltmarsh 3, ${variant}, ${width} × ${height}, ${format}`,
+          format === 'jpeg',
+          checks,
+        );
         for (const bar of state.bars) checkBar(sheet, pixels, state, bar, boxes[bar.name]!, 5);
         const title = boxes['order/title']!;
         const frame = readRegion(pixels, roughly(title, width, height, 6), { settle: true, reach: 8 });
-        sheet.check('frame: title height', Math.round(SALTMARSH.titleHeight * u), frame.height, BOUNDS.length);
+        sheet.check(
+          'frame: title height',
+          Math.round(SALTMARSH.titleHeight * u),
+          frame.height,
+          BOUNDS.length,
+        );
         sheet.colour('frame: colour', colours.title, frame.colours[0]!.hex);
         // The title's text, left of the buttons.
         const px = Math.round(16 * u);
-        const text: Rect = { x: title.x + 6, y: title.y + 3, width: Math.round(180 * u), height: title.height - 6 };
+        const text: Rect = {
+          x: title.x + 6,
+          y: title.y + 3,
+          width: Math.round(180 * u),
+          height: title.height - 6,
+        };
         checkText(sheet, pixels, text, 'title', px, colours.ink, colours.title, letters);
       }
     }
@@ -254,7 +277,8 @@ async function checkTexts(checks: Check[], letters: Lettering): Promise<void> {
     for (const format of FORMATS) {
       const pixels = await drawn(document, format);
       const sheet = new Sheet(`text card ${ink} on ${ground}, ${format}`, format === 'jpeg', checks);
-      for (const { face, size, rect } of lines) checkText(sheet, pixels, rect, face, size, ink, ground, letters);
+      for (const { face, size, rect } of lines)
+        checkText(sheet, pixels, rect, face, size, ink, ground, letters);
     }
   }
 }

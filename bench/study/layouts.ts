@@ -97,7 +97,13 @@ const BUSY = ['#c9d6a8', '#f2ead0', '#5d6b7f', '#a86f5c', '#2f4a4f', '#e0c070', 
 function desktop(
   name: string,
   bars: readonly BarState[],
-  options: { wallpaper?: readonly string[]; width?: number; height?: number; seed?: number; ridge?: string } = {},
+  options: {
+    wallpaper?: readonly string[];
+    width?: number;
+    height?: number;
+    seed?: number;
+    ridge?: string;
+  } = {},
 ): Layout {
   const { wallpaper = CALM, width = 1920, height = 1080, seed = 7, ridge = null } = options;
   return {
@@ -119,7 +125,8 @@ function desktop(
 function scaled(b: BarState, k: number): BarState {
   const item = (i: BarItem): BarItem => {
     if (i.what === 'icon' || i.what === 'signs') return { ...i, size: i.size * k };
-    if (i.what === 'text') return { ...i, gap: i.gap * k, lines: i.lines.map((l) => ({ ...l, size: l.size * k })) };
+    if (i.what === 'text')
+      return { ...i, gap: i.gap * k, lines: i.lines.map((l) => ({ ...l, size: l.size * k })) };
     return { ...i, length: i.length * k, size: i.size * k };
   };
   return {
@@ -228,7 +235,11 @@ export const LAYOUTS: readonly Layout[] = [
   ),
   desktop('scale 1.25, foot strip', [
     scaled(
-      bar('bottom', { thickness: 42, spacing: 10, zones: { start: icons(8, 28, 11), centre: [], end: [clock(18, '#2a2430')] } }),
+      bar('bottom', {
+        thickness: 42,
+        spacing: 10,
+        zones: { start: icons(8, 28, 11), centre: [], end: [clock(18, '#2a2430')] },
+      }),
       1.25,
     ),
   ]),
@@ -274,7 +285,11 @@ export const LAYOUTS: readonly Layout[] = [
       spacing: 4,
       padding: 0,
       zones: {
-        start: [tab(0, 190, '#2d2430', '#efe4d8'), tab(1, 190, '#2d2430', null), tab(2, 190, '#2d2430', null)],
+        start: [
+          tab(0, 190, '#2d2430', '#efe4d8'),
+          tab(1, 190, '#2d2430', null),
+          tab(2, 190, '#2d2430', null),
+        ],
         centre: [],
         end: [clock(17, '#2d2430')],
       },
@@ -283,7 +298,13 @@ export const LAYOUTS: readonly Layout[] = [
   desktop(
     'two bars, square rail and rounded dock, on busy wallpaper',
     [
-      bar('left', { name: 'bar', thickness: 56, length: 1080, colour: '#2c3a3a', zones: { start: icons(6, 36, 17, 'dark'), centre: [], end: [] } }),
+      bar('left', {
+        name: 'bar',
+        thickness: 56,
+        length: 1080,
+        colour: '#2c3a3a',
+        zones: { start: icons(6, 36, 17, 'dark'), centre: [], end: [] },
+      }),
       bar('bottom', {
         name: 'dock',
         thickness: 58,

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { colourDifference } from '@spare-coat/core/colour/ciede2000';
@@ -12,6 +11,7 @@ import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { LAYOUT_PARTS } from './catalogueLayout.js';
 import { LOOK_PARTS } from './catalogueLooks.js';
 import { PROFILES } from './profiles.js';
+import { pictureFile } from './pictureFile.js';
 import { SALTMARSH, SALTMARSH_COLOURS, saltmarshDesktop, type VariantName } from './saltmarsh.js';
 
 const PARTS = [...LAYOUT_PARTS, ...LOOK_PARTS];
@@ -41,9 +41,7 @@ describe.each([
   ['light', 2560, 1440],
   ['dark', 2560, 1440],
 ] as const)('the picture of Saltmarsh 3, %s, %i × %i', (variant: VariantName, width, height) => {
-  const file = fileURLToPath(
-    new URL(`../pictures/saltmarsh-3-${variant}-${width}x${height}.png`, import.meta.url),
-  );
+  const file = pictureFile(variant, width, height);
   const { boxes } = drawDesktop(saltmarshDesktop(variant, width, height), loadLettering());
 
   it.each([

@@ -1,6 +1,5 @@
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import type { Command } from '@spare-coat/core/coat/commands';
@@ -13,7 +12,7 @@ import { stepsOf } from '@spare-coat/core/plan/step';
 import type { Pixels } from '@spare-coat/core/picture/pixels';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
 import type { Rect } from '@spare-coat/core/picture/rect';
-import { findTrait } from '@spare-coat/core/reference/kinds/registry';
+import { findKind, findTrait } from '@spare-coat/core/reference/kinds/registry';
 import { measuredTraits } from '@spare-coat/core/reference/measure';
 import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
 import { putBlob } from '@spare-coat/server/blobs/store';
@@ -30,6 +29,7 @@ import { LOOK_PARTS } from './catalogueLooks.js';
 import { DEMO_DONE, DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
 import { idOf } from './ids.js';
 import { partId } from './makePart.js';
+import { pictureFile } from './pictureFile.js';
 import { FERNBANK, PROFILES } from './profiles.js';
 import { saltmarshDesktop } from './saltmarsh.js';
 
@@ -61,8 +61,7 @@ try {
   await db.end();
 }
 
-async function loadPicture(file: string): Promise<{ picture: NormalisedPicture; pixels: Pixels }> {
-  const path = fileURLToPath(new URL(`../pictures/${file}`, import.meta.url));
+async function loadPicture(path: string): Promise<{ picture: NormalisedPicture; pixels: Pixels }> {
   const blob = await putBlob(db, createReadStream(path), 'image/png', MOST);
   const read = normaliseWorker(db);
   const picture = (await read(
@@ -98,7 +97,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
 
   const pictures: { id: string; variant: string; pixels: Pixels }[] = [];
   for (const variant of VARIANTS) {
-    const { picture, pixels } = await loadPicture(`saltmarsh-3-${variant}-${SIZE.width}x${SIZE.height}.png`);
+    const { picture, pixels } = await loadPicture(pictureFile(variant, SIZE.width, SIZE.height));
     const pictureId = fresh();
     const { blob, original, width, height } = picture;
     await send({
@@ -161,7 +160,8 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
         source: source as never,
       });
     const lightReading = readRegion(light!.pixels, box, { settle: false });
-    const measured = measuredTraits(element.kind, lightReading);
+    const kind = findKind(element.kind);
+    const measured = measuredTraits(kind, { region: lightReading, bar: null, text: null });
     const own = { ...element.typed, ...element.assumed };
     for (const [trait, value] of measured) {
       if (trait in own) continue;
@@ -179,11 +179,11 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
       kind: element.kind,
       name: element.name,
       weight: element.weight,
-      region: { id: fresh(), pictureId: light!.id, ...box, ground: lightReading.ground },
+      region: { id: fresh(), pictureId: light!.id, ...box, state: null, ground: lightReading.ground },
       traits,
     });
     const darkReading = readRegion(dark!.pixels, box, { settle: false });
-    const darkTraits = [...measuredTraits(element.kind, darkReading)]
+    const darkTraits = [...measuredTraits(kind, { region: darkReading, bar: null, text: null })]
       .filter(([trait]) => !(trait in own) && findTrait(element.kind, trait)?.perVariant === true)
       .map(([trait, value]) => ({
         id: fresh(),
@@ -197,7 +197,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     await send({
       type: 'element.measure',
       id: elementId,
-      region: { id: fresh(), pictureId: dark!.id, ...box, ground: darkReading.ground },
+      region: { id: fresh(), pictureId: dark!.id, ...box, state: null, ground: darkReading.ground },
       traits: darkTraits,
     });
     const matchId = fresh();

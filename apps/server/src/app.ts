@@ -11,6 +11,7 @@ import { originGuard, pageSecurity, requestLog } from './http/guard.js';
 import { pageRoutes } from './http/page.js';
 import { Problem, notFound, problemHandler, unknownPath } from './http/problem.js';
 import type { Runner } from './jobs/queue.js';
+import { fontRoutes } from './fonts/routes.js';
 import { jobRoutes } from './jobs/routes.js';
 import { partRoutes } from './parts/routes.js';
 import { pictureRoutes } from './pictures/routes.js';
@@ -65,6 +66,7 @@ export function makeApp({
   });
   app.use('/api/pictures', pictureRoutes(db, runner));
   app.use('/api/blobs', blobRoutes(db));
+  app.use('/api/fonts', fontRoutes(db));
   app.use(express.json({ limit: MOST_JSON }));
   app.use('/api/coats', coatRoutes(db));
   app.get('/api/coats/:id/events', (req, res) => {

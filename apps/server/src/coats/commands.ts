@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { CommandRefused, carryOut, describeCommand } from '@spare-coat/core/coat/carryOut';
+import { carryOut } from '@spare-coat/core/coat/carryOut';
+import { describeCommand } from '@spare-coat/core/coat/describe';
+import { CommandRefused } from '@spare-coat/core/coat/refused';
 import { applyChanges, invertChanges, put, type Change } from '@spare-coat/core/coat/changes';
 import { checkCommand } from '@spare-coat/core/coat/commands';
 import { ENTITIES, coatOf, newCoatRow, type CoatRows, type RowTypes } from '@spare-coat/core/coat/rows';

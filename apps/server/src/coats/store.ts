@@ -50,19 +50,26 @@ export async function writeChanges(
         [change.id, coatId, ...values],
       );
     }
-    if (change.entity === 'picture' && change.before === null)
-      await holdBlobs(client, coatId, change.after as { blob: string; original: string });
+    await holdBlobs(client, coatId, blobsOf(change));
   }
 }
 
-async function holdBlobs(
-  client: Client,
-  coatId: string,
-  picture: { blob: string; original: string },
-): Promise<void> {
+/** The blobs that a change brings into the coat: of pictures, of fonts, of pictures that are targets. */
+function blobsOf(change: Change): string[] {
+  if (change.after === null) return [];
+  if (change.entity === 'picture' || change.entity === 'font') {
+    const { blob, original } = change.after as { blob?: string; original?: string };
+    return [blob, original].filter((sha): sha is string => sha !== undefined);
+  }
+  const target = change.entity === 'trait' ? change.after.target : undefined;
+  return typeof target === 'object' && 'blob' in target ? [target.blob as string] : [];
+}
+
+async function holdBlobs(client: Client, coatId: string, blobs: readonly string[]): Promise<void> {
+  if (blobs.length === 0) return;
   await client.query(
     'insert into blob_use (sha256, root_id) select unnest($1::text[]), $2 on conflict do nothing',
-    [[...new Set([picture.blob, picture.original])], coatId],
+    [[...new Set(blobs)], coatId],
   );
 }
 

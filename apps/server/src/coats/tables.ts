@@ -20,6 +20,7 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       profileId: 'profile_id',
       profileRevision: 'profile_revision',
       channel: 'channel',
+      waved: 'waved',
       deletedAt: 'deleted_at',
     },
     times: ['deletedAt'],
@@ -46,8 +47,27 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       width: 'width',
       height: 'height',
       scale: 'scale',
+      inches: 'inches',
+      guides: 'guides',
       position: 'position',
     },
+    json: ['guides'],
+  },
+  kind: {
+    columns: {
+      id: 'id',
+      key: 'key',
+      label: 'label',
+      group: 'grouped',
+      help: 'help',
+      weight: 'weight',
+      traits: 'traits',
+    },
+    json: ['traits'],
+  },
+  font: {
+    columns: { id: 'id', name: 'name', blob: 'blob', metrics: 'metrics' },
+    json: ['metrics'],
   },
   element: {
     columns: {
@@ -57,9 +77,10 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       weight: 'weight',
       position: 'position',
       note: 'note',
+      links: 'links',
       rules: 'rules',
     },
-    json: ['rules'],
+    json: ['links', 'rules'],
   },
   region: {
     columns: {
@@ -70,7 +91,9 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       y: 'y',
       width: 'width',
       height: 'height',
+      state: 'state',
       ground: 'ground',
+      again: 'again',
     },
   },
   trait: {

@@ -1,6 +1,9 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { pino } from 'pino';
 import { makeApp } from '../app.js';
@@ -24,7 +27,11 @@ export interface TestServer {
   stop(): Promise<void>;
 }
 
-const TEMPLATE = 'spare_coat_template';
+/** One template for each state of the migrations: a test cluster outlives a change of the schema. */
+const MIGRATIONS = fileURLToPath(new URL('../db/migrations/', import.meta.url));
+const STATE = createHash('sha256');
+for (const file of readdirSync(MIGRATIONS).sort()) STATE.update(readFileSync(join(MIGRATIONS, file)));
+const TEMPLATE = `spare_coat_template_${STATE.digest('hex').slice(0, 12)}`;
 
 function adminUrl(): string {
   const url = process.env['TEST_DATABASE_URL'];

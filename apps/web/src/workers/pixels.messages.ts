@@ -1,31 +1,53 @@
+import type { BarReading } from '@spare-coat/core/picture/readBar';
+import type { InkReading } from '@spare-coat/core/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/picture/readRegion';
+import type { TextReading } from '@spare-coat/core/picture/readText';
 import type { Rect } from '@spare-coat/core/picture/rect';
+import type { SampledColour, SampleSide } from '@spare-coat/core/picture/sampleColour';
+import type { Told } from '@spare-coat/core/picture/told';
+import type { PictureSample } from '@spare-coat/core/traits/value';
 
-/** What the page asks of the worker that owns decoded pixels, and what it answers. */
-export type PixelsAsk =
-  | { readonly id: number; readonly what: 'load'; readonly sha: string }
-  | {
-      readonly id: number;
-      readonly what: 'read';
-      readonly sha: string;
-      readonly rect: Rect;
-      readonly settle: boolean;
-      readonly reach: number;
-    };
+/** A region to read, and whether its sides may move to real edges within `reach` pixels. */
+export interface RegionAsk {
+  readonly sha: string;
+  readonly rect: Rect;
+  readonly settle: boolean;
+  readonly reach: number;
+}
+
+/** A cut-out: its PNG, where it was cut, whether its ground was taken away, and what it is compared by. */
+export interface CutAnswer {
+  readonly png: Uint8Array;
+  readonly rect: Rect;
+  readonly width: number;
+  readonly height: number;
+  readonly removed: boolean;
+  readonly sample: PictureSample;
+}
+
+/** What the page may ask of the worker that owns decoded pixels, and what it answers. */
+export interface PixelsCalls {
+  load: { ask: { sha: string }; answer: { width: number; height: number } };
+  region: { ask: RegionAsk; answer: RegionReading };
+  bar: { ask: RegionAsk; answer: Told<BarReading> };
+  text: { ask: { sha: string; rect: Rect }; answer: Told<TextReading> };
+  ink: { ask: { sha: string; rect: Rect }; answer: Told<InkReading> };
+  colour: { ask: { sha: string; x: number; y: number; side: SampleSide }; answer: SampledColour };
+  cut: { ask: { sha: string; rect: Rect }; answer: CutAnswer };
+  /** Which of the regions do not show the same pixels on both pictures. */
+  changed: { ask: { sha: string; other: string; rects: readonly Rect[] }; answer: boolean[] };
+}
+
+export type CallName = keyof PixelsCalls;
+
+export interface PixelsAsk<K extends CallName = CallName> {
+  readonly id: number;
+  readonly what: K;
+  readonly ask: PixelsCalls[K]['ask'];
+}
 
 export type PixelsAnswer =
-  | {
-      readonly id: number;
-      readonly ok: true;
-      readonly what: 'load';
-      readonly width: number;
-      readonly height: number;
-    }
-  | {
-      readonly id: number;
-      readonly ok: true;
-      readonly what: 'read';
-      readonly reading: RegionReading;
-      readonly ms: number;
-    }
-  | { readonly id: number; readonly ok: false; readonly sentence: string };
+  | { readonly id: number; readonly ok: true; readonly answer: unknown; readonly ms: number }
+  | { readonly id: number; readonly ok: false; readonly sentence: string }
+  /** Of fetching and decoding a large picture: 0 to 1. */
+  | { readonly id: number; readonly progress: number };

@@ -1,8 +1,15 @@
 /// <reference lib="webworker" />
-import { readRegion } from '@spare-coat/core/picture/readRegion';
+import { cutOut } from '@spare-coat/core/picture/cutOut';
 import type { Pixels } from '@spare-coat/core/picture/pixels';
-import { decode } from 'fast-png';
-import type { PixelsAnswer, PixelsAsk } from './pixels.messages';
+import { readBar } from '@spare-coat/core/picture/readBar';
+import { readInk } from '@spare-coat/core/picture/readInk';
+import { readRegion } from '@spare-coat/core/picture/readRegion';
+import { readText } from '@spare-coat/core/picture/readText';
+import { sameRegion } from '@spare-coat/core/picture/sameRegion';
+import { sampleColour } from '@spare-coat/core/picture/sampleColour';
+import { samplePicture } from '@spare-coat/core/picture/samplePicture';
+import { decode, encode } from 'fast-png';
+import type { CallName, PixelsAnswer, PixelsAsk, PixelsCalls } from './pixels.messages';
 
 /**
  * Owns decoded pixels by SHA-256 and answers all instruments. The server has normalised every picture to an 8-bit
@@ -12,15 +19,19 @@ import type { PixelsAnswer, PixelsAsk } from './pixels.messages';
 /** So many pictures stay decoded: 40 megapixels are 160 MB. */
 const KEPT = 3;
 const kept = new Map<string, Promise<Pixels>>();
+/** Of fetching and decoding, the share that fetching takes; decoding cannot tell how far it is. */
+const FETCHING = 0.6;
 
-function load(sha: string): Promise<Pixels> {
+type Progress = (share: number) => void;
+
+function load(sha: string, progress: Progress): Promise<Pixels> {
   const known = kept.get(sha);
   if (known) {
     kept.delete(sha);
     kept.set(sha, known);
     return known;
   }
-  const pixels = fetchPixels(sha);
+  const pixels = fetchPixels(sha, progress);
   kept.set(sha, pixels);
   pixels.catch(() => kept.delete(sha));
   const oldest = kept.keys().next().value;
@@ -28,10 +39,25 @@ function load(sha: string): Promise<Pixels> {
   return pixels;
 }
 
-async function fetchPixels(sha: string): Promise<Pixels> {
+async function fetchPixels(sha: string, progress: Progress): Promise<Pixels> {
   const response = await fetch(`/api/blobs/${sha}`);
-  if (!response.ok) throw new Error('The picture could not be fetched from the server.');
-  const png = decode(new Uint8Array(await response.arrayBuffer()));
+  if (!response.ok || !response.body) throw new Error('The picture could not be fetched from the server.');
+  const total = Number(response.headers.get('Content-Length') ?? 0);
+  const pieces: Uint8Array[] = [];
+  let size = 0;
+  const reader = response.body.getReader();
+  for (let next = await reader.read(); !next.done; next = await reader.read()) {
+    pieces.push(next.value);
+    size += next.value.length;
+    if (total > 0) progress((FETCHING * size) / total);
+  }
+  const bytes = new Uint8Array(size);
+  let at = 0;
+  for (const piece of pieces) {
+    bytes.set(piece, at);
+    at += piece.length;
+  }
+  const png = decode(bytes);
   return {
     width: png.width,
     height: png.height,
@@ -52,16 +78,46 @@ function toRgba(data: ArrayLike<number>, channels: number, n: number): Uint8Arra
   return out;
 }
 
-async function answer(ask: PixelsAsk): Promise<PixelsAnswer> {
+type Instrument<K extends CallName> = (
+  pixels: Pixels,
+  ask: PixelsCalls[K]['ask'],
+  progress: Progress,
+) => PixelsCalls[K]['answer'] | Promise<PixelsCalls[K]['answer']>;
+
+const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
+  load: ({ width, height }) => ({ width, height }),
+  region: (pixels, { rect, settle, reach }) => readRegion(pixels, rect, { settle, reach }),
+  bar: (pixels, { rect, settle, reach }) => readBar(pixels, rect, { settle, reach }),
+  text: (pixels, { rect }) => readText(pixels, rect),
+  ink: (pixels, { rect }) => readInk(pixels, rect),
+  colour: (pixels, { x, y, side }) => sampleColour(pixels, x, y, side),
+  cut: (pixels, { rect }) => {
+    const cut = cutOut(pixels, rect);
+    const { width, height, data } = cut.pixels;
+    return {
+      png: encode({ width, height, data, channels: 4, depth: 8 }),
+      rect: cut.rect,
+      width,
+      height,
+      removed: cut.removed,
+      sample: samplePicture(cut.pixels),
+    };
+  },
+  changed: async (pixels, { other, rects }, progress) => {
+    const second = await load(other, progress);
+    return rects.map((rect) => !sameRegion(pixels, second, rect));
+  },
+};
+
+async function answer<K extends CallName>({ id, what, ask }: PixelsAsk<K>): Promise<PixelsAnswer> {
+  const progress = (share: number) => postMessage({ id, progress: share } satisfies PixelsAnswer);
   try {
-    const pixels = await load(ask.sha);
-    if (ask.what === 'load')
-      return { id: ask.id, ok: true, what: 'load', width: pixels.width, height: pixels.height };
+    const pixels = await load(ask.sha, progress);
     const from = performance.now();
-    const reading = readRegion(pixels, ask.rect, { settle: ask.settle, reach: ask.reach });
-    return { id: ask.id, ok: true, what: 'read', reading, ms: performance.now() - from };
+    const found = await INSTRUMENTS[what](pixels, ask, progress);
+    return { id, ok: true, answer: found, ms: performance.now() - from };
   } catch (error) {
-    return { id: ask.id, ok: false, sentence: (error as Error).message };
+    return { id, ok: false, sentence: (error as Error).message };
   }
 }
 

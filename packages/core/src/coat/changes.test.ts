@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { testCoat, uuid } from '../testing/coat.js';
-import { CommandRefused, carryOut } from './carryOut.js';
+import { carryOut } from './carryOut.js';
+import { CommandRefused } from './refused.js';
 import { applyChanges, invertChanges, overlap, sameJson } from './changes.js';
 import { checkCommand, type Command } from './commands.js';
 import type { CoatRows } from './rows.js';
@@ -20,9 +21,14 @@ const commands: fc.Arbitrary<Command> = fc.oneof(
   fc
     .constantFrom('share of height' as const, 'same pixels' as const)
     .map((policy): Command => ({ type: 'coat.policy', policy })),
-  fc
-    .tuple(fc.constantFrom('rail', 'clock'), fc.integer({ min: 1, max: 5 }))
-    .map(([e, weight]): Command => ({ type: 'element.set', id: uuid(e), name: e, weight, note: '' })),
+  fc.tuple(fc.constantFrom('rail', 'clock'), fc.integer({ min: 1, max: 5 })).map(([e, weight]): Command => ({
+    type: 'element.set',
+    id: uuid(e),
+    name: e,
+    weight,
+    note: '',
+    links: [],
+  })),
   fc.constantFrom('rail', 'clock').map((e): Command => ({ type: 'element.remove', id: uuid(e) })),
   fc.tuple(fc.constantFrom('rail'), fc.integer({ min: 1, max: 200 })).map(([e, target]): Command => ({
     type: 'trait.set',
@@ -102,17 +108,18 @@ describe('commands and their inverses', () => {
       name: 'Rail',
       weight: 2,
       note: '',
+      links: [],
     });
     const inverse = invertChanges(changes, () => uuid('x'), AT);
     const later = run(
-      run(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '' }),
-      { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 4, note: '' },
+      run(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '', links: [] }),
+      { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 4, note: '', links: [] },
     );
     const result = applyChanges(later, inverse);
     expect(result.ok ? '' : result.clash.sentence).toBe('Rail was changed since (weight).');
     const other = run(
-      run(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '' }),
-      { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: 'seen' },
+      run(start, { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: '', links: [] }),
+      { type: 'element.set', id: uuid('rail'), name: 'Rail', weight: 2, note: 'seen', links: [] },
     );
     expect(applyChanges(other, inverse).ok).toBe(true);
   });
@@ -145,6 +152,7 @@ describe('commands and their inverses', () => {
       name: 'Rail',
       weight: 2,
       note: '',
+      links: [],
     });
     const note = carryOut(start, {
       type: 'element.set',
@@ -152,6 +160,7 @@ describe('commands and their inverses', () => {
       name: 'Rail',
       weight: 5,
       note: 'n',
+      links: [],
     });
     const same = carryOut(start, {
       type: 'element.set',
@@ -159,6 +168,7 @@ describe('commands and their inverses', () => {
       name: 'Rail',
       weight: 3,
       note: '',
+      links: [],
     });
     const gone = carryOut(start, { type: 'element.remove', id: uuid('rail') });
     expect(overlap(mine, note)).toBeNull();

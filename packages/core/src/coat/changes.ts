@@ -64,6 +64,8 @@ const WHAT: Readonly<Record<Entity, string>> = {
   variant: 'a variant',
   display: 'a display',
   picture: 'a picture',
+  kind: 'a kind',
+  font: 'a font',
   element: 'an element',
   region: 'a region',
   trait: 'a trait',
@@ -86,6 +88,8 @@ export function nameOf(rows: CoatRows, entity: Entity, id: string): string {
       return `the match of ${element(row['elementId'])}`;
     case 'layer':
       return `the match of ${element(rows.match[String(row['matchId'])]?.elementId)}`;
+    case 'kind':
+      return `the kind ${String(row['label'])}`;
     case 'coat':
     case 'display':
     case 'journal':

@@ -1,89 +1,30 @@
 import * as yup from 'yup';
-import { KINDS, findTrait } from '../reference/kinds/registry.js';
-import { IMPORTANCES } from '../reference/kind.js';
+import { IMPORTANCES, type TraitSpec } from '../reference/kind.js';
+import type { KindBook } from '../reference/kindBook.js';
 import { valueProblem, type TraitValue } from '../traits/value.js';
+import { faceSchema, type FaceMetrics } from '../type/face.js';
 import { idSchema, nameSchema, noteSchema, shaSchema } from '../wire/text.js';
-import { CARRY_POLICIES, SAID_STANDINGS, STATES, type Source } from './rows.js';
+import {
+  guidesSchema,
+  linksSchema,
+  nullableId,
+  num,
+  oneOfOrNull,
+  ownKindFields,
+  pixelsFields,
+  regionSchema,
+  targetFields,
+  targetSchema,
+  timeSchema,
+  whole,
+} from './fields.js';
+import { CARRY_POLICIES, SAID_STANDINGS, SUBJECTS } from './rows.js';
 
 /** Everything a person can do to a coat: one schema a command, shared by the page and the server. */
 
-const num = (least: number, most: number) => yup.number().strict().min(least).max(most).required();
-/** One of the values, or null when not said. */
-const oneOfOrNull = <T extends string>(values: readonly T[]) =>
-  yup
-    .mixed((v): v is T => typeof v === 'string')
-    .nullable()
-    .default(null)
-    .test(
-      'one-of',
-      `One of ${values.join(', ')}, or nothing.`,
-      (v) => v === null || v === undefined || values.includes(v),
-    );
-const whole = (least: number, most: number) => num(least, most).integer();
-const nullableId = idSchema.nullable().defined().optional().default(null);
-const optionalTime = yup
-  .string()
-  .strict()
-  .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, 'A time is ISO 8601 in UTC.')
-  .required();
-
-const rectFields = {
-  x: whole(0, 20_000),
-  y: whole(0, 20_000),
-  width: whole(1, 20_000),
-  height: whole(1, 20_000),
-};
-
-const sourceSchema = yup.lazy((value: Partial<Source> | undefined) =>
-  value?.how === 'measured'
-    ? yup
-        .object({
-          how: yup
-            .string()
-            .oneOf(['measured'] as const)
-            .required(),
-          pictureId: idSchema,
-          ...rectFields,
-        })
-        .noUnknown()
-    : yup
-        .object({
-          how: yup
-            .string()
-            .oneOf(['typed', 'assumed'] as const)
-            .required(),
-        })
-        .noUnknown(),
-);
-
-const targetFields = {
-  id: idSchema,
-  trait: yup.string().strict().max(64).required(),
-  variantId: nullableId,
-  state: oneOfOrNull(STATES),
-  target: yup.mixed<TraitValue & {}>().required(),
-  pictureId: nullableId,
-  source: sourceSchema as unknown as yup.Schema<Source>,
-};
-const targetSchema = yup.object(targetFields).noUnknown();
-
-const regionSchema = yup
-  .object({
-    id: idSchema,
-    pictureId: idSchema,
-    ...rectFields,
-    ground: yup
-      .string()
-      .strict()
-      .matches(/^#[0-9a-f]{6}$/)
-      .nullable()
-      .default(null),
-  })
-  .noUnknown();
-
 const schemas = {
   'coat.rename': { name: nameSchema },
-  'coat.bin': { at: optionalTime.nullable() },
+  'coat.bin': { at: timeSchema.nullable() },
   'coat.policy': { policy: yup.string().oneOf(CARRY_POLICIES).required() },
   'coat.thresholds': { matchedAt: num(0, 1), nearAt: num(0, 1) },
   'coat.host': {
@@ -98,38 +39,50 @@ const schemas = {
     scale: num(0.5, 4),
     inches: num(3, 200).nullable().default(null),
   },
+  'coat.wave': { kinds: yup.array(yup.string().strict().max(64).required()).max(200).required() },
+  'variant.add': { id: idSchema, name: nameSchema },
+  'variant.rename': { id: idSchema, name: nameSchema },
+  'variant.move': { id: idSchema, position: num(-1e9, 1e9) },
+  'variant.remove': { id: idSchema },
   'picture.add': {
     id: idSchema,
     variantId: idSchema,
     name: nameSchema,
-    subject: nameSchema,
-    blob: shaSchema,
-    original: shaSchema,
-    width: whole(1, 16_384),
-    height: whole(1, 16_384),
+    subject: yup.string().oneOf(SUBJECTS).required(),
+    ...pixelsFields,
   },
   'picture.set': {
     id: idSchema,
     variantId: idSchema,
     name: nameSchema,
+    subject: yup.string().oneOf(SUBJECTS).required(),
     scale: num(0.5, 4).nullable().default(null),
+    inches: num(3, 200).nullable().default(null),
   },
+  'picture.replace': {
+    id: idSchema,
+    ...pixelsFields,
+    /** Ids of the regions on it whose pixels are not what they were. */
+    changed: yup.array(idSchema).max(2000).required(),
+  },
+  'picture.guides': { id: idSchema, guides: guidesSchema },
   'picture.remove': { id: idSchema },
   'element.add': {
     id: idSchema,
-    kind: yup
-      .string()
-      .oneOf(
-        KINDS.map((k) => k.id),
-        'This kind of element is not known.',
-      )
-      .required(),
+    kind: yup.string().strict().max(64).required(),
     name: nameSchema,
     weight: whole(1, 5),
     region: regionSchema.nullable().default(null),
     traits: yup.array(targetSchema).max(200).required(),
   },
-  'element.set': { id: idSchema, name: nameSchema, weight: whole(1, 5), note: noteSchema },
+  'element.set': {
+    id: idSchema,
+    name: nameSchema,
+    weight: whole(1, 5),
+    note: noteSchema,
+    links: linksSchema,
+  },
+  'element.merge': { into: idSchema, from: idSchema },
   'element.move': { id: idSchema, position: num(-1e9, 1e9) },
   'element.remove': { id: idSchema },
   'element.measure': {
@@ -137,6 +90,18 @@ const schemas = {
     region: regionSchema,
     traits: yup.array(targetSchema).max(200).required(),
   },
+  'region.set': { elementId: idSchema, region: regionSchema },
+  'region.seen': { id: idSchema },
+  'region.remove': { id: idSchema },
+  'kind.set': ownKindFields,
+  'kind.remove': { id: idSchema },
+  'font.add': {
+    id: idSchema,
+    name: nameSchema,
+    blob: shaSchema,
+    metrics: faceSchema as unknown as yup.Schema<FaceMetrics>,
+  },
+  'font.remove': { id: idSchema },
   'trait.set': { elementId: idSchema, ...targetFields },
   'trait.clear': { id: idSchema },
   'trait.weigh': {
@@ -173,20 +138,39 @@ const schemas = {
     stepKey: yup.string().strict().min(1).max(500).required(),
     title: yup.string().strict().max(500).required(),
     done: yup.boolean().strict().required(),
-    at: optionalTime,
+    at: timeSchema,
   },
 } satisfies Record<string, yup.ObjectShape>;
 
 type Schemas = typeof schemas;
 export type CommandType = keyof Schemas;
 
-/** A command: its type and its fields. */
-export type Command = {
+/** One thing to do: its type and its fields. */
+export type SingleCommand = {
   [T in CommandType]: { readonly type: T } & yup.InferType<
     yup.ObjectSchema<yup.TypeFromShape<Schemas[T], yup.AnyObject>>
   >;
 }[CommandType];
-export type CommandOf<T extends CommandType> = Extract<Command, { readonly type: T }>;
+
+/** Several things done as one: all or none, and taken back together. */
+export interface ManyCommands {
+  readonly type: 'many';
+  readonly label: string;
+  readonly commands: readonly SingleCommand[];
+}
+
+export type Command = SingleCommand | ManyCommands;
+export type CommandOf<T extends CommandType> = Extract<SingleCommand, { readonly type: T }>;
+
+/** So many at once: more is no act of a person. */
+export const MOST_COMMANDS = 400;
+const manyShape = yup
+  .object({
+    type: yup.string().oneOf(['many']).required(),
+    label: nameSchema,
+    commands: yup.array().required(),
+  })
+  .noUnknown('A field is not known here: ${unknown}.');
 
 const compiled = new Map(
   Object.entries(schemas).map(([type, shape]) => [
@@ -205,24 +189,57 @@ export type Checked =
 /** Checks a command as it came over the wire. Defaults are filled in; what is wrong comes back as sentences. */
 export function checkCommand(raw: unknown): Checked {
   const type = typeof raw === 'object' && raw !== null ? (raw as { type?: unknown }).type : undefined;
+  return type === 'many' ? checkMany(raw) : checkSingle(raw, type);
+}
+
+function checkSingle(raw: unknown, type: unknown): Checked {
   const schema = typeof type === 'string' ? compiled.get(type) : undefined;
   if (!schema) return { ok: false, problems: ['This command is not known.'] };
   try {
-    const command = schema.validateSync(raw, { abortEarly: false, stripUnknown: false }) as Command;
-    return { ok: true, command };
+    return {
+      ok: true,
+      command: schema.validateSync(raw, { abortEarly: false, stripUnknown: false }) as SingleCommand,
+    };
   } catch (error) {
     if (error instanceof yup.ValidationError) return { ok: false, problems: error.errors };
     throw error;
   }
 }
 
-/** What is wrong with a target for this kind and trait, or null. */
-export function targetProblem(kindId: string, traitId: string, target: unknown): string | null {
-  const spec = findTrait(kindId, traitId);
-  if (!spec) return `Elements of the kind ${kindId} have no trait ${traitId}.`;
-  const problem = valueProblem(spec.type, target);
+function checkMany(raw: unknown): Checked {
+  try {
+    const { label, commands } = manyShape.validateSync(raw, { abortEarly: false });
+    if (commands.length > MOST_COMMANDS)
+      return { ok: false, problems: [`At most ${MOST_COMMANDS} things are done at once.`] };
+    const checked: SingleCommand[] = [];
+    for (const one of commands as unknown[]) {
+      const answer = checkSingle(one, (one as { type?: unknown } | null)?.type);
+      if (!answer.ok) return answer;
+      checked.push(answer.command as SingleCommand);
+    }
+    return { ok: true, command: { type: 'many', label, commands: checked } };
+  } catch (error) {
+    if (error instanceof yup.ValidationError) return { ok: false, problems: error.errors };
+    throw error;
+  }
+}
+
+/** What is wrong with a value for a trait, or null. */
+export function specProblem(spec: TraitSpec, value: unknown): string | null {
+  const problem = valueProblem(spec.type, value);
   if (problem) return `${spec.label}: ${problem}`;
-  if (spec.choices && !spec.choices.includes(target as string))
+  if (spec.choices && !spec.choices.includes(value as string))
     return `${spec.label}: one of ${spec.choices.join(', ')}.`;
   return null;
+}
+
+/** What is wrong with a target for this kind and trait of a book, or null. */
+export function targetProblem(
+  book: KindBook,
+  kindId: string,
+  traitId: string,
+  target: unknown,
+): string | null {
+  const spec = book.trait(kindId, traitId);
+  return spec ? specProblem(spec, target) : `Elements of the kind ${kindId} have no trait ${traitId}.`;
 }

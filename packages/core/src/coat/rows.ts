@@ -1,4 +1,5 @@
-import type { Importance } from '../reference/kind.js';
+import type { Importance, KindGroup, TraitSpec } from '../reference/kind.js';
+import type { FaceMetrics } from '../type/face.js';
 import type { TraitValue } from '../traits/value.js';
 
 /** A coat as rows: what a person decided and what was measured. Everything else is derived from these. */
@@ -25,6 +26,8 @@ export interface CoatRow {
   readonly profileRevision: number | null;
   /** Id of the distribution's package channel in the profile. */
   readonly channel: string | null;
+  /** Kinds that most looks have and this one was said not to: they are not offered again. */
+  readonly waved: readonly string[];
   /** When it was put in the bin (ISO 8601), or null. */
   readonly deletedAt: string | null;
 }
@@ -47,11 +50,21 @@ export interface DisplayRow {
   readonly inches: number | null;
 }
 
+/** What a picture shows. */
+export const SUBJECTS = ['Whole desktop', 'A window', 'Launcher open', 'Sign-in screen', 'A detail'] as const;
+export type Subject = (typeof SUBJECTS)[number];
+
+/** A line laid across a picture to measure against, in whole pixels from its left (`x`) or top (`y`). */
+export interface Guide {
+  readonly axis: 'x' | 'y';
+  readonly at: number;
+}
+
 export interface PictureRow {
   readonly id: string;
   readonly variantId: string;
   readonly name: string;
-  readonly subject: string;
+  readonly subject: Subject;
   /** SHA-256 of the normalised PNG, and of the file as it came. */
   readonly blob: string;
   readonly original: string;
@@ -59,6 +72,9 @@ export interface PictureRow {
   readonly height: number;
   /** Interface scale of the reference, where known. */
   readonly scale: number | null;
+  /** Diagonal of the display it was taken on, in inches, where known. */
+  readonly inches: number | null;
+  readonly guides: readonly Guide[];
   readonly position: number;
 }
 
@@ -66,6 +82,13 @@ export interface TraitRule {
   readonly importance?: Importance;
   /** In 0–100 points. */
   readonly tolerance?: number;
+}
+
+/** A place elsewhere that says more of an element. */
+export interface Link {
+  readonly label: string;
+  /** http or https. */
+  readonly url: string;
 }
 
 export interface ElementRow {
@@ -76,6 +99,7 @@ export interface ElementRow {
   readonly weight: number;
   readonly position: number;
   readonly note: string;
+  readonly links: readonly Link[];
   /** Importance and tolerance where they differ from the kind's. */
   readonly rules: Readonly<Record<string, TraitRule>>;
 }
@@ -88,8 +112,12 @@ export interface RegionRow {
   readonly y: number;
   readonly width: number;
   readonly height: number;
+  /** The state it shows there; null at rest. */
+  readonly state: State | null;
   /** Mean colour of the ring beside it, `#rrggbb`, or null. */
   readonly ground: string | null;
+  /** Its pixels changed when the picture was replaced: it wants another look. */
+  readonly again: boolean;
 }
 
 /** How a value was obtained; a measured one says where. */
@@ -118,6 +146,27 @@ export interface TraitRow {
   /** The picture whose pixels lengths are in; null: the first picture of the variant. */
   readonly pictureId: string | null;
   readonly source: Source;
+}
+
+/** A kind of the coat's own, or traits added to a shipped one of the same key. */
+export interface KindRow {
+  readonly id: string;
+  /** The kind's id, by which elements name it. */
+  readonly key: string;
+  readonly label: string;
+  readonly group: KindGroup;
+  readonly help: string;
+  readonly weight: number;
+  readonly traits: readonly TraitSpec[];
+}
+
+/** A font that was dropped in, by which the reference's type is told. */
+export interface FontRow {
+  readonly id: string;
+  readonly name: string;
+  /** SHA-256 of the file. */
+  readonly blob: string;
+  readonly metrics: FaceMetrics;
 }
 
 export interface MatchRow {
@@ -162,6 +211,8 @@ export interface RowTypes {
   variant: VariantRow;
   display: DisplayRow;
   picture: PictureRow;
+  kind: KindRow;
+  font: FontRow;
   element: ElementRow;
   region: RegionRow;
   trait: TraitRow;
@@ -178,6 +229,8 @@ export const ENTITIES: readonly Entity[] = [
   'variant',
   'display',
   'picture',
+  'kind',
+  'font',
   'element',
   'region',
   'trait',
@@ -194,6 +247,8 @@ export const NO_ROWS: CoatRows = {
   variant: {},
   display: {},
   picture: {},
+  kind: {},
+  font: {},
   element: {},
   region: {},
   trait: {},
@@ -213,6 +268,7 @@ export function newCoatRow(id: string, name: string): CoatRow {
     profileId: null,
     profileRevision: null,
     channel: null,
+    waved: [],
     deletedAt: null,
   };
 }

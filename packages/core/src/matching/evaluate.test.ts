@@ -143,7 +143,7 @@ describe('evaluating a coat', () => {
         id: uuid('dark picture'),
         variantId: uuid('dark'),
         name: 'Dark',
-        subject: 's',
+        subject: 'Whole desktop',
         blob: 'c'.repeat(64),
         original: 'c'.repeat(64),
         width: 1920,

@@ -5,6 +5,7 @@ import type {
   ElementRow,
   PictureRow,
   Source,
+  State,
   TraitRow,
   VariantRow,
 } from '../coat/rows.js';
@@ -12,7 +13,7 @@ import { coatOf, ordered } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import type { Part } from '../parts/part.js';
 import { IMPORTANCE_WEIGHT, type TraitSpec } from '../reference/kind.js';
-import { findKind } from '../reference/kinds/registry.js';
+import { kindBook } from '../reference/kindBook.js';
 import { DEFAULT_TOLERANCE } from '../traits/closeness.js';
 import type { TraitValue } from '../traits/value.js';
 import { carryLength } from './carry.js';
@@ -70,10 +71,15 @@ export function scoredVariants(rows: CoatRows): VariantRow[] {
 }
 
 /** The row that holds in a variant: its own, else the one shared by all. */
-export function traitRowFor(traits: readonly TraitRow[], trait: string, variantId: string): TraitRow | null {
+export function traitRowFor(
+  traits: readonly TraitRow[],
+  trait: string,
+  variantId: string,
+  state: State | null = null,
+): TraitRow | null {
   let shared: TraitRow | null = null;
   for (const row of traits) {
-    if (row.trait !== trait || row.state !== null) continue;
+    if (row.trait !== trait || row.state !== state) continue;
     if (row.variantId === variantId) return row;
     if (row.variantId === null) shared = row;
   }
@@ -89,7 +95,7 @@ function pictureFor(rows: CoatRows, row: TraitRow, variantId: string): PictureRo
 
 /** The targets of an element in a variant, in the kind's order, ignored ones left out. */
 export function targetsOf(rows: CoatRows, element: ElementRow, variantId: string): Target[] {
-  const kind = findKind(element.kind);
+  const kind = kindBook(rows).find(element.kind);
   if (!kind) return [];
   const traits = Object.values(rows.trait).filter((t) => t.elementId === element.id);
   return targetsFrom(rows, element, traits, variantId);
@@ -102,7 +108,7 @@ export function targetsFrom(
   traits: readonly TraitRow[],
   variantId: string,
 ): Target[] {
-  const kind = findKind(element.kind);
+  const kind = kindBook(rows).find(element.kind);
   if (!kind) return [];
   const display = displayOf(rows);
   const { policy } = coatOf(rows);

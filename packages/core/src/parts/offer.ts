@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { targetProblem } from '../coat/commands.js';
+import { specProblem } from '../coat/commands.js';
 import { findKind, findTrait } from '../reference/kinds/registry.js';
 import type { TraitValue } from '../traits/value.js';
 
@@ -55,7 +55,7 @@ export function supplyProblem(kindId: string, traitId: string, raw: unknown): st
   if (!spec) return `${kindId} has no trait ${traitId}.`;
   if (typeof raw !== 'object' || raw === null) return `${spec.label}: a supply is an object.`;
   const s = raw as Partial<Record<string, unknown>>;
-  const value = (v: unknown) => targetProblem(kindId, traitId, v);
+  const value = (v: unknown) => specProblem(spec, v);
   if ('fixed' in s) {
     const others = Object.values((s['byVariant'] as Record<string, unknown>) ?? {});
     return [s['fixed'], ...others].map(value).find((p) => p !== null) ?? null;

@@ -7,7 +7,7 @@ const STEP = 0.5;
 /** The largest radius that is looked for, in pixels; more is a pill whose thickness already tells it. */
 const MOST = 48;
 /** Inside and outside of a corner must differ by this much in a channel, or the corner does not show. */
-const SEEN = 10;
+const SEEN = 18;
 /** How far beside the rectangle the ground outside is taken, in pixels. */
 const BESIDE = 3;
 
@@ -56,7 +56,9 @@ function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null
     const x = dx > 0 ? cx + i : cx - 1 - i;
     const y = dy > 0 ? cy + j : cy - 1 - j;
     const p =
-      (Math.min(pixels.height - 1, Math.max(0, y)) * pixels.width + Math.min(pixels.width - 1, Math.max(0, x))) * 4;
+      (Math.min(pixels.height - 1, Math.max(0, y)) * pixels.width +
+        Math.min(pixels.width - 1, Math.max(0, x))) *
+      4;
     return [pixels.data[p]!, pixels.data[p + 1]!, pixels.data[p + 2]!];
   };
   // Where the sides are straight: the middle of what may be corner, up to its end.
@@ -67,37 +69,45 @@ function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null
     middleColour(along.map((k) => at(-BESIDE, k))),
     middleColour([at(-2, -2), at(-3, -3), at(-2, -3), at(-3, -2)]),
   ];
-  if (beside.every((c) => difference(c, inside) < SEEN)) return null;
+  // Beside both sides something else must show: a corner against a neighbour of its own colour tells nothing.
+  if (beside.some((c) => difference(c, inside) < SEEN)) return null;
   const belongs: number[] = [];
   for (let j = 0; j < most; j++)
     for (let i = 0; i < most; i++) {
       const c = at(i, j);
       let least = 1;
       for (const ground of beside) {
-        if (difference(ground, inside) < SEEN) continue;
         least = Math.min(least, shareOf(c, ground, inside));
       }
       belongs.push(least);
     }
-  let best = 0;
-  let bestOff = Infinity;
-  const offs: number[] = [];
-  for (let n = 0; n * STEP <= most; n++) {
-    const r = n * STEP;
-    let off = 0;
-    const reach = Math.min(most, Math.ceil(r) + 2);
-    for (let j = 0; j < reach; j++)
-      for (let i = 0; i < reach; i++) off += (belongs[j * most + i]! - covered(i, j, r)) ** 2;
-    // Pixels further in belong to it under every radius that is not larger; what says otherwise counts against all.
-    for (let j = 0; j < most; j++)
-      for (let i = 0; i < most; i++) if (i >= reach || j >= reach) off += (1 - belongs[j * most + i]!) ** 2 * Number(inTriangle(i, j, most));
-    offs.push(off);
-    if (off < bestOff) {
-      bestOff = off;
-      best = n;
+  let best: { offs: number[]; n: number; off: number } | null = null;
+  // At a fractional scale the sides themselves begin inside a pixel.
+  for (const sx of SIDE_INSETS)
+    for (const sy of SIDE_INSETS) {
+      const offs: number[] = [];
+      for (let n = 0; n * STEP <= most; n++) offs.push(misfit(belongs, most, n * STEP, sx, sy));
+      const n = offs.indexOf(Math.min(...offs));
+      if (!best || offs[n]! < best.off) best = { offs, n, off: offs[n]! };
     }
-  }
-  return refine(offs, best) * STEP;
+  return refine(best!.offs, best!.n) * STEP;
+}
+
+/** How far into its first pixel a side may begin. */
+const SIDE_INSETS = [0, 0.5] as const;
+
+/** Squared difference between what was seen near a corner and what a radius would show. */
+function misfit(belongs: readonly number[], most: number, r: number, sx: number, sy: number): number {
+  let off = 0;
+  const reach = Math.min(most, Math.ceil(r) + 2);
+  for (let j = 0; j < most; j++)
+    for (let i = 0; i < most; i++) {
+      const near = i < reach && j < reach;
+      if (!near && !inTriangle(i, j, most)) continue;
+      const wanted = covered(i - sx, j - sy, r) * Math.min(1, i + 1 - sx) * Math.min(1, j + 1 - sy);
+      off += (belongs[j * most + i]! - wanted) ** 2;
+    }
+  return off;
 }
 
 /** Only the half beside the corner can be outside a quarter circle; items further in must not count. */

@@ -56,7 +56,8 @@ export function cutOut(pixels: Pixels, rect: Rect): CutOut {
     data.set(pixels.data.subarray(from, from + w * 4), y * w * 4);
   }
   const { ground, share } = rimColour(pixels, rect);
-  if (share < FLAT_SHARE || w < 3 || h < 3) return { pixels: { width: w, height: h, data }, rect, removed: false };
+  if (share < FLAT_SHARE || w < 3 || h < 3)
+    return { pixels: { width: w, height: h, data }, rect, removed: false };
   const away = flood(data, w, h, ground);
   softenRim(data, w, h, ground, away);
   for (let p = 0; p < w * h; p++) if (away[p]) data.fill(0, p * 4, p * 4 + 4);
@@ -122,7 +123,13 @@ function flood(data: Uint8Array, w: number, h: number, ground: readonly number[]
 }
 
 /** Gives the places beside the ground the share of ink that explains them, with the ink of the places further in. */
-function softenRim(data: Uint8Array, w: number, h: number, ground: readonly number[], away: Uint8Array): void {
+function softenRim(
+  data: Uint8Array,
+  w: number,
+  h: number,
+  ground: readonly number[],
+  away: Uint8Array,
+): void {
   const before = data.slice();
   for (let p = 0; p < w * h; p++) {
     if (away[p]) continue;
@@ -149,6 +156,6 @@ function softenRim(data: Uint8Array, w: number, h: number, ground: readonly numb
     const k = Math.min(1, own / furthest);
     if (k >= 0.98) continue;
     for (let c = 0; c < 3; c++) data[p * 4 + c] = before[ink * 4 + c]!;
-    data[p * 4 + 3] = Math.round((before[p * 4 + 3]! * k));
+    data[p * 4 + 3] = Math.round(before[p * 4 + 3]! * k);
   }
 }

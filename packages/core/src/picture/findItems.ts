@@ -31,6 +31,8 @@ const LINE_GAP = 1.4;
 const SAME_INK = 70;
 /** Pieces of one picture: joined they are at most this much longer than the larger was. */
 const SQUARE = 1.25;
+/** A picture this many times as long as high is a plate with a title. */
+const TITLED = 2.5;
 /** Pieces smaller than this, in pixels of their longer side, are noise. */
 const LEAST = 3;
 
@@ -72,8 +74,7 @@ function groups(n: number, related: (i: number, j: number) => boolean): number[]
 const gapOf = (a0: number, a1: number, b0: number, b1: number) => Math.max(a0, b0) - Math.min(a1, b1);
 
 /** A strip's place as picture directions: of an upright strip u and v change places. */
-const turned = (b: Box, upright: boolean): Box =>
-  upright ? { u0: b.v0, v0: b.u0, u1: b.v1, v1: b.u1 } : b;
+const turned = (b: Box, upright: boolean): Box => (upright ? { u0: b.v0, v0: b.u0, u1: b.v1, v1: b.u1 } : b);
 
 function isLetters(pieces: readonly Piece[]): boolean {
   if (pieces.length < 2) return false;
@@ -129,7 +130,18 @@ function linesOf(pieces: readonly Piece[]): { lines: Box[]; used: Set<number> } 
     used.add(i);
     lines[l] = joinBoxes(lines[l]!, p);
   });
-  return { lines, used };
+  return { lines: wordsToLines(lines), used };
+}
+
+/** Words of one line: level with each other, and no further apart than letters of the line's height may be. */
+function wordsToLines(words: readonly Box[]): Box[] {
+  const related = (i: number, j: number) => {
+    const a = words[i]!;
+    const b = words[j]!;
+    const level = -gapOf(a.v0, a.v1, b.v0, b.v1) >= 0.5 * Math.min(heightOf(a), heightOf(b));
+    return level && gapOf(a.u0, a.u1, b.u0, b.u1) <= LETTER_GAP * Math.max(heightOf(a), heightOf(b));
+  };
+  return groups(words.length, related).map((group) => group.map((i) => words[i]!).reduce(joinBoxes));
 }
 
 interface Thing extends Box {
@@ -151,7 +163,8 @@ function picturesOf(pieces: readonly Piece[]): Thing[] {
         const gap = Math.max(gapOf(a.u0, a.u1, b.u0, b.u1), gapOf(a.v0, a.v1, b.v0, b.v1));
         const together = joinBoxes(a, b);
         const square = Math.max(widthOf(together), heightOf(together)) <= SQUARE * size;
-        if (!nested && !(square && gap <= Math.max(2, 0.22 * size))) continue;
+        const smaller = Math.min(Math.max(widthOf(a), heightOf(a)), Math.max(widthOf(b), heightOf(b)));
+        if (!nested && !(square && gap <= Math.max(2, 0.22 * smaller))) continue;
         things = things.filter((_, k) => k !== i && k !== j);
         things.push({ ...together, what: 'picture' });
         changed = true;
@@ -209,8 +222,12 @@ export function findItems(strip: Strip, radius = 0, showsThrough = 0): ItemsOnSt
   const pieces: Piece[] = [];
   for (const component of componentsOf(mask, strip.rgb, along, across)) {
     const box = turned(component, upright);
-    if (isSideMark(component, across)) continue;
-    if (ground.model === 'sides' && strongestIn(ground, component, along) < STRONG * threshold) continue;
+    if (isSideMark(component, along, across)) continue;
+    if (
+      (ground.model === 'sides' || showsThrough > 0) &&
+      strongestIn(ground, component, along) < STRONG * threshold
+    )
+      continue;
     pieces.push({ ...box, component, stroke: (2 * component.area) / component.rim / heightOf(box) });
   }
   const { lines, used } = linesOf(pieces);
@@ -230,7 +247,12 @@ export function findItems(strip: Strip, radius = 0, showsThrough = 0): ItemsOnSt
     if (plate) plate.what = 'picture and title';
     else things.push(text);
   }
-  const nested = things.filter((t) => !things.some((o) => o !== t && area(o) > area(t) && shared(o, t) >= 0.6 * area(t)));
+  // A plate several times as long as it is high carries a title; its letters are part of it and not seen apart.
+  for (const t of things)
+    if (!upright && t.what === 'picture' && widthOf(t) > TITLED * heightOf(t)) t.what = 'picture and title';
+  const nested = things.filter(
+    (t) => !things.some((o) => o !== t && area(o) > area(t) && shared(o, t) >= 0.6 * area(t)),
+  );
   const items = withTitles(nested, upright).map((t): FoundItem => {
     const box = turned(t, upright);
     const [from, to] = fineEnds(strip, ground, box);
@@ -253,18 +275,24 @@ function drawnOn(distance: Uint8Array, threshold: number, along: number, across:
   return mask;
 }
 
-/** The most within `RING_REACH` along one axis, for every place. */
+/** The most within `RING_REACH` along one axis, for every place: windows of 2, 4 and 8 places, then two of those. */
 function windowMost(values: Uint8Array, along: number, across: number, rows: boolean): Uint8Array {
   const out = new Uint8Array(values.length);
   const [lines, n, step, jump] = rows ? [across, along, 1, along] : [along, across, along, 1];
-  for (let l = 0; l < lines; l++)
+  const room = n + 2 * RING_REACH + 8;
+  const most = new Uint8Array(room);
+  for (let l = 0; l < lines; l++) {
+    most.fill(0);
+    for (let k = 0; k < n; k++) most[k + RING_REACH] = values[l * jump + k * step]!;
+    for (const reach of [1, 2, 4])
+      for (let k = 0; k + reach < room; k++) if (most[k + reach]! > most[k]!) most[k] = most[k + reach]!;
+    // Eight from six before, and eight up to six behind: thirteen places together.
     for (let k = 0; k < n; k++) {
-      let most = 0;
-      const to = Math.min(n - 1, k + RING_REACH);
-      for (let i = Math.max(0, k - RING_REACH); i <= to; i++)
-        most = Math.max(most, values[l * jump + i * step]!);
-      out[l * jump + k * step] = most;
+      const a = most[k]!;
+      const b = most[k + 5]!;
+      out[l * jump + k * step] = a > b ? a : b;
     }
+  }
   return out;
 }
 
@@ -299,10 +327,13 @@ function dropRims(mask: Uint8Array, along: number, across: number): void {
 }
 
 /** A thin piece along a long side of the bar tells that a programme is open; it is no item of its own. */
-function isSideMark(c: Component, across: number): boolean {
+function isSideMark(c: Component, along: number, across: number): boolean {
   const thin = heightOf(c) <= Math.max(4, 0.1 * across);
   const beside = c.v0 <= 0.06 * across + 1 || c.v1 >= across - 0.06 * across - 1;
-  return thin && beside && widthOf(c) >= 2 * heightOf(c);
+  if (thin && beside && widthOf(c) >= 2 * heightOf(c)) return true;
+  // What is left of an anti-aliased or round end.
+  const end = c.u0 <= 1 || c.u1 >= along - 1;
+  return end && widthOf(c) <= Math.max(4, 0.08 * across) && heightOf(c) >= 2 * widthOf(c);
 }
 
 function strongestIn({ distance }: Ground, c: Component, along: number): number {
@@ -340,7 +371,9 @@ function fineEnds(strip: Strip, ground: Ground, box: Box): [number, number] {
     const step = third.sum - second.sum;
     const firstStep = second.sum - rim.sum;
     const grows = step > 0 && second.sum > 2.2 * rim.sum && Math.abs(step - firstStep) <= 0.25 * step;
-    const depth = grows ? second.sum / step - 0.5 : Math.min(1, rim.most / whole) + Math.min(1, before.most / whole);
+    const depth = grows
+      ? second.sum / step - 0.5
+      : Math.min(1, rim.most / whole) + Math.min(1, before.most / whole);
     const drawn = Math.min(2, Math.max(0.3, depth));
     return inwards === 1 ? edge + 1 - drawn : edge - 1 + drawn;
   };

@@ -21,45 +21,55 @@ export interface Ground {
 const NEAR = 14;
 /** A plainer model is kept unless the next one explains this much more of the strip (share of places). */
 const BETTER = 0.03;
+/** A place this far from the ground is clearly not ground. */
+const CLEARLY_OFF = 40;
+const MUCH = 0.4;
+const FEW = 0.05;
 /** Of the strip's thickness: how far in from each long side its colours are taken. */
 const SIDE = 0.07;
 
 type Colour = readonly [number, number, number];
 
-/** The fullest colour among places: mode in cells of 16 levels, then the mean of the pixels in that cell. */
-function fullest(rgb: Uint8Array, places: Iterable<number>): Colour {
-  const counts = new Map<number, [number, number, number, number]>();
-  for (const p of places) {
+/** Cells of 8 levels a channel, for counting colours. */
+const CELLS = 1 << 15;
+const counts = new Uint32Array(CELLS);
+const sums = new Float64Array(CELLS * 3);
+
+/** The fullest colour among places `from`, `from + step` …: the fullest cell's mean. */
+function fullest(rgb: Uint8Array, from: number, to: number, step: number): Colour {
+  const touched: number[] = [];
+  let best = -1;
+  for (let p = from; p < to; p += step) {
     const i = p * 3;
     const key = ((rgb[i]! >> 3) << 10) | ((rgb[i + 1]! >> 3) << 5) | (rgb[i + 2]! >> 3);
-    const cell = counts.get(key);
-    if (cell) {
-      cell[0]++;
-      cell[1] += rgb[i]!;
-      cell[2] += rgb[i + 1]!;
-      cell[3] += rgb[i + 2]!;
-    } else counts.set(key, [1, rgb[i]!, rgb[i + 1]!, rgb[i + 2]!]);
+    if (counts[key]!++ === 0) touched.push(key);
+    sums[key * 3]! += rgb[i]!;
+    sums[key * 3 + 1]! += rgb[i + 1]!;
+    sums[key * 3 + 2]! += rgb[i + 2]!;
+    if (best < 0 || counts[key]! > counts[best]!) best = key;
   }
-  let best: [number, number, number, number] | null = null;
-  for (const cell of counts.values()) if (!best || cell[0] > best[0]) best = cell;
-  return best ? [best[1] / best[0], best[2] / best[0], best[3] / best[0]] : [0, 0, 0];
+  const n = best < 0 ? 1 : counts[best]!;
+  const colour: Colour =
+    best < 0 ? [0, 0, 0] : [sums[best * 3]! / n, sums[best * 3 + 1]! / n, sums[best * 3 + 2]! / n];
+  for (const key of touched) {
+    counts[key] = 0;
+    sums.fill(0, key * 3, key * 3 + 3);
+  }
+  return colour;
 }
 
-function* rowPlaces(strip: Strip, v: number): Generator<number> {
-  for (let u = 0; u < strip.along; u++) yield v * strip.along + u;
+interface Fit {
+  readonly d: Uint8Array;
+  /** Shares of the places near the ground, and of those neither near it nor clearly off it. */
+  readonly near: number;
+  readonly unsure: number;
 }
 
-function* allPlaces(strip: Strip): Generator<number> {
-  // Every place of a small strip; of a large one a fixed pattern of some hundred thousand.
-  const n = strip.along * strip.across;
-  const step = Math.max(1, Math.floor(n / 120_000)) | 1;
-  for (let p = 0; p < n; p += step) yield p;
-}
-
-function distances(strip: Strip, colourAt: (u: number, v: number) => Colour): { d: Uint8Array; near: number } {
+function distances(strip: Strip, colourAt: (u: number, v: number) => Colour): Fit {
   const { along, across, rgb } = strip;
   const d = new Uint8Array(along * across);
   let near = 0;
+  let unsure = 0;
   for (let v = 0; v < across; v++)
     for (let u = 0; u < along; u++) {
       const p = v * along + u;
@@ -71,8 +81,10 @@ function distances(strip: Strip, colourAt: (u: number, v: number) => Colour): { 
       );
       d[p] = Math.min(255, Math.round(off));
       if (off <= NEAR) near++;
+      else if (off < CLEARLY_OFF) unsure++;
     }
-  return { d, near: near / (along * across) };
+  const n = along * across;
+  return { d, near: near / n, unsure: unsure / n };
 }
 
 /** Mean colour of the places beside one long side, smoothed along so that a single mark does not count. */
@@ -87,15 +99,18 @@ function sideColours(strip: Strip, from: number, to: number): Float32Array {
 
 export function groundOf(strip: Strip): Ground {
   const { along, across } = strip;
-  const flat = fullest(strip.rgb, allPlaces(strip));
+  // Every place of a small strip; of a large one a fixed pattern of some hundred thousand.
+  const n = along * across;
+  const flat = fullest(strip.rgb, 0, n, Math.max(1, Math.floor(n / 120_000)) | 1);
   let chosen: { model: Ground['model']; colourAt: (u: number, v: number) => Colour } = {
     model: 'flat',
     colourAt: () => flat,
   };
   let fit = distances(strip, chosen.colourAt);
-  // A strip that is nearly all ground needs no other model.
-  if (fit.near < 0.9) {
-    const rows = Array.from({ length: across }, (_, v) => fullest(strip.rgb, rowPlaces(strip, v)));
+  // Where nearly everything is either ground or clearly not, one colour explains the strip.
+  const plain = fit.near >= 0.9 || (fit.near >= MUCH && fit.unsure < FEW);
+  if (!plain) {
+    const rows = Array.from({ length: across }, (_, v) => fullest(strip.rgb, v * along, (v + 1) * along, 1));
     const byRow = (_u: number, v: number) => rows[v]!;
     const acrossFit = distances(strip, byRow);
     if (acrossFit.near > fit.near + BETTER && smooth(rows)) {
@@ -125,16 +140,17 @@ export function groundOf(strip: Strip): Ground {
     }
   }
   const threshold = chosen.model === 'sides' ? noiseThreshold(fit.d) : NEAR;
-  void along;
   return { model: chosen.model, distance: fit.d, threshold, colourAt: chosen.colourAt };
 }
 
-/** Whether neighbouring rows differ as little as a gradient's do. */
+/** Rows at each long side that a rim or a shadow may take. */
+const RIM_ROWS = 3;
+
+/** Whether neighbouring rows differ as little as a gradient's do, rims aside: items make rows jump. */
 function smooth(rows: readonly Colour[]): boolean {
-  let jumps = 0;
-  for (let v = 1; v < rows.length; v++)
-    if (rows[v]!.some((c, i) => Math.abs(c - rows[v - 1]![i]!) > 12)) jumps++;
-  return jumps <= 4;
+  for (let v = RIM_ROWS + 1; v < rows.length - RIM_ROWS; v++)
+    if (rows[v]!.some((c, i) => Math.abs(c - rows[v - 1]![i]!) > 12)) return false;
+  return true;
 }
 
 /** Three times the median distance, held between the flat threshold and twice it: what shows through is not an item. */

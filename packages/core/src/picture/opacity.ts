@@ -128,7 +128,9 @@ export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge): Told<
   const variety = Math.max(
     ...CHANNELS.map((c) => {
       const sorted = ground.map((g) => g[c]).sort((a, b) => a - b);
-      return (sorted[Math.floor(0.97 * sorted.length)] ?? 0) - (sorted[Math.floor(0.03 * sorted.length)] ?? 0);
+      return (
+        (sorted[Math.floor(0.97 * sorted.length)] ?? 0) - (sorted[Math.floor(0.03 * sorted.length)] ?? 0)
+      );
     }),
   );
   const first = solveOpacity(places);

@@ -40,10 +40,14 @@ export interface BarReading {
 /** From this opacity on, in points, what moves a bar's ground is not what lies beneath. */
 const CLEARLY_SOLID = 97;
 /** Of all that may show through, so much must be passed for a piece to be an item. */
-const SHOWN = 0.75;
+const SHOWN = 1;
 /** A gap this many times the usual one, and this share of the bar's thickness, parts two zones. */
 const ZONE_GAP = 2.2;
 const ZONE_GAP_SHARE = 0.6;
+/** The usual gap is the one this far up among all gaps. */
+const USUAL = 0.35;
+/** A gap of this share of the bar's length parts zones whatever the others are. */
+const ALWAYS_WIDE = 0.25;
 /** A cluster is in the middle when its own middle is within this share of the bar's length of it. */
 const IN_THE_MIDDLE = 0.07;
 
@@ -61,8 +65,9 @@ export function zonesOf(
 ): Zone[] {
   if (items.length === 0) return [];
   const gaps = items.slice(1).map((item, i) => item.from - items[i]!.to);
-  const usual = gaps.length > 0 ? median(gaps) : 0;
-  const wide = Math.max(ZONE_GAP * usual, ZONE_GAP_SHARE * thickness, 8);
+  // Most gaps lie inside zones, but where each zone has few items not many more: a low one tells the usual gap.
+  const usual = [...gaps].sort((a, b) => a - b)[Math.floor(USUAL * (gaps.length - 1))] ?? 0;
+  const wide = Math.min(Math.max(ZONE_GAP * usual, ZONE_GAP_SHARE * thickness, 8), ALWAYS_WIDE * length);
   const clusters: number[][] = [[0]];
   gaps.forEach((gap, i) => {
     if (gap > wide) clusters.push([i + 1]);
@@ -79,9 +84,7 @@ export function zonesOf(
 }
 
 function usualSize(items: readonly FoundItem[], upright: boolean): Told<number> {
-  const sizes = items
-    .filter((i) => i.what === 'picture')
-    .map((i) => (upright ? i.box.width : i.box.height));
+  const sizes = items.filter((i) => i.what === 'picture').map((i) => (upright ? i.box.width : i.box.height));
   if (sizes.length === 0) return refused('plain', 'There is no picture on it whose size could be told.');
   return told(median(sizes));
 }
@@ -92,7 +95,8 @@ function usualSpacing(items: readonly BarItem[]): Told<number> {
     .map((item, i) => ({ gap: item.from - items[i]!.to, same: item.zone === items[i]!.zone }))
     .filter(({ same }) => same)
     .map(({ gap }) => Math.max(0, gap));
-  if (gaps.length === 0) return refused('plain', 'No two items stand in one zone, so there is no gap to tell.');
+  if (gaps.length === 0)
+    return refused('plain', 'No two items stand in one zone, so there is no gap to tell.');
   return told(median(gaps));
 }
 
@@ -111,18 +115,24 @@ export function readBar(
   const region = readRegion(pixels, drawn, options);
   const { rect, edge } = region;
   if (edge === null)
-    return refused('no-edge', 'It lies at no edge of the picture, so it is read as a region and not as a bar.');
+    return refused(
+      'no-edge',
+      'It lies at no edge of the picture, so it is read as a region and not as a bar.',
+    );
   const upright = edge === 'left' || edge === 'right';
   const strip = stripOf(pixels, rect, upright);
   const length = strip.along;
   const radius = cornerRadius(pixels, rect);
   const opacity = readOpacity(pixels, rect, edge);
-  const through = opacity.ok && opacity.value.opacity < CLEARLY_SOLID ? SHOWN * opacity.value.showsThrough : 0;
+  const through =
+    opacity.ok && opacity.value.opacity < CLEARLY_SOLID ? SHOWN * opacity.value.showsThrough : 0;
   const { items, ground } = findItems(strip, radius.ok ? radius.value : 0, through);
   const zones = zonesOf(items, length, region.thickness);
-  const placed = items.map(
-    (item, i): BarItem => ({ ...item, zone: zones[i]!, at: (50 * (item.from + item.to)) / length }),
-  );
+  const placed = items.map((item, i): BarItem => ({
+    ...item,
+    zone: zones[i]!,
+    at: (50 * (item.from + item.to)) / length,
+  }));
   const [r, g, b] = ground.colourAt(length >> 1, strip.across >> 1);
   const before = upright ? rect.y : rect.x;
   const after = (upright ? pixels.height : pixels.width) - before - length;

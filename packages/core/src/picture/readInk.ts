@@ -83,9 +83,12 @@ const LUCKY = 1.5;
 
 /** Spread of the ground's pixels along the ink's axis, in levels: 1.4826 times their median distance from it. */
 function noiseOf(along: Float32Array, top: number): number {
-  const ground = Array.from(along.filter((v) => Math.abs(v) < 0.3 * top), (v) => Math.abs(v)).sort((a, b) => a - b);
+  const ground = Array.from(
+    along.filter((v) => Math.abs(v) < 0.3 * top),
+    (v) => Math.abs(v),
+  ).sort((a, b) => a - b);
   // Most of a region is plain ground; the ringing beside letters is what must be known, so the upper half counts.
-  return ground.length === 0 ? 0 : (ground[Math.floor(0.85 * (ground.length - 1))]! / 1.44);
+  return ground.length === 0 ? 0 : ground[Math.floor(0.85 * (ground.length - 1))]! / 1.44;
 }
 
 /**
@@ -119,7 +122,13 @@ function reachOfInk(
 }
 
 /** The mean colour of the pixels that lie so far along the axis. */
-function colourAlong(at: Uint32Array, along: Float32Array, place: number, within: number, data: Pixels['data']): Rgb {
+function colourAlong(
+  at: Uint32Array,
+  along: Float32Array,
+  place: number,
+  within: number,
+  data: Pixels['data'],
+): Rgb {
   const sum = { n: 0, r: 0, g: 0, b: 0 };
   for (let reach = within; sum.n === 0; reach *= 2)
     for (let k = 0; k < at.length; k++) {
@@ -169,7 +178,9 @@ export function inkMap(pixels: Pixels, rect: Rect): Told<InkMap> {
   for (let k = 0; k < n; k++) {
     const i = at[k]!;
     along[k] =
-      (data[i]! - ground.r) * axis[0] + (data[i + 1]! - ground.g) * axis[1] + (data[i + 2]! - ground.b) * axis[2];
+      (data[i]! - ground.r) * axis[0] +
+      (data[i + 1]! - ground.g) * axis[1] +
+      (data[i + 2]! - ground.b) * axis[2];
   }
   const sorted = Float32Array.from(along).sort();
   // A few pixels may ring past the ink; the thousandth from the top does not.
@@ -179,8 +190,7 @@ export function inkMap(pixels: Pixels, rect: Rect): Told<InkMap> {
   const noise = noiseOf(along, top);
   const reach = reachOfInk(along, sorted, top, noise);
   const ink = colourAlong(at, along, reach.at, reach.within, data);
-  const full =
-    (ink.r - ground.r) * axis[0] + (ink.g - ground.g) * axis[1] + (ink.b - ground.b) * axis[2];
+  const full = (ink.r - ground.r) * axis[0] + (ink.g - ground.g) * axis[1] + (ink.b - ground.b) * axis[2];
   const coverage = new Float32Array(n);
   for (let k = 0; k < n; k++) coverage[k] = Math.min(1, Math.max(0, along[k]! / full));
   const widths = crossings(coverage, rect.width, 0, rect.height);

@@ -38,6 +38,9 @@ export const GROUND_RING = 16;
 const NEAR_EDGE = 0.03;
 /** A colour must fill this share of a region to count as drawing on it, else it is a rim. */
 const INK_SHARE = 0.004;
+/** So many dominant colours are told, and so many are looked at for the ink, which may be small. */
+const SHOWN_COLOURS = 5;
+const INK_COLOURS = 12;
 /** Alignment: the two free lengths differ by less than this share of the edge. */
 const CENTRED = 0.04;
 
@@ -69,7 +72,7 @@ export function readRegion(
   const edgeLength = upright ? pixels.height : pixels.width;
   const before = upright ? rect.y : rect.x;
   const after = edgeLength - before - along;
-  const colours = dominantColours(pixels, rect);
+  const colours = dominantColours(pixels, rect, INK_COLOURS);
   return {
     rect,
     found,
@@ -81,8 +84,8 @@ export function readRegion(
     width: rect.width,
     height: rect.height,
     heightShare: (100 * rect.height) / pixels.height,
-    colours,
-    ink: inkOf(dominantColours(pixels, rect, 12)),
+    colours: colours.slice(0, SHOWN_COLOURS),
+    ink: inkOf(colours),
     ground: ringMean(pixels, rect),
   };
 }

@@ -28,8 +28,6 @@ export interface TextReading {
 export const FEWEST_LETTERS = 5;
 /** A place counts as drawn from this much ink on. */
 const DRAWN = 0.3;
-/** Low and tall letters differ at least by this share of the tall ones' height. */
-const TELLING_GAP = 0.14;
 /** An x-height is at most this share of the capitals' height; what is higher is the same sort of letter. */
 const HIGHEST_X = 0.86;
 /** Round letters reach past flat ones by about this share of the small letters' height. */
@@ -70,7 +68,8 @@ function fullestLine(map: InkMap): [number, number] | null {
     const from = y;
     let sum = 0;
     // A single empty row parts the dot of an i from its stem, not one line from the next.
-    while (y < height && (rows[y]! >= 0.5 || (y + 1 < height && rows[y + 1]! >= 0.5 && y - from < 4))) sum += rows[y++]!;
+    while (y < height && (rows[y]! >= 0.5 || (y + 1 < height && rows[y + 1]! >= 0.5 && y - from < 4)))
+      sum += rows[y++]!;
     if (sum > most) {
       most = sum;
       best = [from, y];
@@ -104,8 +103,13 @@ function lettersOf(map: InkMap, [y0, y1]: [number, number]): Letter[] {
     while (low > y0 && row(low) < DRAWN) low--;
     let high = low;
     while (high > y0 && row(high - 1) >= DRAWN) high--;
-    const bottom = low + edgeShare(row(low), low > high ? row(low - 1) : row(low)) + rest(low + 1 < y1 ? row(low + 1) : 0);
-    const top = high + 1 - edgeShare(row(high), low > high ? row(high + 1) : row(high)) - rest(high > y0 ? row(high - 1) : 0);
+    const bottom =
+      low + edgeShare(row(low), low > high ? row(low - 1) : row(low)) + rest(low + 1 < y1 ? row(low + 1) : 0);
+    const top =
+      high +
+      1 -
+      edgeShare(row(high), low > high ? row(high + 1) : row(high)) -
+      rest(high > y0 ? row(high - 1) : 0);
     letters.push({ x0, x1: x, top, bottom, height: bottom - top });
   }
   return letters;
@@ -128,15 +132,11 @@ function mode(values: readonly number[], window: number): number[] {
   return best;
 }
 
-
 /** The height of the flat letters among heights of one sort: low ones, but no lower than overshoot explains. */
 function measured(sorted: readonly number[], q: number): Measured {
   const usual = quantile(sorted, q);
   const value = Math.max(quantile(sorted, 0.1), usual * (1 - OVERSHOOT));
-  const spread = Math.max(
-    SUREST,
-    (quantile(sorted, 0.9) - quantile(sorted, 0.1)) / 2 + SUREST / 2,
-  );
+  const spread = Math.max(SUREST, (quantile(sorted, 0.9) - quantile(sorted, 0.1)) / 2 + SUREST / 2);
   return { value, least: value - spread, most: value + spread };
 }
 
@@ -179,33 +179,31 @@ export function readText(pixels: Pixels, rect: Rect): Told<TextReading> {
     baseline: rect.y + baseline,
     xHeight: x
       ? told(x)
-      : refused('no-x-height', 'All letters are of one height, so small letters cannot be told from capitals.'),
-    capHeight: tall.length > 0 ? told(measured(tall, 0.35)) : refused('few-letters', 'There is no capital, figure or ascender.'),
+      : refused(
+          'no-x-height',
+          'All letters are of one height, so small letters cannot be told from capitals.',
+        ),
+    capHeight:
+      tall.length > 0
+        ? told(measured(tall, 0.35))
+        : refused('few-letters', 'There is no capital, figure or ascender.'),
     stroke: strokeWidth(map.value, baseline, x?.value ?? measured(tall, 0.35).value),
     letterWidth: standing.reduce((sum, l) => sum + l.x1 - l.x0, 0) / Math.max(1, standing.length),
     ink: inkOfMap(map.value),
   });
 }
 
-/** Parts heights at their widest gap into low letters and tall ones; `low` null where all are of one height. */
+/** Parts heights into the two that most letters share; `low` null where all are of one height. */
 function partHeights(sorted: readonly number[]): { low: readonly number[] | null; tall: readonly number[] } {
   const most = sorted[sorted.length - 1]!;
-  let cut = -1;
-  let widest = TELLING_GAP * most;
-  for (let i = 1; i < sorted.length; i++) {
-    const gap = sorted[i]! - sorted[i - 1]!;
-    if (gap >= widest) {
-      widest = gap;
-      cut = i;
-    }
-  }
-  if (cut < 0) return { low: null, tall: sorted };
-  const low = sorted.slice(0, cut);
-  const tall = sorted.slice(cut);
-  const shared = mode(low, Math.max(0.9, 0.08 * most));
-  const height = quantile(shared, 0.5);
-  if (shared.length < 2 || height > HIGHEST_X * quantile(tall, 0.3)) return { low: null, tall: sorted };
-  return { low: shared, tall: mode(tall, Math.max(0.9, 0.08 * most)) };
+  const window = Math.max(0.9, 0.08 * most);
+  const first = mode(sorted, window);
+  const rest = sorted.filter((h) => !first.includes(h));
+  if (rest.length === 0) return { low: null, tall: sorted };
+  const second = mode(rest, window);
+  const [low, tall] = quantile(first, 0.5) < quantile(second, 0.5) ? [first, second] : [second, first];
+  const apart = quantile(low, 0.5) <= HIGHEST_X * quantile(tall, 0.5);
+  return apart && low.length >= 2 ? { low, tall } : { low: null, tall: sorted };
 }
 
 /** The usual width of what is crossed in the middle of the small letters: ink summed over each crossing. */

@@ -20,7 +20,8 @@ export interface SampledColour {
  */
 export function sampleColour(pixels: Pixels, x: number, y: number, side: SampleSide): SampledColour {
   const { width, height, data } = pixels;
-  if (x < 0 || y < 0 || x >= width || y >= height) throw new RegionError('That pixel lies outside the picture.');
+  if (x < 0 || y < 0 || x >= width || y >= height)
+    throw new RegionError('That pixel lies outside the picture.');
   const reach = (side - 1) / 2;
   const sum = [0, 0, 0, 0];
   const places: number[] = [];
@@ -33,11 +34,6 @@ export function sampleColour(pixels: Pixels, x: number, y: number, side: SampleS
   const [r, g, b, alpha] = sum.map((s) => s / places.length) as [number, number, number, number];
   let spread = 0;
   for (const p of places)
-    spread = Math.max(
-      spread,
-      Math.abs(data[p]! - r),
-      Math.abs(data[p + 1]! - g),
-      Math.abs(data[p + 2]! - b),
-    );
+    spread = Math.max(spread, Math.abs(data[p]! - r), Math.abs(data[p + 1]! - g), Math.abs(data[p + 2]! - b));
   return { mean: { r, g, b }, spread, alpha };
 }

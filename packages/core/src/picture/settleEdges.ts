@@ -13,6 +13,9 @@ const ALONG = 0.6;
 const BORDER = 0.9;
 /** Lines within this of the strongest are as good, and then the nearest to what was drawn wins. */
 const AS_GOOD = 0.08;
+/** A line that steps on less than this share of the whole side is the edge of something on it, and counts so much at most. */
+const WHOLE_SIDE = 0.8;
+const PART_OF_SIDE = 0.8;
 /** Lines fainter than this share of the strongest are its echo. */
 const ECHO = 0.25;
 /** Sides up to this long may be mostly round corner: their middle third is looked at by itself. */
@@ -51,9 +54,25 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   const acrossX: Span = [rect.y, rect.y + rect.height];
   const acrossY: Span = [rect.x, rect.x + rect.width];
   const left = side(pixels, 'x', rect.x, reach, acrossX, [0, Math.ceil(middleX) - 1], -1);
-  const right = side(pixels, 'x', rect.x + rect.width, reach, acrossX, [Math.floor(middleX) + 1, pixels.width], 1);
+  const right = side(
+    pixels,
+    'x',
+    rect.x + rect.width,
+    reach,
+    acrossX,
+    [Math.floor(middleX) + 1, pixels.width],
+    1,
+  );
   const top = side(pixels, 'y', rect.y, reach, acrossY, [0, Math.ceil(middleY) - 1], -1);
-  const bottom = side(pixels, 'y', rect.y + rect.height, reach, acrossY, [Math.floor(middleY) + 1, pixels.height], 1);
+  const bottom = side(
+    pixels,
+    'y',
+    rect.y + rect.height,
+    reach,
+    acrossY,
+    [Math.floor(middleY) + 1, pixels.height],
+    1,
+  );
   const x0 = left ?? rect.x;
   const y0 = top ?? rect.y;
   const x1 = Math.max(x0 + 1, right ?? rect.x + rect.width);
@@ -79,10 +98,28 @@ function side(
   const size = axis === 'x' ? pixels.width : pixels.height;
   const length = along[1] - along[0];
   const inset = Math.min(reach, Math.floor(length / 4));
-  const most = bestLine(pixels, axis, drawn, reach, [along[0] + inset, along[1] - inset], allowed, size);
+  const most = bestLine(
+    pixels,
+    axis,
+    drawn,
+    reach,
+    [along[0] + inset, along[1] - inset],
+    allowed,
+    size,
+    along,
+  );
   if (length > SHORT_SIDE || length < 9) return most?.line ?? null;
   const third = Math.floor(length / 3);
-  const middle = bestLine(pixels, axis, drawn, reach, [along[0] + third, along[1] - third], allowed, size);
+  const middle = bestLine(
+    pixels,
+    axis,
+    drawn,
+    reach,
+    [along[0] + third, along[1] - third],
+    allowed,
+    size,
+    along,
+  );
   if (!middle || middle.score < MIDDLE_SURE) return most?.line ?? null;
   if (!most) return middle.line;
   // Round corners move the edge of the whole side inwards, never outwards.
@@ -97,6 +134,7 @@ function bestLine(
   [from, to]: Span,
   [lowest, highest]: Span,
   size: number,
+  whole: Span,
 ): { line: number; score: number } | null {
   const low = Math.max(1, lowest, drawn - reach);
   const high = Math.min(size - 1, highest, drawn + reach);
@@ -113,8 +151,16 @@ function bestLine(
   // A compressed picture echoes an edge at the borders of its blocks, on the whole length but faintly.
   const strongest = Math.max(0, ...found.map((f) => f.strength));
   const scores: { line: number; score: number }[] = found.filter((f) => f.strength >= ECHO * strongest);
-  if (drawn <= reach && lowest === 0) scores.push({ line: 0, score: BORDER });
-  if (drawn >= size - reach && highest === size) scores.push({ line: size, score: BORDER });
+  const atStart = drawn <= reach && lowest === 0;
+  const atEnd = drawn >= size - reach && highest === size;
+  if (atStart || atEnd) {
+    // An item near the end of a bar has an edge too, but not over the whole side: the picture's own edge is better.
+    for (const s of scores) {
+      const [share] = stepsAt(pixels, axis, s.line, s.line, whole[0], whole[1]).shares;
+      if (share! < WHOLE_SIDE) s.score = Math.min(s.score, PART_OF_SIDE);
+    }
+    scores.push({ line: atStart ? 0 : size, score: BORDER });
+  }
   if (scores.length === 0) return null;
   const best = Math.max(...scores.map((s) => s.score));
   return scores

@@ -1,6 +1,14 @@
 /** Why an instrument gives no number. */
 export type RefusalCode =
-  'outside' | 'too-small' | 'plain' | 'no-edge' | 'no-corner' | 'grounds-alike' | 'few-letters' | 'no-x-height' | 'too-thin';
+  | 'outside'
+  | 'too-small'
+  | 'plain'
+  | 'no-edge'
+  | 'no-corner'
+  | 'grounds-alike'
+  | 'few-letters'
+  | 'no-x-height'
+  | 'too-thin';
 
 /** What an instrument tells: a value, or a sentence that says why there is none. Never a number it cannot stand for. */
 export type Told<T> =

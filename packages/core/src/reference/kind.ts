@@ -21,10 +21,15 @@ export const KIND_GROUPS = [
   'Type',
   'Terminal',
   'Motion',
+  'Keys and pointer',
+  'Sounds and applications',
 ] as const;
 export type KindGroup = (typeof KIND_GROUPS)[number];
 
-/** What of a region reading fills a trait by itself. `colour:n` is the n-th dominant colour, from 0. */
+/**
+ * What of a reading fills a trait by itself. `colour:n` is the n-th dominant colour, from 0; `bar` and `text` are what
+ * the instruments for bars and for type tell, where they tell it.
+ */
 export type ReadFrom =
   | 'edge'
   | 'thickness'
@@ -35,7 +40,15 @@ export type ReadFrom =
   | 'height'
   | 'ink'
   | 'palette'
-  | `colour:${number}`;
+  | 'picture'
+  | `colour:${number}`
+  | 'bar:cornerRadius'
+  | 'bar:opacity'
+  | 'bar:itemSize'
+  | 'bar:spacing'
+  | 'bar:padding'
+  | 'text:xHeight'
+  | 'text:capHeight';
 
 /** One property that elements of a kind have. */
 export interface TraitSpec {
@@ -49,6 +62,8 @@ export interface TraitSpec {
   readonly choices?: readonly string[];
   /** The item names that an order is usually made of, for suggestions. */
   readonly items?: readonly string[];
+  /** The roles of a palette's colours, where they are not just the fullest ones. */
+  readonly roles?: readonly string[];
   /** Partial credit of a choice: target → actual → 0–1. */
   readonly credit?: Readonly<Record<string, Readonly<Record<string, number>>>>;
   readonly reads?: ReadFrom;

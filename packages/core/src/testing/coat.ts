@@ -47,6 +47,7 @@ export function testCoat(): CoatRows {
       profileId: null,
       profileRevision: null,
       channel: 'pipit',
+      waved: [],
       deletedAt: null,
     }),
     variant: by(
@@ -64,11 +65,22 @@ export function testCoat(): CoatRows {
       width: 1920,
       height: 1080,
       scale: null,
+      inches: null,
+      guides: [],
       position: 0,
     }),
     element: by(
-      { id: uuid('rail'), kind: 'bar', name: 'Rail', weight: 5, position: 0, note: '', rules: {} },
-      { id: uuid('clock'), kind: 'clock', name: 'Clock', weight: 3, position: 1, note: '', rules: {} },
+      { id: uuid('rail'), kind: 'bar', name: 'Rail', weight: 5, position: 0, note: '', links: [], rules: {} },
+      {
+        id: uuid('clock'),
+        kind: 'clock',
+        name: 'Clock',
+        weight: 3,
+        position: 1,
+        note: '',
+        links: [],
+        rules: {},
+      },
     ),
     region: by({
       id: uuid('rail region'),
@@ -78,7 +90,9 @@ export function testCoat(): CoatRows {
       y: 0,
       width: 84,
       height: 1080,
+      state: null,
       ground: '#c0a090',
+      again: false,
     }),
     trait: by(
       testTrait('rail', 'edge', 'right'),

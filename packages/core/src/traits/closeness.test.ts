@@ -1,14 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toHex } from '../colour/srgb.js';
-import {
-  closeness,
-  countCloseness,
-  deltaCloseness,
-  lengthCloseness,
-  orderCloseness,
-  shareCloseness,
-} from './closeness.js';
+import { closeness, countCloseness, lengthCloseness, orderCloseness, shareCloseness } from './closeness.js';
+import { samplePicture } from '../picture/samplePicture.js';
+import { fill, plainPicture } from '../testing/pictures.js';
+import { deltaCloseness } from './deltaCloseness.js';
 import { formatCloseness } from './format.js';
 import { valueProblem, type Order, type TraitType, type TraitValue } from './value.js';
 
@@ -30,6 +26,14 @@ const place = fc.record({
 const pattern = fc
   .array(fc.constantFrom('HH', 'mm', 'h', ':', ' ', 'EEE', 'd', "'at'", '\n', 'a'), { maxLength: 8 })
   .map((p) => p.join(''));
+/** A few pictures: flat, halved, chequered, with holes. */
+const PICTURES = ['#e3c2b4', '#43203d', '#75801f', '#ffffff'].flatMap((hex, n) =>
+  [0, 1].map((form) => {
+    const pixels = plainPicture(40 + 8 * n, 48, hex);
+    if (form === 1) fill(pixels, { x: 6 * n, y: 10, width: 20, height: 30 }, '#52637a');
+    return { blob: 'a'.repeat(64), width: pixels.width, height: 48, sample: samplePicture(pixels) };
+  }),
+);
 const VALUES: Record<TraitType, fc.Arbitrary<TraitValue>> = {
   length: fc.double({ min: 0, max: 5000, noNaN: true }),
   duration: fc.double({ min: 0, max: 5000, noNaN: true }),
@@ -43,6 +47,17 @@ const VALUES: Record<TraitType, fc.Arbitrary<TraitValue>> = {
   place: place as fc.Arbitrary<TraitValue>,
   order,
   format: pattern,
+  key: fc.constantFrom('Super', 'Alt+F1'),
+  shadow: fc.record({
+    x: fc.integer({ min: -40, max: 40 }),
+    y: fc.integer({ min: -40, max: 40 }),
+    blur: fc.nat(60),
+    colour: hex,
+    opacity: fc.nat(100),
+  }),
+  picture: fc
+    .tuple(fc.nat(7), fc.nat(7))
+    .map(([form, colour]) => PICTURES[(form * 3 + colour) % PICTURES.length]!),
 };
 
 describe.each(Object.keys(VALUES) as TraitType[])('closeness of a %s', (type) => {

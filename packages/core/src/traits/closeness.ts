@@ -1,7 +1,9 @@
 import { colourDifference } from '../colour/ciede2000.js';
 import { layOver, parseHex, type Rgb } from '../colour/srgb.js';
+import { deltaCloseness } from './deltaCloseness.js';
 import { formatCloseness } from './format.js';
-import type { Order, Palette, Place, TraitType, TraitValue, Zone } from './value.js';
+import { pictureCloseness } from './pictureCloseness.js';
+import type { Order, Palette, PictureValue, Place, Shadow, TraitType, TraitValue, Zone } from './value.js';
 import { colourBytes, ZONES } from './value.js';
 
 /** Lengths are compared on a log scale shifted by so many pixels, so that 1 px of a hairline does not count as half. */
@@ -55,25 +57,6 @@ export function shareCloseness(actual: number, target: number): number {
   return off <= SHARE_FREE ? 1 : Math.max(0, 1 - (off - SHARE_FREE) / (SHARE_LOST - SHARE_FREE));
 }
 
-/** ΔE to closeness: 1 → 1, 5 → 0.8, 10 → 0.5, 25 → 0, straight lines between. */
-const DELTA_STEPS: readonly (readonly [number, number])[] = [
-  [1, 1],
-  [5, 0.8],
-  [10, 0.5],
-  [25, 0],
-];
-
-/** Closeness of a colour difference (CIEDE2000). */
-export function deltaCloseness(delta: number): number {
-  let [fromX, fromY] = DELTA_STEPS[0]!;
-  if (delta <= fromX) return 1;
-  for (const [x, y] of DELTA_STEPS.slice(1)) {
-    if (delta <= x) return fromY + ((delta - fromX) / (x - fromX)) * (y - fromY);
-    [fromX, fromY] = [x, y];
-  }
-  return 0;
-}
-
 /** The difference as both colours are seen: laid at the target's opacity on the same ground. */
 export function seenDifference(actual: Rgb, target: Rgb, opacity = 100, ground?: Rgb | null): number {
   if (!ground || opacity >= 100) return colourDifference(actual, target);
@@ -88,6 +71,16 @@ function paletteCloseness(actual: Palette, target: Palette): number {
     return total + (a ? deltaCloseness(colourDifference(a, parseHex(target[role]!)!)) : 0);
   }, 0);
   return sum / roles.length;
+}
+
+/**
+ * Mean of four: how far the offsets are apart (a length against none), blur, colour as laid on, and opacity.
+ */
+function shadowCloseness(actual: Shadow, target: Shadow, tolerance?: number): number {
+  const offset = lengthCloseness(Math.hypot(actual.x - target.x, actual.y - target.y), 0, tolerance);
+  const blur = lengthCloseness(actual.blur, target.blur, tolerance);
+  const colour = deltaCloseness(colourDifference(colourBytes(actual.colour), colourBytes(target.colour)));
+  return (offset + blur + colour + shareCloseness(actual.opacity, target.opacity)) / 4;
 }
 
 /** Length of the longest common subsequence. */
@@ -148,11 +141,16 @@ export function closeness(
     case 'flag':
     case 'choice':
     case 'label':
+    case 'key':
       return actual === target ? 1 : (context.credit?.[String(target)]?.[String(actual)] ?? 0);
     case 'place':
       return placeCloseness(actual as Place, target as Place);
     case 'order':
       return orderCloseness(actual as Order, target as Order);
+    case 'shadow':
+      return shadowCloseness(actual as Shadow, target as Shadow, context.tolerance);
+    case 'picture':
+      return pictureCloseness((actual as PictureValue).sample, (target as PictureValue).sample);
     case 'format':
       return formatCloseness(actual as string, target as string);
   }

@@ -1,11 +1,17 @@
 import { colourDifference } from '../colour/ciede2000.js';
 import { orderCloseness } from './closeness.js';
-import type { Order, Palette, Place, TraitType, TraitValue } from './value.js';
+import type { Order, Palette, PictureValue, Place, Shadow, TraitType, TraitValue } from './value.js';
 import { colourBytes, ZONES } from './value.js';
+
+/** Rounds to so many decimals. */
+export function roundTo(value: number, decimals: number): number {
+  const k = 10 ** decimals;
+  return Math.round(value * k) / k;
+}
 
 /** A number as people write it: at most one decimal, no trailing zero. */
 export function sayNumber(value: number): string {
-  return String(Math.round(value * 10) / 10);
+  return String(roundTo(value, 1));
 }
 
 /** A value with its unit, for reading: `42 px`, `66 %`, `#e9cfc4`, `3 items`. */
@@ -32,6 +38,14 @@ export function sayValue(type: TraitType, value: TraitValue): string {
     case 'palette': {
       const n = Object.keys(value as Palette).length;
       return n === 1 ? '1 colour' : `${n} colours`;
+    }
+    case 'shadow': {
+      const { x, y, blur, opacity } = value as Shadow;
+      return `${sayNumber(x)}, ${sayNumber(y)} px, blur ${sayNumber(blur)} px, ${sayNumber(opacity)} %`;
+    }
+    case 'picture': {
+      const { width, height } = value as PictureValue;
+      return `${width} × ${height} px`;
     }
     case 'format':
       return (value as string).replace(/\n/g, ' ⏎ ');

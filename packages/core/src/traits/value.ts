@@ -15,6 +15,9 @@ export const TRAIT_TYPES = [
   'place',
   'order',
   'format',
+  'shadow',
+  'key',
+  'picture',
 ] as const;
 export type TraitType = (typeof TRAIT_TYPES)[number];
 
@@ -31,8 +34,29 @@ export interface Place {
 /** Colours by role, as `#rrggbb`. */
 export type Palette = Readonly<Record<string, string>>;
 
+/** A shadow: offsets and blur as lengths, a colour, its strength 0–100. */
+export interface Shadow {
+  readonly x: number;
+  readonly y: number;
+  readonly blur: number;
+  readonly colour: string;
+  readonly opacity: number;
+}
+/** What pictures are compared by: luma of a 64 × 64 square in base64, and up to six colours with their shares (0–1). */
+export interface PictureSample {
+  readonly luma: string;
+  readonly colours: readonly { readonly hex: string; readonly share: number }[];
+}
+/** A picture: the SHA-256 of its PNG, its pixels, and its sample. */
+export interface PictureValue {
+  readonly blob: string;
+  readonly width: number;
+  readonly height: number;
+  readonly sample: PictureSample;
+}
+
 /** One value of a trait, in JSON. Lengths in pixels of the picture or display at hand, durations in milliseconds. */
-export type TraitValue = number | string | boolean | Place | Order | Palette;
+export type TraitValue = number | string | boolean | Place | Order | Palette | Shadow | PictureValue;
 
 export const NO_ITEMS: Order = { start: [], centre: [], end: [] };
 
@@ -98,7 +122,52 @@ export function valueProblem(type: TraitType, value: unknown): string | null {
         : 'A place is a zone (start, centre, end) and an offset from 0 to 100.';
     case 'order':
       return orderProblem(value);
+    case 'key':
+      return isText(value) && value.trim() !== '' && !value.includes('\n')
+        ? null
+        : 'A key is named by a text of 1 to 200 characters, such as Ctrl+Space.';
+    case 'shadow':
+      return isShadow(value)
+        ? null
+        : 'A shadow has two offsets and a blur in pixels, a colour #rrggbb, and an opacity from 0 to 100.';
+    case 'picture':
+      return isPicture(value) ? null : 'A picture is cut out of a picture of the reference.';
   }
+}
+
+function isShadow(value: unknown): boolean {
+  return (
+    isRecord(value) &&
+    finite(value['x'], -500, 500) &&
+    finite(value['y'], -500, 500) &&
+    finite(value['blur'], 0, 500) &&
+    finite(value['opacity'], 0, 100) &&
+    typeof value['colour'] === 'string' &&
+    parseHex(value['colour']) !== null
+  );
+}
+
+/** 64 × 64 bytes in base64. */
+const LUMA_TEXT = Math.ceil((64 * 64) / 3) * 4;
+
+function isPicture(value: unknown): boolean {
+  if (!isRecord(value) || !isRecord(value['sample'])) return false;
+  const { luma, colours } = value['sample'];
+  return (
+    typeof value['blob'] === 'string' &&
+    /^[0-9a-f]{64}$/.test(value['blob']) &&
+    finite(value['width'], 1, 16_384) &&
+    finite(value['height'], 1, 16_384) &&
+    typeof luma === 'string' &&
+    luma.length === LUMA_TEXT &&
+    /^[A-Za-z0-9+/]*={0,2}$/.test(luma) &&
+    Array.isArray(colours) &&
+    colours.length <= 6 &&
+    colours.every(
+      (c: unknown) =>
+        isRecord(c) && typeof c['hex'] === 'string' && parseHex(c['hex']) && finite(c['share'], 0, 1),
+    )
+  );
 }
 
 function orderProblem(value: unknown): string | null {

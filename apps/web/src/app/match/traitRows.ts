@@ -79,7 +79,6 @@ import { TraitEditor } from '../shared/traitEditor';
                 @if (editable()) {
                   <coat-trait-editor
                     [spec]="line.score.target.spec"
-                    [kind]="kind()"
                     [value]="line.score.setting"
                     [of]="element()"
                     [unitWord]="line.score.target.spec.type === 'length' ? 'units' : null"

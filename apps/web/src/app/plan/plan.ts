@@ -6,6 +6,7 @@ import { commandLine } from '@spare-coat/core/plan/quote';
 import { planScript } from '@spare-coat/core/plan/script';
 import { stepsOf, type Step } from '@spare-coat/core/plan/step';
 import { CoatStore } from '../shared/coatStore';
+import { saveFile } from '../shared/saveFile';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
@@ -107,13 +108,6 @@ export class PlanStage {
       kind === 'md'
         ? planMarkdown(name, this.hostLabel, plan, this.view.done())
         : planScript(name, this.hostLabel, plan);
-    const url = URL.createObjectURL(
-      new Blob([text], { type: kind === 'md' ? 'text/markdown' : 'text/x-shellscript' }),
-    );
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = `plan.${kind}`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+    saveFile(text, `plan.${kind}`, kind === 'md' ? 'text/markdown' : 'text/x-shellscript');
   }
 }

@@ -5,6 +5,8 @@ import type { CoatRows } from '@spare-coat/core/coat/rows';
 import type { HostProfile } from '@spare-coat/core/host/profile';
 import type { Part } from '@spare-coat/core/parts/part';
 import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
+import type { FaceMetrics } from '@spare-coat/core/type/face';
+import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
 import { firstValueFrom, type Observable } from 'rxjs';
 
 export interface LoadedCoat {
@@ -132,6 +134,17 @@ export class Api {
   sendPicture(file: Blob): Promise<{ picture?: ReadPicture; job?: string }> {
     return this.ask(
       this.http.post<{ picture?: ReadPicture; job?: string }>('/api/pictures', file, {
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    );
+  }
+
+  faces(): Promise<{ faces: KnownFace[] }> {
+    return this.ask(this.http.get<{ faces: KnownFace[] }>('/api/fonts'));
+  }
+  sendFont(file: Blob): Promise<{ blob: string; metrics: FaceMetrics }> {
+    return this.ask(
+      this.http.post<{ blob: string; metrics: FaceMetrics }>('/api/fonts', file, {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     );

@@ -1,5 +1,7 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import { CommandRefused, carryOut, describeCommand } from '@spare-coat/core/coat/carryOut';
+import { carryOut } from '@spare-coat/core/coat/carryOut';
+import { describeCommand } from '@spare-coat/core/coat/describe';
+import { CommandRefused } from '@spare-coat/core/coat/refused';
 import { applyChanges, nameOf, overlap, type Change } from '@spare-coat/core/coat/changes';
 import type { Command } from '@spare-coat/core/coat/commands';
 import { NO_ROWS, type CoatRows } from '@spare-coat/core/coat/rows';

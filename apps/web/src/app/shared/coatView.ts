@@ -18,7 +18,7 @@ import { doneSteps } from '@spare-coat/core/plan/ticks';
 import { stepsOf, type Plan } from '@spare-coat/core/plan/step';
 import type { Part } from '@spare-coat/core/parts/part';
 import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/reference/kind';
-import { findKind } from '@spare-coat/core/reference/kinds/registry';
+import { kindBook } from '@spare-coat/core/reference/kindBook';
 import { sameJson } from '@spare-coat/core/coat/changes';
 import { Api } from './api';
 import { CoatStore } from './coatStore';
@@ -37,9 +37,14 @@ export class CoatView {
   private readonly notices = inject(Notices);
   private readonly router = inject(Router);
 
-  /** From the address: `?e=` and `?v=`. */
+  /** From the address: `?e=`, `?v=` and `?p=`. */
   readonly elementId = signal<string | null>(null);
   readonly variantName = signal<string | null>(null);
+  readonly pictureId = signal<string | null>(null);
+  /** The element the pointer is over, wherever it is shown. */
+  readonly hovered = signal<string | null>(null);
+  /** Elements marked together with the selected one, for doing something to all of them. */
+  readonly marked = signal<ReadonlySet<string>>(new Set());
 
   readonly host = signal<HostProfile | null>(null);
   private readonly parts = signal<ReadonlyMap<string, Part>>(new Map());
@@ -52,11 +57,16 @@ export class CoatView {
     const wanted = this.variantName();
     return this.variants().find((v) => v.name.toLowerCase() === wanted) ?? this.variants()[0] ?? null;
   });
+  readonly book = computed(() => kindBook(this.rows()));
   readonly pictures = computed(() => ordered(this.rows().picture));
-  /** The picture of the chosen variant. */
-  readonly picture = computed<PictureRow | null>(
-    () => this.pictures().find((p) => p.variantId === this.variant()?.id) ?? null,
+  readonly variantPictures = computed(() =>
+    this.pictures().filter((p) => p.variantId === this.variant()?.id),
   );
+  /** The picture that was chosen, if it is of the chosen variant; else the variant's first. */
+  readonly picture = computed<PictureRow | null>(() => {
+    const all = this.variantPictures();
+    return all.find((p) => p.id === this.pictureId()) ?? all[0] ?? null;
+  });
 
   readonly context = computed<MatchContext>(() => ({
     rows: this.rows(),
@@ -72,7 +82,7 @@ export class CoatView {
     const states = this.state()?.elements ?? [];
     return KIND_GROUPS.map((group) => ({
       group,
-      states: states.filter((s) => findKind(s.element.kind)?.group === group),
+      states: states.filter((s) => this.book().find(s.element.kind)?.group === group),
     })).filter((g) => g.states.length > 0);
   });
   readonly spine = computed<readonly ElementState[]>(() => this.groups().flatMap((g) => g.states));
@@ -93,12 +103,15 @@ export class CoatView {
   });
   readonly done = computed(() => doneSteps(this.rows()));
 
+  /** Regions whose pixels changed and that want another look. */
+  readonly again = computed(() => Object.values(this.rows().region).filter((r) => r.again));
+
   /** What is unanswered, for the small counts at the stages. */
   readonly counts = computed(() => {
     const elements = this.state()?.elements ?? [];
     const plan = this.plan();
     return {
-      study: elements.filter((e) => e.closeness === null).length,
+      study: elements.filter((e) => e.closeness === null).length + this.again().length,
       match: elements.filter((e) => e.standing === 'open').length,
       plan: plan ? stepsOf(plan).filter((s) => !this.done().has(s.key)).length : 0,
     };
@@ -162,7 +175,36 @@ export class CoatView {
   }
 
   select(elementId: string): void {
+    this.marked.set(new Set());
     void this.router.navigate([], { queryParams: { e: elementId }, queryParamsHandling: 'merge' });
+  }
+
+  choosePicture(id: string): void {
+    const picture = this.rows().picture[id];
+    const variant = picture && this.rows().variant[picture.variantId];
+    if (!variant) return;
+    void this.router.navigate([], {
+      queryParams: { p: id, v: variant.name.toLowerCase() },
+      queryParamsHandling: 'merge',
+    });
+  }
+
+  /** Marks an element together with others, or takes it out again. */
+  mark(id: string): void {
+    const selected = this.selected()?.element.id;
+    this.marked.update((now) => {
+      const next = new Set(now.size === 0 && selected ? [selected] : now);
+      if (next.has(id)) next.delete(id);
+      else next.add(id);
+      return next.size > 1 || !next.has(selected ?? '') ? next : new Set();
+    });
+  }
+
+  /** Marks everything in the spine from the selected element to this one. */
+  markTo(id: string): void {
+    const list = this.spine().map((s) => s.element.id);
+    const [a, b] = [list.indexOf(this.selected()?.element.id ?? ''), list.indexOf(id)];
+    if (a >= 0 && b >= 0) this.marked.set(new Set(list.slice(Math.min(a, b), Math.max(a, b) + 1)));
   }
 
   /** The next or previous element in the spine. */
@@ -177,12 +219,16 @@ export class CoatView {
     void this.router.navigate([], { queryParams: { v: name.toLowerCase() }, queryParamsHandling: 'merge' });
   }
 
-  /** The region of an element on the picture of the chosen variant, or on any picture of the coat. */
+  /** The region of an element at rest on a picture of the chosen variant, the shown one first, or on any picture. */
   cropOf(element: ElementRow): { picture: PictureRow; region: RegionRow } | null {
     const rows = this.rows();
     const regions = Object.values(rows.region).filter((r) => r.elementId === element.id);
+    const atRest = regions.filter((r) => r.state === null);
     const region =
-      regions.find((r) => rows.picture[r.pictureId]?.variantId === this.variant()?.id) ?? regions[0];
+      atRest.find((r) => r.pictureId === this.picture()?.id) ??
+      atRest.find((r) => rows.picture[r.pictureId]?.variantId === this.variant()?.id) ??
+      atRest[0] ??
+      regions[0];
     const picture = region ? rows.picture[region.pictureId] : undefined;
     return region && picture ? { picture, region } : null;
   }

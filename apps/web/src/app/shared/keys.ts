@@ -20,6 +20,13 @@ export const KEY_HELP: readonly KeyHelp[] = [
   { keys: ['Ctrl', 'Shift', 'Z'], does: 'Do again', where: 'anywhere' },
   { keys: ['R'], does: 'Draw a region', where: 'Study' },
   { keys: ['H'], does: 'Move the picture by dragging', where: 'Study' },
+  { keys: ['C'], does: 'Pick colours', where: 'Study' },
+  { keys: ['M'], does: 'Measure a distance', where: 'Study' },
+  { keys: ['G'], does: 'Lay guides', where: 'Study' },
+  { keys: ['L'], does: 'The pixels under the pointer, large', where: 'Study' },
+  { keys: ['O'], does: 'Show or hide the regions', where: 'Study' },
+  { keys: ['Alt', '↑ ↓'], does: 'Move the focused element in the spine', where: 'anywhere' },
+  { keys: ['Ctrl', 'click'], does: 'Mark several elements; with Shift all between', where: 'anywhere' },
   { keys: ['+', '−', '0'], does: 'Nearer, further, whole picture', where: 'Study' },
   {
     keys: ['Arrows'],

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import type { TapeSegment } from '@spare-coat/core/wire/coat';
 
 const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round(v * 100)} %`);
@@ -27,12 +36,27 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
           [style.flex-grow]="s.weight"
           [title]="s.title"
           [attr.aria-label]="s.title"
+          [class.hovered]="s.id === hovered()"
           [attr.aria-current]="s.id === current() ? 'true' : null"
           (click)="pick.emit(s.id)"
+          (mouseenter)="hover.emit(s.id)"
+          (mouseleave)="hover.emit(null)"
         >
           <span class="fill texture {{ s.texture }}" [style.height.%]="s.fill"></span>
           @if (s.ceiling !== null) {
             <span class="ceiling" [style.bottom.%]="s.ceiling"></span>
+          }
+          <span
+            class="edge"
+            title="Drag to change its weight"
+            (pointerdown)="grip($event, s.id, s.weight)"
+            (pointermove)="pull($event)"
+            (pointerup)="letGo($event)"
+            (pointercancel)="letGo($event)"
+            (click)="$event.stopPropagation()"
+          ></span>
+          @if (pulled()?.id === s.id) {
+            <span class="weight">{{ s.weight }}</span>
           }
         </button>
       }
@@ -78,6 +102,26 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
       margin-bottom: -2px;
       background: var(--accent);
     }
+    .edge {
+      position: absolute;
+      inset: 0 0 0 auto;
+      width: min(7px, 40%);
+      cursor: ew-resize;
+      touch-action: none;
+    }
+    .hovered {
+      border-color: var(--accent);
+      box-shadow: 0 2px 0 var(--accent);
+    }
+    .weight {
+      position: absolute;
+      inset: 0;
+      display: grid;
+      place-items: center;
+      background: color-mix(in srgb, var(--paper) 82%, transparent);
+      font-weight: 700;
+      pointer-events: none;
+    }
     .current {
       outline: 2px solid var(--accent);
       outline-offset: 1px;
@@ -91,10 +135,25 @@ export class Tape {
   readonly current = input<string | null>(null);
   /** Only to look at, as on a card. */
   readonly still = input(false);
+  readonly hovered = input<string | null>(null);
   readonly pick = output<string>();
+  readonly hover = output<string | null>();
+  /** A segment's edge was dragged to another weight, 1 to 5. */
+  readonly weigh = output<{ id: string; weight: number }>();
+
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  /** The segment being pulled, where from, and the weight it would have. */
+  protected readonly pulled = signal<{
+    readonly id: string;
+    readonly from: number;
+    readonly x: number;
+    readonly weight: number;
+  } | null>(null);
 
   protected readonly shown = computed(() =>
-    this.segments().map((s) => {
+    this.segments().map((segment) => {
+      const pulled = this.pulled();
+      const s = pulled?.id === segment.id ? { ...segment, weight: pulled.weight } : segment;
       const name = s.standing.replace(' ', '-');
       const whole = s.standing === 'gap' || s.standing === 'left alone';
       return {
@@ -108,4 +167,24 @@ export class Tape {
       };
     }),
   );
+
+  protected grip(event: PointerEvent, id: string, weight: number): void {
+    (event.target as HTMLElement).setPointerCapture(event.pointerId);
+    this.pulled.set({ id, from: weight, x: event.clientX, weight });
+    event.stopPropagation();
+  }
+  protected pull(event: PointerEvent): void {
+    const pulled = this.pulled();
+    if (!pulled) return;
+    const total = this.segments().reduce((sum, s) => sum + s.weight, 0);
+    const perWeight = Math.max(12, this.host.nativeElement.clientWidth / Math.max(1, total));
+    const weight = Math.round(pulled.from + (event.clientX - pulled.x) / perWeight);
+    this.pulled.set({ ...pulled, weight: Math.min(5, Math.max(1, weight)) });
+  }
+  protected letGo(event: PointerEvent): void {
+    const pulled = this.pulled();
+    this.pulled.set(null);
+    if (pulled && event.type === 'pointerup' && pulled.weight !== pulled.from)
+      this.weigh.emit({ id: pulled.id, weight: pulled.weight });
+  }
 }

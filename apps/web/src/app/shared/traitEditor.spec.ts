@@ -7,7 +7,6 @@ import { TraitEditor } from './traitEditor';
 async function editing(trait: string, value: TraitValue | null, kind = 'bar') {
   const fixture = TestBed.createComponent(TraitEditor);
   fixture.componentRef.setInput('spec', findTrait(kind, trait));
-  fixture.componentRef.setInput('kind', kind);
   fixture.componentRef.setInput('value', value);
   fixture.componentRef.setInput('of', 'Rail');
   await fixture.whenStable();

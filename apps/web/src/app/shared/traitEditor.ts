@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { targetProblem } from '@spare-coat/core/coat/commands';
+import { specProblem } from '@spare-coat/core/coat/commands';
 import type { TraitSpec } from '@spare-coat/core/reference/kind';
 import { PALETTE_ROLES } from '@spare-coat/core/reference/measure';
 import {
@@ -7,16 +7,28 @@ import {
   ZONES,
   type Order,
   type Palette,
+  type PictureValue,
   type Place,
+  type Shadow,
   type TraitValue,
   type Zone,
 } from '@spare-coat/core/traits/value';
+import { OrderEditor } from './orderEditor';
+
+const NO_SHADOW: Shadow = { x: 0, y: 0, blur: 0, colour: '#000000', opacity: 50 };
+const SHADOW_PARTS = [
+  { id: 'x', label: 'right' },
+  { id: 'y', label: 'down' },
+  { id: 'blur', label: 'blur' },
+  { id: 'opacity', label: '%' },
+] as const;
 
 const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', duration: 'ms', share: '%' };
 
 /** Types a value of any trait. What is not right is said at once and nothing is changed until it is. */
 @Component({
   selector: 'coat-trait-editor',
+  imports: [OrderEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @switch (spec().type) {
@@ -59,10 +71,11 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
         </span>
       }
       @case ('palette') {
-        <span class="row">
-          @for (role of roles; track role) {
+        <span class="row wrap">
+          @for (role of roles(); track role) {
             <input
               type="color"
+              [title]="role"
               [attr.aria-label]="name() + ', ' + role"
               [value]="palette()[role] ?? '#808080'"
               (change)="setRole(role, text($event))"
@@ -71,18 +84,12 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
         </span>
       }
       @case ('order') {
-        @for (zone of zones; track zone) {
-          <label class="zone">
-            <span class="faint">{{ zone }}</span>
-            <input
-              [attr.aria-label]="name() + ', ' + zone"
-              [attr.aria-invalid]="problem() !== null"
-              [value]="order()[zone].join(', ')"
-              placeholder="none"
-              (change)="setZone(zone, text($event))"
-            />
-          </label>
-        }
+        <coat-order-editor
+          [order]="order()"
+          [items]="spec().items ?? []"
+          [of]="name()"
+          (changed)="set($event)"
+        />
       }
       @case ('place') {
         <span class="row">
@@ -113,6 +120,47 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
           placeholder="HH:mm"
           (change)="set(text($event))"
         ></textarea>
+      }
+      @case ('key') {
+        <input
+          class="mono"
+          [attr.aria-label]="name()"
+          [attr.aria-invalid]="problem() !== null"
+          [value]="value() ?? ''"
+          placeholder="press it here"
+          (keydown)="pressKey($event)"
+          (change)="set(text($event).trim())"
+        />
+      }
+      @case ('shadow') {
+        <span class="row wrap">
+          @for (part of shadowParts; track part.id) {
+            <label class="part">
+              <span class="faint">{{ part.label }}</span>
+              <input
+                type="number"
+                step="any"
+                [attr.aria-label]="name() + ', ' + part.label"
+                [value]="shadow()[part.id]"
+                (change)="setShadow(part.id, number($event))"
+              />
+            </label>
+          }
+          <input
+            type="color"
+            [attr.aria-label]="name() + ', colour'"
+            [value]="shadow().colour"
+            (change)="setShadow('colour', text($event))"
+          />
+        </span>
+      }
+      @case ('picture') {
+        @if (picture(); as p) {
+          <span class="thumb"><img [src]="'/api/blobs/' + p.blob" [alt]="name()" /></span>
+          <span class="faint">{{ p.width }} × {{ p.height }} px</span>
+        } @else {
+          <span class="faint">Cut it out of a picture</span>
+        }
       }
       @case ('label') {
         <input
@@ -169,12 +217,25 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
       height: 26px;
       padding: 2px;
     }
-    .zone {
+    .wrap {
+      flex-wrap: wrap;
+    }
+    .part {
       display: grid;
-      grid-template-columns: 44px 1fr;
-      align-items: center;
-      gap: 4px;
-      font-size: 13px;
+      width: 52px;
+      font-size: 12px;
+    }
+    .thumb {
+      display: grid;
+      place-items: center;
+      width: 64px;
+      height: 40px;
+      padding: 3px;
+      background: var(--mid);
+    }
+    .thumb img {
+      max-width: 100%;
+      max-height: 34px;
     }
     .alarm {
       font-size: 12.5px;
@@ -183,7 +244,6 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
 })
 export class TraitEditor {
   readonly spec = input.required<TraitSpec>();
-  readonly kind = input.required<string>();
   readonly value = input.required<TraitValue | null>();
   /** Of what it is a value, for those who hear the name alone. */
   readonly of = input('');
@@ -193,13 +253,16 @@ export class TraitEditor {
 
   protected readonly problem = signal<string | null>(null);
   protected readonly zones = ZONES;
-  protected readonly roles = PALETTE_ROLES;
+  protected readonly shadowParts = SHADOW_PARTS;
+  protected readonly roles = computed(() => this.spec().roles ?? PALETTE_ROLES);
   protected readonly name = computed(() =>
     this.of() ? `${this.spec().label} of ${this.of()}` : this.spec().label,
   );
   protected readonly unit = computed(() => this.unitWord() ?? UNITS[this.spec().type] ?? null);
   protected readonly order = computed(() => (this.value() as Order | null) ?? NO_ITEMS);
   protected readonly palette = computed<Palette>(() => (this.value() as Palette | null) ?? {});
+  protected readonly shadow = computed<Shadow>(() => (this.value() as Shadow | null) ?? NO_SHADOW);
+  protected readonly picture = computed(() => this.value() as PictureValue | null);
   protected readonly place = computed<Place>(
     () => (this.value() as Place | null) ?? { zone: 'start', offset: 0 },
   );
@@ -222,15 +285,29 @@ export class TraitEditor {
   protected setPlace(part: Partial<Place>): void {
     this.set({ ...this.place(), ...part });
   }
-  protected setZone(zone: Zone, text: string): void {
-    const items = text
-      .split(',')
-      .map((t) => t.trim())
-      .filter((t) => t !== '');
-    this.set({ ...this.order(), [zone]: items });
+  protected setShadow(part: keyof Shadow, value: number | string): void {
+    this.set({ ...this.shadow(), [part]: value });
+  }
+  /** A key is told by pressing it; Tab and Escape stay what they are. */
+  protected pressKey(event: KeyboardEvent): void {
+    if (event.key === 'Tab' || event.key === 'Escape' || event.isComposing) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const held = [
+      event.ctrlKey && 'Ctrl',
+      event.altKey && 'Alt',
+      event.shiftKey && 'Shift',
+      event.metaKey && 'Super',
+    ];
+    const own = { Control: '', Alt: '', Shift: '', Meta: '', ' ': 'Space' }[event.key] ?? event.key;
+    const name = [...held.filter(Boolean), own.length === 1 ? own.toUpperCase() : own]
+      .filter(Boolean)
+      .join('+');
+    (event.target as HTMLInputElement).value = name;
+    this.set(name);
   }
   protected set(value: TraitValue): void {
-    const problem = targetProblem(this.kind(), this.spec().id, value);
+    const problem = specProblem(this.spec(), value);
     this.problem.set(problem);
     if (problem === null) this.changed.emit(value);
   }

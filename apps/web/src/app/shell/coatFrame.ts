@@ -47,6 +47,7 @@ export class CoatFrame {
   readonly id = input.required<string>();
   readonly e = input<string>();
   readonly v = input<string>();
+  readonly p = input<string>();
 
   protected readonly stages = STAGES;
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
@@ -83,6 +84,7 @@ export class CoatFrame {
     });
     effect(() => this.view.elementId.set(this.e() ?? null));
     effect(() => this.view.variantName.set(this.v() ?? null));
+    effect(() => this.view.pictureId.set(this.p() ?? null));
     const title = inject(Title);
     effect(() => {
       const name = this.view.coat()?.name;
@@ -125,6 +127,13 @@ export class CoatFrame {
     else if (key === 'v') this.otherVariant();
     else return;
     event.preventDefault();
+  }
+
+  protected weigh({ id, weight }: { id: string; weight: number }): void {
+    const element = this.view.rows().element[id];
+    if (!element || element.weight === weight) return;
+    const { name, note, links } = element;
+    this.store.send({ type: 'element.set', id, name, weight, note, links });
   }
 
   private otherVariant(): void {

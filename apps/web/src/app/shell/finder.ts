@@ -108,6 +108,7 @@ export class Finder {
         .spine()
         .map((s) => ({ what: 'element', label: s.element.name, run: () => this.view.select(s.element.id) })),
       ...STAGES.map((s) => ({ what: 'stage', label: s.label, run: go(s.path) })),
+      { what: 'in Study', label: 'All traits', run: go('traits') },
       { what: 'in Match', label: 'Gap ledger', run: go('gaps') },
       { what: 'do', label: 'Undo', run: () => void this.store.answer('undo') },
       { what: 'do', label: 'Do again', run: () => void this.store.answer('redo') },

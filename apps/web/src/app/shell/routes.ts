@@ -13,6 +13,11 @@ export const ROUTES: Routes = [
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'study' },
       { path: 'study', title: 'Study', loadComponent: () => import('../study/study').then((m) => m.Study) },
+      {
+        path: 'traits',
+        title: 'All traits',
+        loadComponent: () => import('../study/traitTable').then((m) => m.TraitTable),
+      },
       { path: 'host', title: 'Host', loadComponent: () => import('../host/host').then((m) => m.Host) },
       { path: 'parts', title: 'Parts', loadComponent: () => import('../parts/parts').then((m) => m.Parts) },
       { path: 'match', title: 'Match', loadComponent: () => import('../match/match').then((m) => m.Match) },

@@ -1,123 +1,53 @@
-import { ChangeDetectionStrategy, Component, ElementRef, effect, inject } from '@angular/core';
-import { CoatView } from '../shared/coatView';
+import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  signal,
+} from '@angular/core';
+import { CoatView, type SpineGroup } from '../shared/coatView';
 import { Crop } from '../shared/crop';
+import { Elements } from '../shared/elements';
 import { sayClose } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
+import { SpineStart } from './spineStart';
+
+/** From so many elements on a filter is of use. */
+const MANY = 8;
 
 /** The list of elements, grouped, always in the same place, so that one keeps one's place when changing stage. */
 @Component({
   selector: 'coat-spine',
-  imports: [Crop, StandingMark],
+  imports: [CdkDrag, CdkDropList, Crop, SpineStart, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <nav class="scroll" aria-label="Elements">
-      @for (group of view.groups(); track group.group) {
-        <h2>{{ group.group }}</h2>
-        <ul>
-          @for (s of group.states; track s.element.id) {
-            <li>
-              <button
-                type="button"
-                [class.current]="s.element.id === view.selected()?.element?.id"
-                [attr.aria-current]="s.element.id === view.selected()?.element?.id ? 'true' : null"
-                (click)="view.select(s.element.id)"
-              >
-                @if (view.cropOf(s.element); as crop) {
-                  <coat-crop
-                    [blob]="crop.picture.blob"
-                    [full]="crop.picture"
-                    [rect]="crop.region"
-                    [width]="34"
-                    [height]="20"
-                  />
-                } @else {
-                  <span class="blank" aria-hidden="true"></span>
-                }
-                <span class="name" [title]="s.element.name">{{ s.element.name }}</span>
-                <span class="close">{{ say(s.closeness) }}</span>
-                <coat-standing-mark [standing]="s.standing" />
-              </button>
-            </li>
-          }
-        </ul>
-      } @empty {
-        <p class="faint none">No elements yet. Draw a region on a picture in Study to make the first.</p>
-      }
-    </nav>
-  `,
-  styles: `
-    :host {
-      display: block;
-      min-height: 0;
-      background: var(--side);
-      border-right: 1px solid var(--line);
-    }
-    nav {
-      height: 100%;
-      padding: 4px 0 16px;
-    }
-    h2 {
-      padding: 12px 14px 4px;
-      font-size: 12px;
-      font-weight: 650;
-      color: var(--ink-2);
-    }
-    ul {
-      list-style: none;
-      margin: 0;
-      padding: 0;
-    }
-    button {
-      display: grid;
-      grid-template-columns: 34px minmax(0, 1fr) auto auto;
-      align-items: center;
-      gap: 9px;
-      width: 100%;
-      height: 32px;
-      padding: 0 14px 0 11px;
-      border: 0;
-      border-left: 3px solid transparent;
-      background: none;
-      text-align: left;
-      cursor: pointer;
-    }
-    button:hover {
-      background: var(--accent-soft);
-    }
-    button.current {
-      background: var(--accent-soft);
-      border-left-color: var(--accent);
-      font-weight: 600;
-    }
-    button:focus-visible {
-      outline-offset: -2px;
-    }
-    .blank {
-      width: 34px;
-      height: 20px;
-      background: var(--track);
-    }
-    .name {
-      overflow: hidden;
-      text-overflow: ellipsis;
-      white-space: nowrap;
-    }
-    .close {
-      font-weight: 650;
-    }
-    .none {
-      padding: 16px;
-    }
-    @media (max-width: 900px) {
-      nav {
-        max-height: 160px;
-      }
-    }
-  `,
+  templateUrl: './spine.html',
+  styleUrl: './spine.scss',
 })
 export class Spine {
   protected readonly view = inject(CoatView);
+  protected readonly elements = inject(Elements);
   protected readonly say = sayClose;
+  protected readonly words = signal('');
+  protected readonly filtered = computed(() => this.view.spine().length >= MANY);
+  protected readonly groups = computed<readonly SpineGroup[]>(() => {
+    const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
+    if (words.length === 0) return this.view.groups();
+    return this.view
+      .groups()
+      .map((g) => ({
+        group: g.group,
+        states: g.states.filter((s) => {
+          const kind = this.view.book().find(s.element.kind)?.label ?? '';
+          const text = `${s.element.name} ${kind} ${s.standing}`.toLowerCase();
+          return words.every((w) => text.includes(w));
+        }),
+      }))
+      .filter((g) => g.states.length > 0);
+  });
+  protected readonly again = computed(() => new Set(this.view.again().map((r) => r.elementId)));
 
   constructor() {
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
@@ -127,5 +57,46 @@ export class Spine {
         host.nativeElement.querySelector('.current')?.scrollIntoView?.({ block: 'nearest' }),
       );
     });
+  }
+
+  protected click(event: MouseEvent, id: string): void {
+    if (event.shiftKey) this.view.markTo(id);
+    else if (event.ctrlKey || event.metaKey) this.view.mark(id);
+    else this.view.select(id);
+  }
+
+  protected key(event: KeyboardEvent, id: string, group: SpineGroup): void {
+    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      this.elements.move(
+        id,
+        group.states.map((s) => s.element),
+        event.key === 'ArrowUp' ? -1 : 1,
+      );
+    } else if (event.key === ' ' && event.ctrlKey) this.view.mark(id);
+    else if (event.key === 'Delete') this.elements.remove(this.targets(id));
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  protected dropped(event: CdkDragDrop<unknown>, group: SpineGroup): void {
+    if (event.previousIndex === event.currentIndex) return;
+    const id = group.states[event.previousIndex]!.element.id;
+    this.elements.move(
+      id,
+      group.states.map((s) => s.element),
+      event.currentIndex - event.previousIndex,
+    );
+  }
+
+  /** What an action on this element is for: everything marked when it is among them, else it alone. */
+  private targets(id: string): readonly string[] {
+    const marked = this.view.marked();
+    return marked.has(id) ? [...marked] : [id];
+  }
+
+  protected markedNames(): string {
+    const rows = this.view.rows().element;
+    return [...this.view.marked()].map((id) => rows[id]?.name).join(', ');
   }
 }

@@ -1,17 +1,29 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import type { Source, TraitRow } from '@spare-coat/core/coat/rows';
+import { Dialog } from '@angular/cdk/dialog';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import type { Link, RegionRow, Source, State, TraitRow } from '@spare-coat/core/coat/rows';
 import type { ElementState } from '@spare-coat/core/matching/evaluate';
 import { traitRowFor } from '@spare-coat/core/matching/targets';
 import { IMPORTANCES, type Importance, type TraitSpec } from '@spare-coat/core/reference/kind';
-import { findKind } from '@spare-coat/core/reference/kinds/registry';
 import { DEFAULT_TOLERANCE } from '@spare-coat/core/traits/closeness';
 import { sayNumber } from '@spare-coat/core/traits/say';
-import type { TraitValue } from '@spare-coat/core/traits/value';
+import type { TraitType, TraitValue } from '@spare-coat/core/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
+import { Elements } from '../shared/elements';
 import { TraitEditor } from '../shared/traitEditor';
+import { FormatFinder } from './formatFinder';
+import { KindEditor } from './kindEditor';
 
 interface TraitLine {
   readonly spec: TraitSpec;
@@ -26,11 +38,13 @@ interface TraitLine {
 }
 
 const WEIGHTS = [1, 2, 3, 4, 5];
+/** Types whose editor needs the whole width. */
+const WIDE: ReadonlySet<TraitType> = new Set(['order', 'format', 'place', 'shadow']);
 
 /** Name, weight, note and traits of the selected element, each value with its unit and source. */
 @Component({
   selector: 'coat-element-details',
-  imports: [TraitEditor],
+  imports: [FormatFinder, TraitEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './elementDetails.html',
   styleUrl: './elementDetails.scss',
@@ -45,13 +59,43 @@ export class ElementDetails {
   protected readonly importances = IMPORTANCES;
   protected readonly opened = signal<string | null>(null);
   protected readonly element = computed(() => this.state().element);
-  protected readonly kind = computed(() => findKind(this.element().kind));
+  protected readonly kind = computed(() => this.view.book().find(this.element().kind));
+  protected readonly finding = signal<string | null>(null);
+  readonly look = output<RegionRow>();
+  readonly show = output<RegionRow>();
+  protected readonly elements = inject(Elements);
+  private readonly dialog = inject(Dialog);
+  /** The state whose traits are shown. */
+  protected readonly state0 = linkedSignal<string, State | null>({
+    source: () => this.element().id,
+    computation: () => null,
+  });
+  private readonly ownRegions = computed(() =>
+    Object.values(this.view.rows().region).filter((r) => r.elementId === this.element().id),
+  );
+  protected readonly again = computed(() => this.ownRegions().find((r) => r.again) ?? null);
+  protected readonly regions = computed(() =>
+    this.ownRegions().map((region) => ({
+      region,
+      picture: this.view.rows().picture[region.pictureId]?.name ?? 'a picture',
+    })),
+  );
+  /** At rest, and the states that a region or a target tells of. */
+  protected readonly states = computed<readonly (State | null)[]>(() => {
+    const told = [
+      ...this.ownRegions().map((r) => r.state),
+      ...Object.values(this.view.rows().trait)
+        .filter((t) => t.elementId === this.element().id)
+        .map((t) => t.state),
+    ];
+    return [...new Set<State | null>([null, ...told])];
+  });
   protected readonly lines = computed<readonly TraitLine[]>(() => {
     const element = this.element();
     const variantId = this.view.variant()?.id ?? '';
     const rows = Object.values(this.view.rows().trait).filter((t) => t.elementId === element.id);
     return (this.kind()?.traits ?? []).map((spec) => {
-      const row = traitRowFor(rows, spec.id, variantId);
+      const row = traitRowFor(rows, spec.id, variantId, this.state0());
       const rule = element.rules[spec.id];
       return {
         spec,
@@ -60,7 +104,7 @@ export class ElementDetails {
         tolerance: rule?.tolerance ?? DEFAULT_TOLERANCE,
         ...this.sayHow(row),
         share: this.shareOf(spec, row),
-        wide: spec.type === 'order' || spec.type === 'format' || spec.type === 'place',
+        wide: WIDE.has(spec.type),
       };
     });
   });
@@ -87,9 +131,33 @@ export class ElementDetails {
     return picture ? `${sayNumber((100 * (row.target as number)) / picture.height)} % of height` : null;
   }
 
-  protected change(fields: { name?: string; weight?: number; note?: string }): void {
-    const { id, name, weight, note } = this.element();
-    this.store.send({ type: 'element.set', id, name, weight, note, ...fields });
+  protected change(fields: { name?: string; weight?: number; note?: string; links?: readonly Link[] }): void {
+    const { id, name, weight, note, links } = this.element();
+    this.store.send({ type: 'element.set', id, name, weight, note, links, ...fields });
+  }
+
+  protected addLink(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const url = field.value.trim();
+    if (url === '') return;
+    if (!/^https?:\/\/[^\s<>"]+$/.test(url)) {
+      this.notices.say('A link starts with http:// or https:// and has no blanks.');
+      return;
+    }
+    field.value = '';
+    this.change({ links: [...this.element().links, { label: '', url }] });
+  }
+  protected removeLink(index: number): void {
+    this.change({ links: this.element().links.filter((_, i) => i !== index) });
+  }
+  protected seen(id: string): void {
+    this.store.send({ type: 'region.seen', id });
+  }
+  protected removeRegion(id: string): void {
+    this.store.send({ type: 'region.remove', id });
+  }
+  protected addTrait(): void {
+    this.dialog.open(KindEditor, { ariaLabel: 'Kind', data: { key: this.element().kind } });
   }
 
   protected rename(event: Event): void {
@@ -110,7 +178,7 @@ export class ElementDetails {
         : line.spec.perVariant
           ? (this.view.variant()?.id ?? null)
           : null,
-      state: null,
+      state: this.state0(),
       target,
       pictureId: line.row?.pictureId ?? this.view.picture()?.id ?? null,
       source: { how: 'typed' },
@@ -149,14 +217,5 @@ export class ElementDetails {
       importance: importance === line.spec.importance ? null : importance,
       tolerance: tolerance === DEFAULT_TOLERANCE ? null : tolerance,
     });
-  }
-
-  protected remove(): void {
-    const { id, name } = this.element();
-    if (this.store.send({ type: 'element.remove', id }))
-      this.notices.say(`“${name}” was removed.`, {
-        label: 'Undo',
-        run: () => void this.store.answer('undo'),
-      });
   }
 }

@@ -1,10 +1,12 @@
 import { Injectable, inject, signal } from '@angular/core';
+import type { PictureRow } from '@spare-coat/core/coat/rows';
 import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
 import type { ApiProblem } from '../shared/api';
 import { Api, type JobState, type ReadPicture } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
+import { PixelsWorker } from './pixels';
 
 export interface Arriving {
   readonly name: string;
@@ -23,6 +25,7 @@ export class Intake {
   private readonly api = inject(Api);
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
+  private readonly pixels = inject(PixelsWorker);
   readonly arriving = signal<Arriving | null>(null);
   /** Why the last file was refused; it stays until the next one. */
   readonly refusal = signal<{ readonly file: string; readonly sentence: string } | null>(null);
@@ -46,18 +49,45 @@ export class Intake {
     if (job) await this.api.cancelJob(job).catch(() => undefined);
   }
 
+  /** Puts new pixels under a picture of the coat. Regions whose pixels changed are marked for another look. */
+  async replace(file: File, picture: PictureRow): Promise<void> {
+    this.refusal.set(null);
+    try {
+      const read = await this.read(file);
+      const regions = Object.values(this.store.rows().region).filter((r) => r.pictureId === picture.id);
+      const changed = await this.pixels.ask('changed', {
+        sha: picture.blob,
+        other: read.blob,
+        rects: regions,
+      });
+      const { blob, original, width, height } = read;
+      const ids = regions.filter((_, i) => changed[i]).map((r) => r.id);
+      if (
+        this.store.send({
+          type: 'picture.replace',
+          id: picture.id,
+          blob,
+          original,
+          width,
+          height,
+          changed: ids,
+        })
+      )
+        this.notices.say(
+          ids.length === 0
+            ? 'The picture was replaced. Under every region it shows the same.'
+            : `The picture was replaced. ${ids.length} of ${regions.length} regions show something else: look at them again.`,
+          { label: 'Undo', run: () => void this.store.answer('undo') },
+        );
+    } catch (error) {
+      this.refusal.set({ file: file.name, sentence: (error as Error).message });
+    } finally {
+      this.arriving.set(null);
+    }
+  }
+
   private async takeOne(file: File, variantId: string): Promise<void> {
-    if (file.size > MAX_BYTES)
-      throw new Error(
-        `The file has ${(file.size / 1024 / 1024).toFixed(0)} MB; at most ${MAX_BYTES / 1024 / 1024} MB can be measured.`,
-      );
-    const head = await readHead(file);
-    const header = readPictureHeader(head);
-    if (!header.ok) throw new Error(header.sentence);
-    this.arriving.set({ name: file.name, stage: 'sending', progress: 0, job: null });
-    const sent = await this.api.sendPicture(file);
-    const picture = sent.picture ?? (await this.waitFor(sent.job!, file.name));
-    for (const remark of picture.remarks) this.notices.say(`${file.name}: ${remark}`);
+    const picture = await this.read(file);
     const name =
       [...file.name.replace(/\.(png|jpe?g)$/i, '')]
         .filter((c) => c >= ' ' && c !== '\u007f')
@@ -76,6 +106,22 @@ export class Intake {
       width: picture.width,
       height: picture.height,
     });
+  }
+
+  /** Looks at a file, sends it and waits until it is read. @throws Error with a sentence */
+  async read(file: File): Promise<ReadPicture> {
+    if (file.size > MAX_BYTES)
+      throw new Error(
+        `The file has ${(file.size / 1024 / 1024).toFixed(0)} MB; at most ${MAX_BYTES / 1024 / 1024} MB can be measured.`,
+      );
+    const head = await readHead(file);
+    const header = readPictureHeader(head);
+    if (!header.ok) throw new Error(header.sentence);
+    this.arriving.set({ name: file.name, stage: 'sending', progress: 0, job: null });
+    const sent = await this.api.sendPicture(file);
+    const picture = sent.picture ?? (await this.waitFor(sent.job!, file.name));
+    for (const remark of picture.remarks) this.notices.say(`${file.name}: ${remark}`);
+    return picture;
   }
 
   private async waitFor(id: string, name: string): Promise<ReadPicture> {

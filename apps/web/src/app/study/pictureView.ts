@@ -12,14 +12,35 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { PictureRow } from '@spare-coat/core/coat/rows';
+import type { Guide, PictureRow } from '@spare-coat/core/coat/rows';
+import { measureLine, type Point } from '@spare-coat/core/picture/measureLine';
 import { clip, type Rect } from '@spare-coat/core/picture/rect';
+import { sayNumber } from '@spare-coat/core/traits/say';
+import { Lens } from './lens';
 
 export interface ShownRegion {
+  readonly id: string;
   readonly elementId: string;
   readonly name: string;
   readonly rect: Rect;
+  readonly again: boolean;
 }
+
+/** What dragging and clicking do. */
+export type Tool = 'draw' | 'move' | 'colour' | 'ruler' | 'guide';
+
+export interface Line {
+  readonly from: Point;
+  readonly to: Point;
+}
+
+const HINTS: Readonly<Record<Tool, string>> = {
+  draw: 'Drag to draw a region; arrow keys nudge it, with Shift by 10.',
+  move: 'Drag to move the picture.',
+  colour: 'Click to pick a colour; arrow keys move the place.',
+  ruler: 'Drag to lay the ruler; arrow keys move its end.',
+  guide: 'Click near an edge of the picture to lay a guide; drag one out of the picture to take it away.',
+};
 
 /** Each step of the wheel or of a key. */
 const ZOOM_STEP = 1.25;
@@ -34,131 +55,9 @@ const HAND = 7;
 @Component({
   selector: 'coat-picture-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div
-      #frame
-      class="frame"
-      tabindex="0"
-      role="application"
-      [attr.aria-label]="
-        'Picture ' +
-        picture().name +
-        ', ' +
-        picture().width +
-        ' by ' +
-        picture().height +
-        ' pixels. Drag to draw a region; arrow keys nudge it.'
-      "
-      [class.moving]="tool() === 'move' || panning()"
-      (pointerdown)="down($event)"
-      (pointermove)="move($event)"
-      (pointerup)="up($event)"
-      (pointercancel)="cancel()"
-      (wheel)="wheel($event)"
-      (keydown)="key($event)"
-    >
-      <img
-        draggable="false"
-        alt=""
-        [class.crisp]="zoom() >= 2"
-        [src]="'/api/blobs/' + picture().blob"
-        [style.width.px]="picture().width"
-        [style.height.px]="picture().height"
-        [style.transform]="transform()"
-      />
-      <svg aria-hidden="true">
-        @for (r of boxes(); track r.id) {
-          <g [class.current]="r.current">
-            <rect [attr.x]="r.x" [attr.y]="r.y" [attr.width]="r.width" [attr.height]="r.height" />
-            @if (r.current) {
-              <text [attr.x]="r.x + 3" [attr.y]="r.y > 16 ? r.y - 5 : r.y + 14">{{ r.name }}</text>
-            }
-          </g>
-        }
-        @if (drawnBox(); as d) {
-          <rect class="drawn" [attr.x]="d.x" [attr.y]="d.y" [attr.width]="d.width" [attr.height]="d.height" />
-        }
-      </svg>
-      <div class="foot" aria-live="off">
-        <span>{{ at() }}</span>
-        <span>{{ percent() }}</span>
-      </div>
-    </div>
-  `,
-  styles: `
-    :host {
-      display: block;
-      min-height: 0;
-    }
-    .frame {
-      position: relative;
-      height: 100%;
-      overflow: hidden;
-      background: var(--mid);
-      cursor: crosshair;
-      touch-action: none;
-    }
-    .frame.moving {
-      cursor: grab;
-    }
-    img {
-      position: absolute;
-      left: 0;
-      top: 0;
-      max-width: none;
-      transform-origin: 0 0;
-      user-select: none;
-      will-change: transform;
-    }
-    .crisp {
-      image-rendering: pixelated;
-    }
-    svg {
-      position: absolute;
-      inset: 0;
-      width: 100%;
-      height: 100%;
-      pointer-events: none;
-    }
-    rect {
-      fill: none;
-      stroke: #fff;
-      stroke-width: 1;
-      stroke-dasharray: 3 3;
-      paint-order: stroke;
-      filter: drop-shadow(0 0 1px #000);
-    }
-    .current rect {
-      stroke: #fff;
-      stroke-width: 2;
-      stroke-dasharray: none;
-    }
-    .drawn {
-      stroke: #fff;
-      stroke-width: 2;
-      stroke-dasharray: 7 4;
-    }
-    text {
-      fill: #fff;
-      font-size: 12px;
-      font-weight: 600;
-      paint-order: stroke;
-      stroke: #000;
-      stroke-width: 3px;
-    }
-    .foot {
-      position: absolute;
-      left: 8px;
-      bottom: 8px;
-      display: flex;
-      gap: 14px;
-      padding: 2px 8px;
-      background: rgb(0 0 0 / 0.72);
-      color: #fff;
-      font: 12px var(--mono);
-      pointer-events: none;
-    }
-  `,
+  imports: [Lens],
+  templateUrl: './pictureView.html',
+  styleUrl: './pictureView.scss',
 })
 export class PictureView {
   readonly picture = input.required<PictureRow>();
@@ -166,10 +65,20 @@ export class PictureView {
   readonly current = input<string | null>(null);
   /** The region drawn and not yet used, in pixels of the picture. */
   readonly drawn = input<Rect | null>(null);
-  readonly tool = input<'draw' | 'move'>('draw');
+  readonly tool = input<Tool>('draw');
+  readonly hovered = input<string | null>(null);
+  /** Boxes of items found, numbered in their order. */
+  readonly marks0 = input<readonly Rect[]>([], { alias: 'marks' });
+  readonly ruler = input<Line | null>(null);
+  readonly picked = input<{ readonly x: number; readonly y: number; readonly side: number } | null>(null);
+  readonly lens = input(false);
   readonly draw = output<{ rect: Rect; reach: number }>();
   readonly nudge = output<Rect>();
   readonly pick = output<string>();
+  readonly hover = output<string | null>();
+  readonly rule = output<Line>();
+  readonly colourAt = output<Point>();
+  readonly guides = output<readonly Guide[]>();
 
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
   protected readonly zoom = signal(1);
@@ -190,13 +99,52 @@ export class PictureView {
     const p = this.pointer();
     return p ? `x ${p.x}  y ${p.y}` : `${this.picture().width} × ${this.picture().height}`;
   });
+  protected readonly hint = computed(() => HINTS[this.tool()]);
   protected readonly boxes = computed(() =>
     this.regions().map((r) => ({
-      id: r.elementId,
+      id: r.id,
       name: r.name,
       current: r.elementId === this.current(),
+      hovered: r.elementId === this.hovered(),
+      again: r.again,
       ...this.toView(r.rect),
     })),
+  );
+  protected readonly marks = computed(() => this.marks0().map((r) => this.toView(r)));
+  /** A guide being dragged lies where the pointer is. */
+  private readonly guideMoved = signal<{ readonly index: number; readonly at: number } | null>(null);
+  protected readonly guideLines = computed(() => {
+    const { width, height } = this.size();
+    const moved = this.guideMoved();
+    return this.picture().guides.map((g, i) => {
+      const at = moved?.index === i ? moved.at : g.at;
+      const place = at * this.zoom() + (g.axis === 'x' ? this.x() : this.y());
+      return g.axis === 'x'
+        ? { x1: place, y1: 0, x2: place, y2: height }
+        : { x1: 0, y1: place, x2: width, y2: place };
+    });
+  });
+  private readonly laying = signal<Line | null>(null);
+  protected readonly rulerLine = computed(() => {
+    const line = this.laying() ?? this.ruler();
+    if (!line) return null;
+    const { distance, share, angle, dx, dy } = measureLine(line.from, line.to, this.picture().height);
+    const k = this.zoom();
+    return {
+      x1: line.from.x * k + this.x(),
+      y1: line.from.y * k + this.y(),
+      x2: line.to.x * k + this.x(),
+      y2: line.to.y * k + this.y(),
+      text: `${sayNumber(distance)} px · ${sayNumber(share)} % · ${sayNumber(angle)}° (${sayNumber(Math.abs(dx))} × ${sayNumber(Math.abs(dy))})`,
+    };
+  });
+  protected readonly pickBox = computed(() => {
+    const p = this.picked();
+    const reach = p ? (p.side - 1) / 2 : 0;
+    return p ? this.toView({ x: p.x - reach, y: p.y - reach, width: p.side, height: p.side }) : null;
+  });
+  protected readonly lensAt = computed<Point>(
+    () => this.pointer() ?? this.picked() ?? { x: this.picture().width >> 1, y: this.picture().height >> 1 },
   );
   protected readonly drawnBox = computed(() => {
     const rect = this.pulling() ?? this.drawn();
@@ -261,6 +209,10 @@ export class PictureView {
     const pan = event.button === 1 || this.tool() === 'move';
     this.press = { ...p, pan };
     this.panning.set(pan);
+    if (this.tool() === 'guide' && !pan) {
+      const index = this.guideNear(p);
+      if (index !== null) this.guideMoved.set({ index, at: this.picture().guides[index]!.at });
+    }
     this.frame().nativeElement.setPointerCapture(event.pointerId);
   }
 
@@ -270,18 +222,32 @@ export class PictureView {
     const inside = p.x >= 0 && p.y >= 0 && p.x < picture.width && p.y < picture.height;
     this.pointer.set(inside ? { x: Math.floor(p.x), y: Math.floor(p.y) } : null);
     const press = this.press;
-    if (!press) return;
+    if (!press) {
+      this.hover.emit(this.hits(p)[0]?.elementId ?? null);
+      return;
+    }
     if (press.pan) {
       this.x.update((x) => x + p.viewX - press.viewX);
       this.y.update((y) => y + p.viewY - press.viewY);
       this.press = { ...press, viewX: p.viewX, viewY: p.viewY };
       return;
     }
-    if (Math.hypot(p.viewX - press.viewX, p.viewY - press.viewY) >= CLICK) this.pulling.set(span(press, p));
+    const guide = this.guideMoved();
+    if (guide) {
+      const axis = picture.guides[guide.index]!.axis;
+      this.guideMoved.set({ ...guide, at: Math.round(p[axis]) });
+      return;
+    }
+    if (Math.hypot(p.viewX - press.viewX, p.viewY - press.viewY) < CLICK) return;
+    if (this.tool() === 'draw') this.pulling.set(span(press, p));
+    else if (this.tool() === 'ruler')
+      this.laying.set({ from: whole(press), to: straight(whole(press), whole(p), event.shiftKey) });
   }
 
   protected up(event: PointerEvent): void {
     const pulled = this.pulling();
+    const laid = this.laying();
+    const guide = this.guideMoved();
     const press = this.press;
     this.cancel();
     const picture = this.picture();
@@ -291,18 +257,71 @@ export class PictureView {
       if (rect) this.draw.emit({ rect, reach });
       return;
     }
+    if (laid) {
+      this.rule.emit(laid);
+      return;
+    }
+    if (guide) {
+      this.moveGuide(guide);
+      return;
+    }
     if (!press || press.pan) return;
     const p = this.toPicture(event);
-    // The smallest region under the pointer: overlapping ones stay reachable.
-    const hit = this.regions()
+    const inside = p.x >= 0 && p.y >= 0 && p.x < picture.width && p.y < picture.height;
+    if (this.tool() === 'colour') {
+      if (inside) this.colourAt.emit({ x: Math.floor(p.x), y: Math.floor(p.y) });
+    } else if (this.tool() === 'guide') {
+      if (inside) this.addGuide(p);
+    } else this.pickAt(p);
+  }
+
+  /** Regions under a point, smallest first. */
+  private hits(p: Point): ShownRegion[] {
+    return this.regions()
       .filter(({ rect: r }) => p.x >= r.x && p.y >= r.y && p.x <= r.x + r.width && p.y <= r.y + r.height)
-      .sort((a, b) => a.rect.width * a.rect.height - b.rect.width * b.rect.height)[0];
-    if (hit) this.pick.emit(hit.elementId);
+      .sort((a, b) => a.rect.width * a.rect.height - b.rect.width * b.rect.height);
+  }
+
+  /** The smallest region under the pointer; clicking again goes through those beneath it. */
+  private pickAt(p: Point): void {
+    const hits = this.hits(p);
+    if (hits.length === 0) return;
+    const at = hits.findIndex((h) => h.elementId === this.current());
+    this.pick.emit(hits[(at + 1) % hits.length]!.elementId);
+  }
+
+  private guideNear(p: Point): number | null {
+    const room = CLICK / this.zoom();
+    const at = this.picture().guides.findIndex((g) => Math.abs(p[g.axis] - g.at) <= room);
+    return at < 0 ? null : at;
+  }
+
+  /** A guide along the nearer side: near the left or right edge it stands, else it lies. */
+  private addGuide(p: Point): void {
+    const { width, height, guides } = this.picture();
+    const toSide = Math.min(p.x, width - p.x) / width;
+    const toTop = Math.min(p.y, height - p.y) / height;
+    const axis = toTop <= toSide ? 'x' : 'y';
+    this.guides.emit([...guides, { axis, at: Math.round(p[axis]) }]);
+  }
+
+  private moveGuide({ index, at }: { readonly index: number; readonly at: number }): void {
+    const { width, height, guides } = this.picture();
+    const { axis } = guides[index]!;
+    const out = at < 0 || at > (axis === 'x' ? width : height);
+    this.guides.emit(guides.flatMap((g, i) => (i !== index ? [g] : out ? [] : [{ axis, at }])));
+  }
+
+  protected leave(): void {
+    this.pointer.set(null);
+    if (!this.press) this.hover.emit(null);
   }
 
   protected cancel(): void {
     this.press = null;
     this.pulling.set(null);
+    this.laying.set(null);
+    this.guideMoved.set(null);
     this.panning.set(false);
   }
 
@@ -332,6 +351,19 @@ export class PictureView {
   }
 
   private nudgeBy([dx, dy]: [number, number], size: boolean): void {
+    const line = this.ruler();
+    if (this.tool() === 'ruler' && line) {
+      this.rule.emit({ from: line.from, to: { x: line.to.x + dx, y: line.to.y + dy } });
+      return;
+    }
+    const picked = this.picked();
+    if (this.tool() === 'colour' && picked) {
+      const { width, height } = this.picture();
+      const x = Math.min(width - 1, Math.max(0, picked.x + dx));
+      const y = Math.min(height - 1, Math.max(0, picked.y + dy));
+      this.colourAt.emit({ x, y });
+      return;
+    }
     const drawn = this.drawn();
     if (!drawn) {
       this.x.update((x) => x - dx * 20);
@@ -355,4 +387,17 @@ function span(a: { x: number; y: number }, b: { x: number; y: number }): Rect {
   const x = Math.floor(Math.min(a.x, b.x));
   const y = Math.floor(Math.min(a.y, b.y));
   return { x, y, width: Math.ceil(Math.max(a.x, b.x)) - x, height: Math.ceil(Math.max(a.y, b.y)) - y };
+}
+
+const whole = (p: Point): Point => ({ x: Math.round(p.x), y: Math.round(p.y) });
+
+/** With Shift a line lies level, upright, or halfway between. */
+function straight(from: Point, to: Point, held: boolean): Point {
+  if (!held) return to;
+  const dx = to.x - from.x;
+  const dy = to.y - from.y;
+  if (Math.abs(dx) > 2 * Math.abs(dy)) return { x: to.x, y: from.y };
+  if (Math.abs(dy) > 2 * Math.abs(dx)) return { x: from.x, y: to.y };
+  const d = Math.max(Math.abs(dx), Math.abs(dy));
+  return { x: from.x + Math.sign(dx) * d, y: from.y + Math.sign(dy) * d };
 }

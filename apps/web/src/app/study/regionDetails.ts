@@ -1,10 +1,36 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
-import type { ElementRow } from '@spare-coat/core/coat/rows';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import { STATES, type ElementRow } from '@spare-coat/core/coat/rows';
+import type { BarItem } from '@spare-coat/core/picture/readBar';
 import type { RegionReading } from '@spare-coat/core/picture/readRegion';
 import { KIND_GROUPS } from '@spare-coat/core/reference/kind';
-import { findKind, KINDS } from '@spare-coat/core/reference/kinds/registry';
 import { measuredTraits } from '@spare-coat/core/reference/measure';
 import { sayNumber, spellValue } from '@spare-coat/core/traits/say';
+import type { NearFace } from '@spare-coat/core/type/nearestFaces';
+import { CoatView } from '../shared/coatView';
+import { Copied } from './copied';
+import { CutPanel } from './cutPanel';
+import { ItemsPanel } from './itemsPanel';
+import { Measuring } from './measuring';
+import { OpacityPanel } from './opacityPanel';
+import { TypePanel } from './typePanel';
+
+const TABS = [
+  { id: 'reading', label: 'Edges' },
+  { id: 'items', label: 'Items' },
+  { id: 'type', label: 'Type' },
+  { id: 'opacity', label: 'Opacity' },
+  { id: 'cut', label: 'Cut out' },
+] as const;
+type TabId = (typeof TABS)[number]['id'];
 
 /** The likeliest kind of what was drawn: only a first choice in a list. */
 function guessKind(r: RegionReading): string {
@@ -19,59 +45,114 @@ function guessKind(r: RegionReading): string {
 /** What a drawn region says of itself, and what to make of it. */
 @Component({
   selector: 'coat-region-details',
+  imports: [Copied, CutPanel, ItemsPanel, OpacityPanel, TypePanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Region</h2>
-    <table>
-      <caption class="sr-only">
-        Read off the pixels
-      </caption>
-      <tbody>
-        <tr>
-          <th scope="row">Place</th>
-          <td class="number">{{ reading().rect.x }}, {{ reading().rect.y }}</td>
-        </tr>
-        <tr>
-          <th scope="row">Size</th>
-          <td class="number">{{ reading().width }} × {{ reading().height }} px</td>
-        </tr>
-        <tr>
-          <th scope="row">Of the screen height</th>
-          <td class="number">{{ num(reading().heightShare) }} %</td>
-        </tr>
-        <tr>
-          <th scope="row">Edge</th>
-          <td class="number">{{ reading().edge ?? 'none' }}</td>
-        </tr>
-        @if (reading().edge) {
-          <tr>
-            <th scope="row">Thickness</th>
-            <td class="number">{{ reading().thickness }} px</td>
-          </tr>
-          <tr>
-            <th scope="row">Of that edge</th>
-            <td class="number">{{ num(reading().edgeShare) }} %</td>
-          </tr>
-        }
-        <tr>
-          <th scope="row">Settled sides</th>
-          <td class="number">{{ settled() }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <ul class="colours" aria-label="Dominant colours">
-      @for (c of reading().colours; track c.hex) {
-        <li>
-          <span class="swatch" [style.background]="c.hex"></span><code>{{ c.hex }}</code
-          ><span class="faint number">{{ num(c.share * 100) }} %</span>
-        </li>
+    <div class="head">
+      <h2>Region</h2>
+      <label class="state">
+        <span class="faint">shows it</span>
+        <select
+          aria-label="State that the picture shows"
+          (change)="measuring.state.set($any($event.target).value || null)"
+        >
+          <option value="" [selected]="measuring.state() === null">at rest</option>
+          @for (state of states; track state) {
+            <option [value]="state" [selected]="state === measuring.state()">{{ state }}</option>
+          }
+        </select>
+      </label>
+    </div>
+    <div class="parts" role="tablist" aria-label="What is read">
+      @for (t of tabs; track t.id) {
+        <button
+          type="button"
+          role="tab"
+          [id]="'tab-' + t.id"
+          aria-controls="reading"
+          [attr.aria-selected]="t.id === tab()"
+          [attr.tabindex]="t.id === tab() ? 0 : -1"
+          (click)="tab.set(t.id)"
+          (keydown)="turn($event)"
+        >
+          {{ t.label }}
+        </button>
       }
-    </ul>
+    </div>
+    <div id="reading" role="tabpanel" [attr.aria-labelledby]="'tab-' + tab()">
+      @switch (tab()) {
+        @case ('items') {
+          <coat-items-panel
+            [told]="measuring.bar()"
+            (hovered)="itemHovered.emit($event)"
+            (make)="make.emit($event)"
+          />
+        }
+        @case ('type') {
+          <coat-type-panel [told]="measuring.text()" [forType]="forType()" (take)="takeFace.emit($event)" />
+        }
+        @case ('opacity') {
+          <coat-opacity-panel [told]="measuring.bar()" />
+        }
+        @case ('cut') {
+          <coat-cut-panel [rect]="reading().rect" [selected]="selected()" />
+        }
+        @default {
+          <table>
+            <caption class="sr-only">
+              Read off the pixels
+            </caption>
+            <tbody>
+              <tr>
+                <th scope="row">Place</th>
+                <td class="number">{{ reading().rect.x }}, {{ reading().rect.y }}</td>
+              </tr>
+              <tr>
+                <th scope="row">Size</th>
+                <td class="number">{{ reading().width }} × {{ reading().height }} px</td>
+              </tr>
+              <tr>
+                <th scope="row">Of the screen height</th>
+                <td class="number">{{ num(reading().heightShare) }} %</td>
+              </tr>
+              <tr>
+                <th scope="row">Edge</th>
+                <td class="number">{{ reading().edge ?? 'none' }}</td>
+              </tr>
+              @if (reading().edge) {
+                <tr>
+                  <th scope="row">Thickness</th>
+                  <td class="number">{{ reading().thickness }} px</td>
+                </tr>
+                <tr>
+                  <th scope="row">Of that edge</th>
+                  <td class="number">{{ num(reading().edgeShare) }} %</td>
+                </tr>
+              }
+              <tr>
+                <th scope="row">Settled sides</th>
+                <td class="number">{{ settled() }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <ul class="colours" aria-label="Dominant colours">
+            @for (c of reading().colours; track c.hex) {
+              <li>
+                <span class="swatch" [style.background]="c.hex"></span><coat-copied [text]="c.hex" /><span
+                  class="faint number"
+                  >{{ num(c.share * 100) }} %</span
+                >
+              </li>
+            }
+          </ul>
+        }
+      }
+    </div>
     <form (submit)="$event.preventDefault(); add.emit({ kind: kind(), name: name().trim() || label() })">
       <label class="field"
         ><span>What is it?</span>
         <select name="kind" (change)="kind.set($any($event.target).value); name.set('')">
-          @for (group of groups; track group.group) {
+          @for (group of groups(); track group.group) {
             <optgroup [label]="group.group">
               @for (k of group.kinds; track k.id) {
                 <option [value]="k.id" [selected]="k.id === kind()">{{ k.label }}</option>
@@ -128,6 +209,43 @@ function guessKind(r: RegionReading): string {
       padding: 4px 0;
       border-bottom: 1px solid var(--line);
     }
+    .head {
+      display: flex;
+      align-items: baseline;
+      justify-content: space-between;
+      margin-bottom: 6px;
+    }
+    .state {
+      font-size: 13px;
+      select {
+        width: auto;
+        margin-left: 6px;
+        padding: 1px 4px;
+      }
+    }
+    .parts {
+      display: flex;
+      border-bottom: 1px solid var(--line-strong);
+      margin-bottom: 8px;
+      button {
+        flex: 1;
+        padding: 4px 2px;
+        border: 0;
+        border-bottom: 3px solid transparent;
+        background: none;
+        font-size: 13px;
+        cursor: pointer;
+      }
+      button[aria-selected='true'] {
+        border-bottom-color: var(--accent);
+        font-weight: 650;
+      }
+    }
+    form {
+      margin-top: 14px;
+      padding-top: 10px;
+      border-top: 1px solid var(--line-strong);
+    }
     .colours {
       list-style: none;
       margin: 0 0 14px;
@@ -144,8 +262,8 @@ function guessKind(r: RegionReading): string {
       width: 14px;
       height: 14px;
     }
-    select,
-    input {
+    .field select,
+    .field input {
       width: 100%;
     }
     .help,
@@ -171,28 +289,45 @@ export class RegionDetails {
   readonly add = output<{ kind: string; name: string }>();
   readonly again = output<string>();
   readonly forget = output();
+  readonly itemHovered = output<number | null>();
+  readonly make = output<{ item: BarItem; kind: string; name: string }>();
+  readonly takeFace = output<NearFace>();
+  protected readonly measuring = inject(Measuring);
+  private readonly view = inject(CoatView);
+  protected readonly tabs = TABS;
+  protected readonly tab = signal<TabId>('reading');
+  protected readonly states = STATES;
+  protected readonly forType = computed(() =>
+    (this.view.book().find(this.selected()?.kind ?? '')?.traits ?? []).some((t) => t.id === 'xHeight'),
+  );
 
   protected readonly kind = signal('bar');
   protected readonly name = signal('');
   protected readonly num = sayNumber;
-  protected readonly groups = KIND_GROUPS.map((group) => ({
-    group,
-    kinds: KINDS.filter((k) => k.group === group),
-  })).filter((g) => g.kinds.length > 0);
-  protected readonly label = computed(() => findKind(this.kind())?.label ?? '');
-  protected readonly help = computed(() => findKind(this.kind())?.help ?? '');
+  protected readonly groups = computed(() =>
+    KIND_GROUPS.map((group) => ({
+      group,
+      kinds: this.view.book().kinds.filter((k) => k.group === group),
+    })).filter((g) => g.kinds.length > 0),
+  );
+  private readonly spec = computed(() => this.view.book().find(this.kind()));
+  protected readonly label = computed(() => this.spec()?.label ?? '');
+  protected readonly help = computed(() => this.spec()?.help ?? '');
   protected readonly settled = computed(() => {
     const sides = Object.entries(this.reading().found)
       .filter(([, on]) => on)
       .map(([side]) => side);
     return sides.length === 4 ? 'all four' : sides.length === 0 ? 'none, as drawn' : sides.join(', ');
   });
-  protected readonly traits = computed(() =>
-    [...measuredTraits(this.kind(), this.reading())].map(([id, value]) => {
-      const spec = findKind(this.kind())!.traits.find((t) => t.id === id)!;
-      return { label: spec.label, value: spellValue(spec.type, value) };
-    }),
-  );
+  protected readonly traits = computed(() => {
+    const readings = this.measuring.readings();
+    const spec = this.spec();
+    if (!readings || !spec) return [];
+    return [...measuredTraits(spec, readings)].map(([id, value]) => {
+      const { label, type } = spec.traits.find((t) => t.id === id)!;
+      return { label, value: spellValue(type, value) };
+    });
+  });
   private guessed = false;
 
   constructor() {
@@ -203,5 +338,17 @@ export class RegionDetails {
       this.guessed = true;
       this.kind.set(guessKind(reading));
     });
+  }
+
+  /** Arrow keys go through the tabs, as in any list of tabs. */
+  protected turn(event: KeyboardEvent): void {
+    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (by === 0) return;
+    const at = TABS.findIndex((t) => t.id === this.tab());
+    const next = TABS[(at + by + TABS.length) % TABS.length]!.id;
+    this.tab.set(next);
+    event.preventDefault();
+    event.stopPropagation();
+    document.getElementById(`tab-${next}`)?.focus();
   }
 }

@@ -5,27 +5,52 @@ import {
   effect,
   inject,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
-import type { RegionReading } from '@spare-coat/core/picture/readRegion';
+import type { Guide, RegionRow } from '@spare-coat/core/coat/rows';
+import type { Point } from '@spare-coat/core/picture/measureLine';
+import type { BarItem } from '@spare-coat/core/picture/readBar';
 import type { Rect } from '@spare-coat/core/picture/rect';
-import { findKind, KINDS } from '@spare-coat/core/reference/kinds/registry';
-import { measuredTraits } from '@spare-coat/core/reference/measure';
+import type { SampleSide } from '@spare-coat/core/picture/sampleColour';
+import { roundTo } from '@spare-coat/core/traits/say';
+import type { NearFace } from '@spare-coat/core/type/nearestFaces';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Keys } from '../shared/keys';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
+import { ColourPanel, type Pick } from './colourPanel';
 import { ElementDetails } from './elementDetails';
+import { Fonts } from './fonts';
 import { Intake } from './intake';
-import { PictureView, type ShownRegion } from './pictureView';
-import { PixelsWorker } from './pixels';
+import { Measuring } from './measuring';
+import { OtherVariant } from './otherVariant';
+import { PictureBar } from './pictureBar';
+import { PictureView, type Line, type ShownRegion, type Tool } from './pictureView';
+import { MeasuringStopped, PixelsWorker } from './pixels';
 import { RegionDetails } from './regionDetails';
+
+const TOOLS: readonly {
+  readonly id: Tool;
+  readonly label: string;
+  readonly key: string;
+  readonly title: string;
+}[] = [
+  { id: 'draw', label: 'Region', key: 'r', title: 'Draw a region (R)' },
+  { id: 'move', label: 'Move', key: 'h', title: 'Move the picture (H)' },
+  { id: 'colour', label: 'Colour', key: 'c', title: 'Pick colours (C)' },
+  { id: 'ruler', label: 'Ruler', key: 'm', title: 'Measure a distance (M)' },
+  { id: 'guide', label: 'Guide', key: 'g', title: 'Lay guides (G)' },
+];
+/** Picks kept: four places for an opacity, and as many before. */
+const PICKS = 8;
 
 /** The stage where a reference look is taken apart: pictures on the bench, regions on them, traits beside. */
 @Component({
   selector: 'coat-study',
-  imports: [PictureView, ElementDetails, RegionDetails],
+  imports: [ColourPanel, ElementDetails, PictureBar, PictureView, RegionDetails],
+  providers: [Measuring],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './study.html',
   styleUrl: './study.scss',
@@ -38,119 +63,168 @@ import { RegionDetails } from './regionDetails';
 })
 export class Study {
   protected readonly view = inject(CoatView);
+  protected readonly measuring = inject(Measuring);
+  protected readonly intake = inject(Intake);
+  protected readonly other = inject(OtherVariant);
+  protected readonly pixels = inject(PixelsWorker);
+  private readonly fonts = inject(Fonts);
   private readonly store = inject(CoatStore);
-  private readonly pixels = inject(PixelsWorker);
   private readonly notices = inject(Notices);
   private readonly keys = inject(Keys);
-  protected readonly intake = inject(Intake);
   private readonly canvas = viewChild(PictureView);
 
-  protected readonly tool = signal<'draw' | 'move'>('draw');
-  protected readonly settle = signal(true);
+  protected readonly tools = TOOLS;
+  protected readonly tool = signal<Tool>('draw');
+  protected readonly lens = signal(false);
+  protected readonly overlay = signal(true);
   protected readonly dragging = signal(false);
-  protected readonly drawn = signal<Rect | null>(null);
-  protected readonly reading = signal<RegionReading | null>(null);
-  protected readonly readMs = signal<number | null>(null);
-  private reach = 8;
-  private turn = 0;
+  protected readonly ruler = signal<Line | null>(null);
+  protected readonly side = signal<SampleSide>(3);
+  protected readonly picks = signal<readonly Pick[]>([]);
+  protected readonly item = signal<number | null>(null);
+  private pickCounter = 0;
 
   protected readonly regions = computed<readonly ShownRegion[]>(() => {
     const picture = this.view.picture();
-    if (!picture) return [];
+    if (!picture || !this.overlay()) return [];
     const { region, element } = this.view.rows();
     return Object.values(region)
       .filter((r) => r.pictureId === picture.id && element[r.elementId])
-      .map((r) => ({ elementId: r.elementId, name: element[r.elementId]!.name, rect: r }));
+      .map((r) => ({
+        id: r.id,
+        elementId: r.elementId,
+        name: element[r.elementId]!.name + (r.state ? `, ${r.state}` : ''),
+        rect: r,
+        again: r.again,
+      }));
   });
-  protected readonly variantPictures = computed(() =>
-    this.view.pictures().filter((p) => p.variantId === this.view.variant()?.id),
-  );
-
+  /** Boxes of the items found; of one alone while it is pointed at. */
+  protected readonly marks = computed<readonly Rect[]>(() => {
+    const bar = this.measuring.bar();
+    const all = bar?.ok ? bar.value.items.map((i) => i.box) : [];
+    const one = this.item();
+    return one === null || !all[one] ? all : [all[one]];
+  });
+  protected readonly pickPlace = computed(() => {
+    const [last] = this.picks();
+    return this.tool() === 'colour' && last ? last : null;
+  });
   private readonly shownBlob = computed(() => this.view.picture()?.blob ?? null);
 
   constructor() {
     effect(() => {
       const blob = this.shownBlob();
-      this.forget();
-      // Decoded before it is asked for, so that the first reading is as quick as the next.
-      if (blob) void this.pixels.load(blob);
+      untracked(() => {
+        this.measuring.forget();
+        this.ruler.set(null);
+        // Decoded before it is asked for, so that the first reading is as quick as the next.
+        if (blob) this.pixels.ask('load', { sha: blob }).catch((error: Error) => this.failed(error));
+      });
     });
   }
 
-  protected forget(): void {
-    this.drawn.set(null);
-    this.reading.set(null);
+  private failed(error: Error): void {
+    if (!(error instanceof MeasuringStopped)) this.notices.say(error.message);
   }
 
   protected drawRegion({ rect, reach }: { rect: Rect; reach: number }): void {
-    this.reach = reach;
-    void this.measure(rect, this.settle());
+    this.item.set(null);
+    this.measuring.draw(rect, reach);
   }
 
-  /** A nudge says exactly where: then edges do not pull. */
-  protected nudged(rect: Rect): void {
-    void this.measure(rect, false);
-  }
-
-  protected async measure(rect: Rect, settle: boolean): Promise<void> {
+  protected async pickColour({ x, y }: Point): Promise<void> {
     const picture = this.view.picture();
     if (!picture) return;
-    const turn = ++this.turn;
-    this.drawn.set(rect);
+    const side = this.side();
     try {
-      const { reading, ms } = await this.pixels.read(picture.blob, rect, settle, this.reach);
-      if (turn !== this.turn) return;
-      this.drawn.set(reading.rect);
-      this.reading.set(reading);
-      this.readMs.set(ms);
+      const { mean, spread } = await this.pixels.ask('colour', { sha: picture.blob, x, y, side });
+      const pick: Pick = { id: ++this.pickCounter, picture: picture.name, x, y, side, mean, spread };
+      this.picks.update((list) => [pick, ...list].slice(0, PICKS));
     } catch (error) {
-      if (turn !== this.turn) return;
-      this.forget();
-      this.notices.say((error as Error).message);
+      this.failed(error as Error);
     }
   }
+  protected forgetPick(id: number): void {
+    this.picks.update((list) => list.filter((p) => p.id !== id));
+  }
 
-  private measuredFields(kind: string, reading: RegionReading) {
-    const picture = this.view.picture()!;
-    const variantId = this.view.variant()!.id;
-    const { x, y, width, height } = reading.rect;
-    const spec = findKind(kind)!;
-    return {
-      region: { id: newId(), pictureId: picture.id, x, y, width, height, ground: reading.ground },
-      traits: [...measuredTraits(kind, reading)].map(([trait, target]) => ({
-        id: newId(),
-        trait,
-        variantId: spec.traits.find((t) => t.id === trait)?.perVariant ? variantId : null,
-        state: null,
-        target,
-        pictureId: picture.id,
-        source: { how: 'measured' as const, pictureId: picture.id, x, y, width, height },
-      })),
-    };
+  protected setGuides(guides: readonly Guide[]): void {
+    const picture = this.view.picture();
+    if (picture) this.store.send({ type: 'picture.guides', id: picture.id, guides });
   }
 
   protected add({ kind, name }: { kind: string; name: string }): void {
-    const reading = this.reading();
-    if (!reading) return;
-    const id = newId();
-    const weight = KINDS.find((k) => k.id === kind)?.weight ?? 3;
-    if (
-      !this.store.send({ type: 'element.add', id, kind, name, weight, ...this.measuredFields(kind, reading) })
-    )
-      return;
-    this.forget();
+    const id = this.measuring.add(kind, name);
+    if (!id) return;
+    this.measuring.forget();
     this.view.select(id);
   }
 
   protected again(elementId: string): void {
-    const reading = this.reading();
-    const element = this.view.rows().element[elementId];
-    if (!reading || !element) return;
-    const { region, traits } = this.measuredFields(element.kind, reading);
-    // What all variants share is measured once; another variant brings only what is its own.
-    const first = this.view.pictures()[0]?.variantId === this.view.variant()?.id;
-    const own = first ? traits : traits.filter((t) => t.variantId !== null);
-    if (this.store.send({ type: 'element.measure', id: elementId, region, traits: own })) this.forget();
+    if (this.measuring.again(elementId)) this.measuring.forget();
+  }
+
+  /** An item of a bar becomes an element of its own: its box is the region. */
+  protected async makeItem({
+    item,
+    kind,
+    name,
+  }: {
+    item: BarItem;
+    kind: string;
+    name: string;
+  }): Promise<void> {
+    const bar = this.measuring.drawn();
+    await this.measuring.measure(item.box, false);
+    const label = this.view.book().find(kind)?.label ?? kind;
+    const id = this.measuring.add(kind, name || label);
+    if (id) this.notices.say(`“${name || label}” was added.`);
+    if (bar) await this.measuring.measure(bar, false);
+  }
+
+  /** Puts a face into the selected element of type: its name, weight, and the height of small letters. */
+  protected takeFace({ face }: NearFace): void {
+    const element = this.view.selected()?.element;
+    const picture = this.view.picture();
+    const text = this.measuring.text();
+    const region = this.measuring.region();
+    if (!element || !picture || !text?.ok || !region) return;
+    const { x, y, width, height } = region.rect;
+    const measured = { how: 'measured' as const, pictureId: picture.id, x, y, width, height };
+    const target = (trait: string, value: string | number, source: typeof measured | { how: 'assumed' }) => ({
+      type: 'trait.set' as const,
+      elementId: element.id,
+      id: newId(),
+      trait,
+      variantId: null,
+      state: null,
+      target: value,
+      pictureId: picture.id,
+      source,
+    });
+    const { family, weight } = face.metrics;
+    const done = this.store.send({
+      type: 'many',
+      label: `Take ${family} for ${element.name}`.slice(0, 200),
+      commands: [
+        // The nearest known face is a likeness, not the face itself.
+        target('family', family, { how: 'assumed' }),
+        target('weight', weight, { how: 'assumed' }),
+        ...(text.value.xHeight.ok
+          ? [target('xHeight', roundTo(text.value.xHeight.value.value, 1), measured)]
+          : []),
+      ],
+    });
+    if (done) this.notices.say(`${family} ${weight} was put into ${element.name}.`);
+  }
+
+  /** Shows a region that stands, on its picture. */
+  protected showRegion(region: RegionRow): void {
+    this.view.choosePicture(region.pictureId);
+    if (this.view.picture()?.id === region.pictureId) this.measuring.exactly(region);
+  }
+  protected lookAgain(region: RegionRow): void {
+    this.showRegion(region);
   }
 
   protected pickFiles(event: Event): void {
@@ -159,9 +233,18 @@ export class Study {
     field.value = '';
   }
 
-  private takeIn(files: File[]): void {
+  protected takeIn(files: File[]): void {
+    const fonts = files.filter((f) => this.fonts.isFont(f));
+    for (const font of fonts) void this.takeFont(font);
+    const pictures = files.filter((f) => !this.fonts.isFont(f));
     const variant = this.view.variant();
-    if (variant && files.length > 0) void this.intake.take(files, variant.id);
+    if (variant && pictures.length > 0) void this.intake.take(pictures, variant.id);
+  }
+
+  private async takeFont(file: File): Promise<void> {
+    await this.fonts.take(file);
+    const problem = this.fonts.problem();
+    if (problem) this.notices.say(problem);
   }
 
   protected over(event: DragEvent): void {
@@ -176,15 +259,6 @@ export class Study {
     this.takeIn([...event.dataTransfer.files]);
   }
 
-  protected removePicture(): void {
-    const picture = this.view.picture();
-    if (picture && this.store.send({ type: 'picture.remove', id: picture.id }))
-      this.notices.say(`“${picture.name}” was taken out. Its numbers stay as typed ones.`, {
-        label: 'Undo',
-        run: () => void this.store.answer('undo'),
-      });
-  }
-
   protected zoom(factor: number): void {
     if (factor === 0) this.canvas()?.fit();
     else this.canvas()?.zoomBy(factor);
@@ -193,13 +267,17 @@ export class Study {
   protected key(event: KeyboardEvent): void {
     if (!this.keys.heeds(event) || event.shiftKey) return;
     const key = event.key.toLowerCase();
-    if (key === 'r') this.tool.set('draw');
-    else if (key === 'h') this.tool.set('move');
+    const tool = TOOLS.find((t) => t.key === key);
+    if (tool) this.tool.set(tool.id);
+    else if (key === 'l') this.lens.set(!this.lens());
+    else if (key === 'o') this.overlay.set(!this.overlay());
     else if (key === '0') this.zoom(0);
     else if (key === '+' || key === '=') this.zoom(1.25);
     else if (key === '-') this.zoom(0.8);
-    else if (key === 'escape' && this.drawn()) this.forget();
-    else return;
+    else if (key === 'escape' && (this.measuring.drawn() || this.ruler())) {
+      this.measuring.forget();
+      this.ruler.set(null);
+    } else return;
     event.preventDefault();
   }
 }

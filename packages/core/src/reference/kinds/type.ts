@@ -30,6 +30,14 @@ const typeTraits: readonly TraitSpec[] = [
     help: 'From the top of a capital to the foot of a p, in one line.',
   },
   {
+    id: 'xHeight',
+    label: 'Height of small letters',
+    type: 'length',
+    importance: 'should',
+    reads: 'text:xHeight',
+    help: 'Height of an x. The size to type follows from it, whatever the face.',
+  },
+  {
     id: 'weight',
     label: 'Weight class',
     type: 'count',
@@ -62,6 +70,14 @@ export const TYPE_KINDS: readonly Kind[] = [
     group: 'Type',
     help: 'The type of window titles. Draw the region over one title.',
     weight: 2,
+    traits: typeTraits,
+  },
+  {
+    id: 'fixed-type',
+    label: 'Fixed-width type',
+    group: 'Type',
+    help: 'The type of terminals and code. Draw the region over one line of it.',
+    weight: 1,
     traits: typeTraits,
   },
 ];

@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { inferFormat } from '@spare-coat/core/traits/inferFormat';
+import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/traits/writeDate';
+
+/** A locale unlike the one in use, to show what a pattern takes from it. */
+const OTHER_LOCALES = ['fr', 'de'] as const;
+
+/** Types what the clock shows and gets the patterns that can produce it. */
+@Component({
+  selector: 'coat-format-finder',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <label class="field"
+      ><span>What does it show?</span>
+      <textarea
+        rows="2"
+        maxlength="120"
+        placeholder="Tue 24 Nov"
+        [value]="first()"
+        (input)="first.set($any($event.target).value)"
+      ></textarea>
+    </label>
+    @if (answer().open.length > 0 || second() !== '') {
+      <label class="field"
+        ><span>And at another moment</span>
+        <textarea
+          rows="1"
+          maxlength="120"
+          [value]="second()"
+          (input)="second.set($any($event.target).value)"
+        ></textarea>
+      </label>
+      @for (line of answer().open; track line) {
+        <p class="open">{{ line }}</p>
+      }
+    }
+    @if (guesses(); as list) {
+      <ol aria-label="Patterns">
+        @for (g of list; track g.pattern) {
+          <li>
+            <div>
+              <code>{{ g.pattern }}</code>
+              <span class="faint">{{ g.locale }}</span>
+              <button
+                type="button"
+                class="quiet"
+                [attr.aria-label]="'Take ' + g.pattern"
+                (click)="take.emit(g.pattern)"
+              >
+                Take
+              </button>
+            </div>
+            <ul>
+              @for (p of g.previews; track p.name) {
+                <li>
+                  <span class="faint">{{ p.name }}</span> {{ p.text }}
+                </li>
+              }
+            </ul>
+          </li>
+        } @empty {
+          @if (first().trim() !== '') {
+            <li class="faint">No pattern can produce that. Type it exactly as it stands, letters and all.</li>
+          }
+        }
+      </ol>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      margin-top: 6px;
+      padding: 8px;
+      border: 1px solid var(--line);
+      background: var(--paper);
+    }
+    textarea {
+      width: 100%;
+      resize: vertical;
+    }
+    .open {
+      margin: 0 0 6px;
+      padding-left: 8px;
+      border-left: 3px dashed var(--line-strong);
+      font-size: 13px;
+    }
+    ol,
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    ol > li {
+      padding: 5px 0;
+      border-top: 1px solid var(--line);
+    }
+    div {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+    }
+    code {
+      white-space: pre-wrap;
+      font-weight: 600;
+    }
+    .quiet {
+      margin-left: auto;
+    }
+    ul {
+      display: grid;
+      gap: 0 10px;
+      font-size: 12.5px;
+    }
+    ul li {
+      white-space: pre-wrap;
+    }
+  `,
+})
+export class FormatFinder {
+  readonly take = output<string>();
+  protected readonly first = signal('');
+  protected readonly second = signal('');
+  private readonly locale = typeof navigator === 'undefined' ? 'en-GB' : navigator.language;
+  protected readonly answer = computed(() => inferFormat([this.first(), this.second()], this.locale));
+  protected readonly guesses = computed(() =>
+    this.answer()
+      .guesses.slice(0, 5)
+      .map((g) => ({
+        ...g,
+        previews: [
+          ...TELLING_MOMENTS.map(({ name, moment }) => ({
+            name,
+            text: writeDate(g.pattern, moment, g.locale),
+          })),
+          ...OTHER_LOCALES.filter((l) => !g.locale.startsWith(l))
+            .slice(0, 1)
+            .map((l) => ({ name: `in ${l}`, text: writeDate(g.pattern, TELLING_MOMENTS[3]!.moment, l) })),
+        ],
+      })),
+  );
+}

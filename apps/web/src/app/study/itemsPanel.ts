@@ -1,0 +1,212 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
+import type { BarItem, BarReading } from '@spare-coat/core/picture/readBar';
+import type { Told } from '@spare-coat/core/picture/told';
+import { roundTo, sayNumber } from '@spare-coat/core/traits/say';
+import { ZONES, type Order, type Zone } from '@spare-coat/core/traits/value';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+
+interface Named {
+  readonly item: BarItem;
+  readonly name: string;
+  readonly zone: Zone;
+  /** Left out of the order. */
+  readonly out: boolean;
+}
+
+/** The likeliest kind of an item by itself. */
+function kindOf(item: BarItem): string {
+  if (item.what === 'text') return 'clock';
+  return item.what === 'picture and title' ? 'window-list' : 'launcher-button';
+}
+
+/** What stands on a bar: each item with its zone and size, named by a hand, then put in the bar's order. */
+@Component({
+  selector: 'coat-items-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (told(); as t) {
+      @if (t.ok) {
+        <dl>
+          <dt>Items</dt>
+          <dd class="number">{{ t.value.items.length }}</dd>
+          <dt>Picture size</dt>
+          <dd class="number">{{ say(t.value.itemSize) }}</dd>
+          <dt>Spacing</dt>
+          <dd class="number">{{ say(t.value.spacing) }}</dd>
+          <dt>Corners</dt>
+          <dd class="number">{{ say(t.value.cornerRadius) }}</dd>
+          <dt>Margins</dt>
+          <dd class="number">
+            {{ t.value.margins.edge }}, {{ t.value.margins.start }}, {{ t.value.margins.end }} px
+          </dd>
+        </dl>
+        @for (line of refusals(); track line) {
+          <p class="refused">{{ line }}</p>
+        }
+        @if (named().length > 0) {
+          <table>
+            <caption class="sr-only">
+              Items from the bar's start to its end
+            </caption>
+            <thead>
+              <tr>
+                <th scope="col">#</th>
+                <th scope="col">Name</th>
+                <th scope="col">Zone</th>
+                <th scope="col"></th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (n of named(); track $index) {
+                <tr (mouseenter)="hovered.emit($index)" (mouseleave)="hovered.emit(null)">
+                  <td>{{ $index + 1 }}</td>
+                  <td>
+                    <input
+                      list="duties"
+                      maxlength="200"
+                      [attr.aria-label]="'Name of item ' + ($index + 1)"
+                      [placeholder]="n.item.what"
+                      [value]="n.name"
+                      (change)="change($index, { name: $any($event.target).value.trim() })"
+                    />
+                  </td>
+                  <td>
+                    <select
+                      [attr.aria-label]="'Zone of item ' + ($index + 1)"
+                      (change)="change($index, { zone: $any($event.target).value })"
+                    >
+                      @for (zone of zones; track zone) {
+                        <option [value]="zone" [selected]="zone === n.zone">{{ zone }}</option>
+                      }
+                    </select>
+                  </td>
+                  <td>
+                    <button
+                      type="button"
+                      class="quiet"
+                      [attr.aria-label]="'Add item ' + ($index + 1) + ' as an element'"
+                      title="Add as an element"
+                      (click)="make.emit({ item: n.item, kind: kindOf(n.item), name: n.name })"
+                    >
+                      +
+                    </button>
+                  </td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          <datalist id="duties">
+            @for (duty of duties(); track duty) {
+              <option [value]="duty"></option>
+            }
+          </datalist>
+          <div class="doings">
+            @if (bars().length > 0) {
+              @for (bar of bars(); track bar.id) {
+                <button type="button" class="button" (click)="putOrder(bar.id)">
+                  Put order into {{ bar.name }}
+                </button>
+              }
+            } @else {
+              <p class="faint">Add the bar as an element first; then its order can be put into it.</p>
+            }
+          </div>
+        }
+      } @else {
+        <p class="refused">{{ t.sentence }}</p>
+      }
+    } @else {
+      <p class="faint" role="status">Finding what is on it …</p>
+    }
+  `,
+  styleUrl: './panel.scss',
+})
+export class ItemsPanel {
+  readonly told = input.required<Told<BarReading> | null>();
+  readonly hovered = output<number | null>();
+  readonly make = output<{ item: BarItem; kind: string; name: string }>();
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  protected readonly zones = ZONES;
+  protected readonly kindOf = kindOf;
+
+  protected readonly named = linkedSignal<readonly Named[]>(() => {
+    const t = this.told();
+    return (t?.ok ? t.value.items : []).map((item) => ({ item, name: '', zone: item.zone, out: false }));
+  });
+  protected readonly duties = computed(() => this.view.book().trait('bar', 'items')?.items ?? []);
+  /** Bars and docks of the coat whose region lies here; else all of them. */
+  protected readonly bars = computed(() => {
+    const t = this.told();
+    const rows = this.view.rows();
+    const all = Object.values(rows.element).filter((e) => e.kind === 'bar' || e.kind === 'dock');
+    if (!t?.ok) return [];
+    const { x, y, width, height } = t.value.rect;
+    const here = all.filter((e) =>
+      Object.values(rows.region).some(
+        (r) =>
+          r.elementId === e.id &&
+          r.pictureId === this.view.picture()?.id &&
+          r.x < x + width &&
+          x < r.x + r.width &&
+          r.y < y + height &&
+          y < r.y + r.height,
+      ),
+    );
+    return here.length > 0 ? here : all;
+  });
+  protected readonly refusals = computed(() => {
+    const t = this.told();
+    if (!t?.ok) return [];
+    return [t.value.itemSize, t.value.spacing, t.value.cornerRadius].flatMap((v) =>
+      v.ok ? [] : [v.sentence],
+    );
+  });
+
+  protected say(told: Told<number>): string {
+    return told.ok ? `${sayNumber(roundTo(told.value, 1))} px` : '–';
+  }
+
+  protected change(index: number, fields: Partial<Named>): void {
+    this.named.update((list) => list.map((n, i) => (i === index ? { ...n, ...fields } : n)));
+  }
+
+  protected putOrder(elementId: string): void {
+    const order: Record<Zone, string[]> = { start: [], centre: [], end: [] };
+    const used = new Set<string>();
+    this.named().forEach((n, i) => {
+      let name = n.name || `${n.item.what} ${i + 1}`;
+      while (used.has(name)) name += ' again';
+      used.add(name);
+      order[n.zone].push(name);
+    });
+    const t = this.told();
+    const picture = this.view.picture();
+    if (!t?.ok || !picture) return;
+    const { x, y, width, height } = t.value.rect;
+    const done = this.store.send({
+      type: 'trait.set',
+      elementId,
+      id: newId(),
+      trait: 'items',
+      variantId: null,
+      state: null,
+      target: order satisfies Order,
+      pictureId: picture.id,
+      source: { how: 'measured', pictureId: picture.id, x, y, width, height },
+    });
+    if (done) this.notices.say(`The order of ${this.view.rows().element[elementId]?.name} was put in.`);
+  }
+}

@@ -1,0 +1,247 @@
+import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { checkCommand, type CommandOf } from '@spare-coat/core/coat/commands';
+import { IMPORTANCES, KIND_GROUPS, type TraitSpec } from '@spare-coat/core/reference/kind';
+import { findKind } from '@spare-coat/core/reference/kinds/registry';
+import type { TraitType } from '@spare-coat/core/traits/value';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+
+/** Types that a person's own traits may have, in their words. */
+const TYPES: readonly { readonly type: TraitType; readonly label: string }[] = [
+  { type: 'length', label: 'length, px' },
+  { type: 'share', label: 'share, %' },
+  { type: 'count', label: 'count' },
+  { type: 'duration', label: 'duration, ms' },
+  { type: 'colour', label: 'colour' },
+  { type: 'flag', label: 'yes or no' },
+  { type: 'choice', label: 'one of several' },
+  { type: 'label', label: 'words' },
+  { type: 'format', label: 'format' },
+  { type: 'order', label: 'order of items' },
+  { type: 'key', label: 'key' },
+  { type: 'picture', label: 'picture' },
+];
+
+interface Line {
+  readonly id: string;
+  readonly label: string;
+  readonly type: TraitType;
+  readonly importance: TraitSpec['importance'];
+  readonly choices: string;
+  /** It stands already: its type stays. */
+  readonly old: boolean;
+}
+
+const slug = (text: string, fallback: string) => {
+  const words = text
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^[^a-z]+|-+$/g, '')
+    .slice(0, 40);
+  return words || fallback;
+};
+
+/** Makes a kind of the coat's own, or adds traits to one that ships. */
+@Component({
+  selector: 'coat-kind-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="box">
+      <h1>
+        {{
+          shipped
+            ? 'Traits of your own for: ' + shipped.label
+            : own
+              ? 'Kind: ' + own.label
+              : 'A kind of your own'
+        }}
+      </h1>
+      @if (!shipped) {
+        <div class="two">
+          <label class="field"
+            ><span>Name</span>
+            <input maxlength="200" [value]="label()" (input)="label.set($any($event.target).value)" />
+          </label>
+          <label class="field"
+            ><span>Group</span>
+            <select (change)="group.set($any($event.target).value)">
+              @for (g of groups; track g) {
+                <option [value]="g" [selected]="g === group()">{{ g }}</option>
+              }
+            </select>
+          </label>
+        </div>
+        <label class="field"
+          ><span>What to look for</span>
+          <input maxlength="500" [value]="help()" (input)="help.set($any($event.target).value)" />
+        </label>
+      }
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Trait</th>
+            <th scope="col">Type</th>
+            <th scope="col">Importance</th>
+            <th></th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (line of lines(); track line.id; let i = $index) {
+            <tr>
+              <td>
+                <input
+                  maxlength="200"
+                  [attr.aria-label]="'Name of trait ' + (i + 1)"
+                  [value]="line.label"
+                  (input)="change(i, { label: $any($event.target).value })"
+                />
+                @if (line.type === 'choice') {
+                  <input
+                    [attr.aria-label]="'Values of trait ' + (i + 1)"
+                    placeholder="values, with commas"
+                    [value]="line.choices"
+                    (input)="change(i, { choices: $any($event.target).value })"
+                  />
+                }
+              </td>
+              <td>
+                <select
+                  [disabled]="line.old"
+                  [attr.aria-label]="'Type of trait ' + (i + 1)"
+                  (change)="change(i, { type: $any($event.target).value })"
+                >
+                  @for (t of types; track t.type) {
+                    <option [value]="t.type" [selected]="t.type === line.type">{{ t.label }}</option>
+                  }
+                </select>
+              </td>
+              <td>
+                <select
+                  [attr.aria-label]="'Importance of trait ' + (i + 1)"
+                  (change)="change(i, { importance: $any($event.target).value })"
+                >
+                  @for (w of importances; track w) {
+                    <option [value]="w" [selected]="w === line.importance">{{ w }}</option>
+                  }
+                </select>
+              </td>
+              <td>
+                <button
+                  type="button"
+                  class="quiet"
+                  [attr.aria-label]="'Remove trait ' + (i + 1)"
+                  (click)="take(i)"
+                >
+                  ×
+                </button>
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <button type="button" class="quiet" (click)="more()">Add a trait</button>
+      @if (problems().length > 0) {
+        <div class="problems" role="alert">
+          @for (p of problems(); track p) {
+            <p>{{ p }}</p>
+          }
+        </div>
+      }
+      <div class="answers">
+        @if (row) {
+          <button type="button" class="button" (click)="remove()">Remove</button>
+        }
+        <button type="button" class="button" (click)="ref.close()">Leave it</button>
+        <button type="button" class="button first" (click)="save()">Keep it</button>
+      </div>
+    </div>
+  `,
+  styleUrl: './dialog.scss',
+})
+export class KindEditor {
+  protected readonly ref = inject<DialogRef<string>>(DialogRef);
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  /** The kind to edit; null for a new one. */
+  private readonly data = inject<{ readonly key: string | null }>(DIALOG_DATA);
+  protected readonly groups = KIND_GROUPS;
+  protected readonly types = TYPES;
+  protected readonly importances = IMPORTANCES;
+  protected readonly row = Object.values(this.view.rows().kind).find((k) => k.key === this.data.key) ?? null;
+  protected readonly shipped = this.data.key ? findKind(this.data.key) : null;
+  protected readonly own = this.shipped ? null : this.row;
+  protected readonly label = signal(this.row?.label ?? '');
+  protected readonly group = signal(this.row?.group ?? 'Layout');
+  protected readonly help = signal(this.row?.help ?? '');
+  protected readonly problems = signal<readonly string[]>([]);
+  protected readonly lines = signal<readonly Line[]>(
+    (this.row?.traits ?? []).map((t) => ({
+      id: t.id,
+      label: t.label,
+      type: t.type,
+      importance: t.importance,
+      choices: t.choices?.join(', ') ?? '',
+      old: true,
+    })),
+  );
+  private counter = 0;
+  private readonly specs = computed(() =>
+    this.lines().map(({ id, label, type, importance, choices, old }): TraitSpec => {
+      const list = choices
+        .split(',')
+        .map((c) => c.trim())
+        .filter((c) => c !== '');
+      return {
+        id: old ? id : slug(label, id),
+        label: label.trim(),
+        type,
+        importance,
+        help: '',
+        ...(type === 'choice' ? { choices: [...new Set(list)] } : {}),
+        ...(type === 'colour' || type === 'picture' ? { perVariant: true } : {}),
+      };
+    }),
+  );
+
+  constructor() {
+    if (this.lines().length === 0) this.more();
+  }
+
+  protected more(): void {
+    const id = `own-${++this.counter}`;
+    this.lines.update((l) => [
+      ...l,
+      { id, label: '', type: 'length', importance: 'should', choices: '', old: false },
+    ]);
+  }
+  protected change(index: number, fields: Partial<Line>): void {
+    this.lines.update((l) => l.map((line, i) => (i === index ? { ...line, ...fields } : line)));
+  }
+  protected take(index: number): void {
+    this.lines.update((l) => l.filter((_, i) => i !== index));
+  }
+
+  protected save(): void {
+    const label = this.shipped ? this.shipped.label : this.label().trim();
+    const command: CommandOf<'kind.set'> = {
+      type: 'kind.set',
+      id: this.row?.id ?? newId(),
+      key: this.data.key ?? `own-${slug(label, 'kind')}`,
+      label,
+      group: this.shipped?.group ?? this.group(),
+      help: this.shipped ? '' : this.help().trim(),
+      weight: this.shipped?.weight ?? this.row?.weight ?? 3,
+      traits: this.specs(),
+    };
+    const checked = checkCommand(command);
+    if (!checked.ok) this.problems.set(checked.problems);
+    else if (this.store.send(command)) this.ref.close(command.key);
+  }
+
+  protected remove(): void {
+    if (this.row && this.store.send({ type: 'kind.remove', id: this.row.id })) this.ref.close();
+  }
+}

@@ -1,0 +1,149 @@
+import { Injectable, computed, inject, signal } from '@angular/core';
+import type { State } from '@spare-coat/core/coat/rows';
+import type { BarReading } from '@spare-coat/core/picture/readBar';
+import type { RegionReading } from '@spare-coat/core/picture/readRegion';
+import type { TextReading } from '@spare-coat/core/picture/readText';
+import type { Rect } from '@spare-coat/core/picture/rect';
+import type { Told } from '@spare-coat/core/picture/told';
+import { measuredTraits, type Readings } from '@spare-coat/core/reference/measure';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { MeasuringStopped, PixelsWorker } from './pixels';
+
+/** The region that is drawn and not yet used, and all that the instruments say of it. */
+@Injectable()
+export class Measuring {
+  private readonly pixels = inject(PixelsWorker);
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+
+  readonly drawn = signal<Rect | null>(null);
+  readonly region = signal<RegionReading | null>(null);
+  readonly bar = signal<Told<BarReading> | null>(null);
+  readonly text = signal<Told<TextReading> | null>(null);
+  /** Milliseconds from region to traits. */
+  readonly ms = signal<number | null>(null);
+  readonly settle = signal(true);
+  /** The state that the picture shows the element in; null at rest. */
+  readonly state = signal<State | null>(null);
+  private reach = 8;
+  private turn = 0;
+
+  readonly readings = computed<Readings | null>(() => {
+    const region = this.region();
+    const bar = this.bar();
+    const text = this.text();
+    return region ? { region, bar: bar?.ok ? bar.value : null, text: text?.ok ? text.value : null } : null;
+  });
+
+  forget(): void {
+    this.turn++;
+    this.drawn.set(null);
+    this.region.set(null);
+    this.bar.set(null);
+    this.text.set(null);
+    this.state.set(null);
+  }
+
+  draw(rect: Rect, reach: number): void {
+    this.reach = reach;
+    void this.measure(rect, this.settle());
+  }
+
+  /** Exactly this region: nudged, or one that stands already. */
+  exactly(rect: Rect): void {
+    void this.measure(rect, false);
+  }
+
+  async measure(rect: Rect, settle: boolean): Promise<void> {
+    const picture = this.view.picture();
+    if (!picture) return;
+    const turn = ++this.turn;
+    this.drawn.set(rect);
+    const sha = picture.blob;
+    try {
+      const { answer, ms } = await this.pixels.timed('region', { sha, rect, settle, reach: this.reach });
+      if (turn !== this.turn) return;
+      this.drawn.set(answer.rect);
+      this.region.set(answer);
+      this.ms.set(ms);
+      this.bar.set(null);
+      this.text.set(null);
+      const exact = { sha, rect: answer.rect, settle: false, reach: this.reach };
+      const [bar, text] = await Promise.all([
+        this.pixels.ask('bar', exact),
+        this.pixels.ask('text', { sha, rect: answer.rect }),
+      ]);
+      if (turn !== this.turn) return;
+      this.bar.set(bar);
+      this.text.set(text);
+    } catch (error) {
+      if (turn !== this.turn) return;
+      this.forget();
+      if (!(error instanceof MeasuringStopped)) this.notices.say((error as Error).message);
+    }
+  }
+
+  /** What of the readings becomes the region and the targets of an element of a kind. */
+  private fields(kindId: string, readings: Readings) {
+    const picture = this.view.picture()!;
+    const variantId = this.view.variant()!.id;
+    const kind = this.view.book().find(kindId);
+    const state = this.state();
+    const { x, y, width, height } = readings.region.rect;
+    return {
+      region: {
+        id: newId(),
+        pictureId: picture.id,
+        x,
+        y,
+        width,
+        height,
+        state,
+        ground: readings.region.ground,
+      },
+      traits: [...measuredTraits(kind, readings)].map(([trait, target]) => ({
+        id: newId(),
+        trait,
+        variantId: kind?.traits.find((t) => t.id === trait)?.perVariant ? variantId : null,
+        state,
+        target,
+        pictureId: picture.id,
+        source: { how: 'measured' as const, pictureId: picture.id, x, y, width, height },
+      })),
+    };
+  }
+
+  /** Makes an element of the region. Answers its id, or null when it was refused. */
+  add(kind: string, name: string): string | null {
+    const readings = this.readings();
+    if (!readings) return null;
+    this.state.set(null);
+    const id = newId();
+    const weight = this.view.book().find(kind)?.weight ?? 3;
+    const done = this.store.send({
+      type: 'element.add',
+      id,
+      kind,
+      name,
+      weight,
+      ...this.fields(kind, readings),
+    });
+    return done ? id : null;
+  }
+
+  /** Measures an element that stands already, on the shown picture. */
+  again(elementId: string): boolean {
+    const readings = this.readings();
+    const element = this.view.rows().element[elementId];
+    if (!readings || !element) return false;
+    const { region, traits } = this.fields(element.kind, readings);
+    // What all variants share is measured once; another variant brings only what is its own.
+    const first = this.view.pictures()[0]?.variantId === this.view.variant()?.id;
+    const own = first || region.state !== null ? traits : traits.filter((t) => t.variantId !== null);
+    return this.store.send({ type: 'element.measure', id: elementId, region, traits: own });
+  }
+}

@@ -1,0 +1,156 @@
+import { Injectable, inject, signal } from '@angular/core';
+import type { SingleCommand } from '@spare-coat/core/coat/commands';
+import type { PictureRow, RegionRow, VariantRow } from '@spare-coat/core/coat/rows';
+import { clip } from '@spare-coat/core/picture/rect';
+import type { Readings } from '@spare-coat/core/reference/measure';
+import { readOtherVariant } from '@spare-coat/core/reference/otherVariant';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { MeasuringStopped, PixelsWorker } from './pixels';
+
+export interface VariantReport {
+  readonly variant: string;
+  readonly elements: number;
+  readonly values: number;
+  readonly disagreements: readonly string[];
+  readonly skipped: readonly string[];
+}
+
+/** Reads the same regions on another variant's picture, in one change. */
+@Injectable({ providedIn: 'root' })
+export class OtherVariant {
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly pixels = inject(PixelsWorker);
+  private readonly notices = inject(Notices);
+  /** How far it is, while it goes on: done and all. */
+  readonly progress = signal<{ readonly done: number; readonly all: number } | null>(null);
+  readonly report = signal<VariantReport | null>(null);
+  private stopped = false;
+
+  stop(): void {
+    this.stopped = true;
+    this.pixels.stop();
+  }
+
+  /** The picture of another variant that shows the same as this one: same subject, same proportions. */
+  private twin(picture: PictureRow, variant: VariantRow): PictureRow | null {
+    const ratio = picture.width / picture.height;
+    return (
+      this.view
+        .pictures()
+        .find(
+          (p) =>
+            p.variantId === variant.id &&
+            p.subject === picture.subject &&
+            Math.abs(p.width / p.height / ratio - 1) < 0.002,
+        ) ?? null
+    );
+  }
+
+  async measure(variant: VariantRow): Promise<void> {
+    const rows = this.view.rows();
+    const from = this.view.variant();
+    if (!from) return;
+    const skipped: string[] = [];
+    const work = Object.values(rows.region).flatMap((region) => {
+      const picture = rows.picture[region.pictureId];
+      if (picture?.variantId !== from.id || region.state !== null) return [];
+      const twin = this.twin(picture, variant);
+      if (!twin) {
+        skipped.push(
+          `${rows.element[region.elementId]?.name ?? 'An element'}: no picture like “${picture.name}” there.`,
+        );
+        return [];
+      }
+      return [{ region, picture, twin }];
+    });
+    if (work.length === 0) {
+      this.notices.say(
+        skipped.length > 0
+          ? `${variant.name} has no picture that shows the same.`
+          : `No element has a region on a picture of ${from.name.toLowerCase()} yet.`,
+      );
+      return;
+    }
+    this.stopped = false;
+    this.report.set(null);
+    const commands: SingleCommand[] = [];
+    const disagreements: string[] = [];
+    let values = 0;
+    try {
+      for (const [done, { region, picture, twin }] of work.entries()) {
+        if (this.stopped) throw new MeasuringStopped();
+        this.progress.set({ done, all: work.length });
+        const element = rows.element[region.elementId];
+        const rect = this.scaled(region, picture, twin);
+        if (!element || !rect) continue;
+        const readings = await this.read(
+          twin,
+          rect,
+          Boolean(
+            this.view
+              .book()
+              .find(element.kind)
+              ?.traits.some((t) => t.reads?.startsWith('text')),
+          ),
+        );
+        const found = readOtherVariant(rows, element, twin, readings);
+        disagreements.push(...found.disagreements);
+        values += found.own.size;
+        const { x, y, width, height } = readings.region.rect;
+        commands.push({
+          type: 'element.measure',
+          id: element.id,
+          region: {
+            id: newId(),
+            pictureId: twin.id,
+            x,
+            y,
+            width,
+            height,
+            state: null,
+            ground: readings.region.ground,
+          },
+          traits: [...found.own].map(([trait, target]) => ({
+            id: newId(),
+            trait,
+            variantId: variant.id,
+            state: null,
+            target,
+            pictureId: twin.id,
+            source: { how: 'measured', pictureId: twin.id, x, y, width, height },
+          })),
+        });
+      }
+      if (this.store.send({ type: 'many', label: `Measure ${variant.name}`.slice(0, 200), commands }))
+        this.report.set({ variant: variant.name, elements: commands.length, values, disagreements, skipped });
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    } finally {
+      this.progress.set(null);
+    }
+  }
+
+  private scaled(region: RegionRow, from: PictureRow, to: PictureRow) {
+    const k = to.width / from.width;
+    return clip(
+      { x: region.x * k, y: region.y * k, width: region.width * k, height: region.height * k },
+      to.width,
+      to.height,
+    );
+  }
+
+  private async read(
+    picture: PictureRow,
+    rect: { x: number; y: number; width: number; height: number },
+    type: boolean,
+  ): Promise<Readings> {
+    const sha = picture.blob;
+    const region = await this.pixels.ask('region', { sha, rect, settle: false, reach: 4 });
+    const text = type ? await this.pixels.ask('text', { sha, rect }) : null;
+    return { region, bar: null, text: text?.ok ? text.value : null };
+  }
+}

@@ -1,0 +1,150 @@
+import { Dialog } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
+import { RouterLink } from '@angular/router';
+import type { PictureRow } from '@spare-coat/core/coat/rows';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { Notices } from '../shared/notices';
+import { KindEditor } from './kindEditor';
+import { OtherVariant } from './otherVariant';
+import { PictureDialog } from './pictureDialog';
+import { VariantsDialog } from './variantsDialog';
+
+/** The pictures of the chosen variant, and what can be done with the one that is shown. */
+@Component({
+  selector: 'coat-picture-bar',
+  imports: [MatMenuModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="tabs" role="group" aria-label="Pictures">
+      @for (p of view.variantPictures(); track p.id) {
+        <button
+          type="button"
+          [attr.aria-pressed]="p.id === view.picture()?.id"
+          [title]="p.name + ', ' + p.subject.toLowerCase()"
+          (click)="view.choosePicture(p.id)"
+        >
+          {{ p.name }}
+        </button>
+      }
+    </div>
+    <label class="quiet add"
+      >Add<input type="file" class="sr-only" accept="image/png,image/jpeg" multiple (change)="files($event)"
+    /></label>
+    <a class="quiet" routerLink="../traits" queryParamsHandling="preserve" title="Every target in one table"
+      >All traits</a
+    >
+    <button type="button" class="quiet" [matMenuTriggerFor]="menu">Picture and coat ▾</button>
+    <mat-menu #menu="matMenu">
+      @if (view.picture(); as p) {
+        <button mat-menu-item (click)="describe(p)">Describe this picture</button>
+        <button mat-menu-item (click)="field.click()">Replace its pixels</button>
+        <button mat-menu-item (click)="remove(p)">Take it out</button>
+      }
+      @for (v of others(); track v.id) {
+        <button mat-menu-item (click)="other.measure(v)">
+          Measure {{ v.name.toLowerCase() }} the same way
+        </button>
+      }
+      <button mat-menu-item (click)="variants()">Variants</button>
+      <button mat-menu-item (click)="ownKind()">A kind of your own</button>
+      @for (k of ownKinds(); track k.id) {
+        <button mat-menu-item (click)="ownKind(k.key)">Kind: {{ k.label }}</button>
+      }
+    </mat-menu>
+    <input
+      #field
+      type="file"
+      class="sr-only"
+      tabindex="-1"
+      aria-hidden="true"
+      accept="image/png,image/jpeg"
+      (change)="replaced($event)"
+    />
+  `,
+  styles: `
+    :host {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      min-width: 0;
+    }
+    .tabs {
+      display: flex;
+      flex: 1;
+      min-width: 0;
+      overflow-x: auto;
+      scrollbar-width: thin;
+    }
+    .tabs button {
+      flex: none;
+      max-width: 190px;
+      padding: 3px 10px;
+      border: 0;
+      border-bottom: 2px solid transparent;
+      background: none;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      cursor: pointer;
+    }
+    .tabs button[aria-pressed='true'] {
+      font-weight: 650;
+      border-bottom-color: var(--ink);
+    }
+    .add {
+      display: inline-flex;
+      align-items: center;
+    }
+    .add:focus-within {
+      outline: 2px solid var(--accent);
+    }
+    .quiet {
+      white-space: nowrap;
+      text-decoration: none;
+    }
+  `,
+})
+export class PictureBar {
+  protected readonly view = inject(CoatView);
+  protected readonly other = inject(OtherVariant);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  private readonly dialog = inject(Dialog);
+  readonly added = output<File[]>();
+  readonly replace = output<{ file: File; picture: PictureRow }>();
+  protected readonly others = computed(() =>
+    this.view.variants().filter((v) => v.id !== this.view.variant()?.id),
+  );
+  protected readonly ownKinds = computed(() => Object.values(this.view.rows().kind));
+
+  protected files(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    this.added.emit([...(field.files ?? [])]);
+    field.value = '';
+  }
+  protected replaced(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    const picture = this.view.picture();
+    if (file && picture) this.replace.emit({ file, picture });
+    field.value = '';
+  }
+  protected describe(picture: PictureRow): void {
+    this.dialog.open(PictureDialog, { ariaLabel: 'Picture', data: picture.id });
+  }
+  protected variants(): void {
+    this.dialog.open(VariantsDialog, { ariaLabel: 'Variants' });
+  }
+  protected ownKind(key: string | null = null): void {
+    this.dialog.open(KindEditor, { ariaLabel: 'Kind', data: { key } });
+  }
+  protected remove(picture: PictureRow): void {
+    if (this.store.send({ type: 'picture.remove', id: picture.id }))
+      this.notices.say(`“${picture.name}” was taken out. Its numbers stay as typed ones.`, {
+        label: 'Undo',
+        run: () => void this.store.answer('undo'),
+      });
+  }
+}

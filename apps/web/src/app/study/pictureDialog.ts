@@ -1,0 +1,101 @@
+import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { SUBJECTS, type PictureRow } from '@spare-coat/core/coat/rows';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+
+/** What a picture shows: its name, variant, subject, and what is known of the screen it was taken on. */
+@Component({
+  selector: 'coat-picture-dialog',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (picture(); as p) {
+      <div class="box">
+        <h1>Picture</h1>
+        <label class="field"
+          ><span>Name</span>
+          <input maxlength="200" [value]="p.name" (change)="name($event)" />
+        </label>
+        <div class="two">
+          <label class="field"
+            ><span>Variant</span>
+            <select (change)="set({ variantId: $any($event.target).value })">
+              @for (v of view.variants(); track v.id) {
+                <option [value]="v.id" [selected]="v.id === p.variantId">{{ v.name }}</option>
+              }
+            </select>
+          </label>
+          <label class="field"
+            ><span>Shows</span>
+            <select (change)="set({ subject: $any($event.target).value })">
+              @for (s of subjects; track s) {
+                <option [value]="s" [selected]="s === p.subject">{{ s }}</option>
+              }
+            </select>
+          </label>
+          <label class="field"
+            ><span>Interface scale, where known</span>
+            <input
+              type="number"
+              min="0.5"
+              max="4"
+              step="0.25"
+              placeholder="not known"
+              [value]="p.scale ?? ''"
+              (change)="set({ scale: number($event) })"
+            />
+          </label>
+          <label class="field"
+            ><span>Display diagonal in inches, where known</span>
+            <input
+              type="number"
+              min="3"
+              max="200"
+              step="0.1"
+              placeholder="not known"
+              [value]="p.inches ?? ''"
+              (change)="set({ inches: number($event) })"
+            />
+          </label>
+        </div>
+        <p class="faint">{{ p.width }} × {{ p.height }} px{{ density() }}</p>
+        <div class="answers">
+          <button type="button" class="button first" (click)="ref.close()">Done</button>
+        </div>
+      </div>
+    }
+  `,
+  styleUrl: './dialog.scss',
+})
+export class PictureDialog {
+  protected readonly ref = inject<DialogRef<void>>(DialogRef);
+  protected readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly id = inject<string>(DIALOG_DATA);
+  protected readonly subjects = SUBJECTS;
+  protected readonly picture = computed<PictureRow | null>(() => this.view.rows().picture[this.id] ?? null);
+  protected readonly density = computed(() => {
+    const p = this.picture();
+    if (!p?.inches) return '';
+    return `, ${(Math.hypot(p.width, p.height) / p.inches).toFixed(0)} pixels an inch`;
+  });
+
+  protected number(event: Event): number | null {
+    const value = (event.target as HTMLInputElement).valueAsNumber;
+    return Number.isNaN(value) ? null : value;
+  }
+  protected name(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const name = field.value.trim();
+    if (name === '') field.value = this.picture()?.name ?? '';
+    else this.set({ name });
+  }
+  protected set(
+    fields: Partial<Pick<PictureRow, 'name' | 'variantId' | 'subject' | 'scale' | 'inches'>>,
+  ): void {
+    const p = this.picture();
+    if (!p) return;
+    const { id, name, variantId, subject, scale, inches } = p;
+    this.store.send({ type: 'picture.set', id, name, variantId, subject, scale, inches, ...fields });
+  }
+}

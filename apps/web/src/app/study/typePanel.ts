@@ -1,0 +1,147 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { Measured, TextReading } from '@spare-coat/core/picture/readText';
+import type { Told } from '@spare-coat/core/picture/told';
+import { sayNumber } from '@spare-coat/core/traits/say';
+import { nearestFaces, type NearFace } from '@spare-coat/core/type/nearestFaces';
+import { Copied } from './copied';
+import { Fonts } from './fonts';
+
+const SHOWN = 6;
+
+/** One line of type: its heights and strokes, and the faces that come nearest. */
+@Component({
+  selector: 'coat-type-panel',
+  imports: [Copied],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (told(); as t) {
+      @if (t.ok) {
+        <dl>
+          <dt>Letters</dt>
+          <dd class="number">{{ t.value.letters }}</dd>
+          <dt>Small letters</dt>
+          <dd class="number">{{ within(t.value.xHeight) }}</dd>
+          <dt>Capitals</dt>
+          <dd class="number">{{ within(t.value.capHeight) }}</dd>
+          <dt>Stroke</dt>
+          <dd class="number">{{ t.value.stroke.ok ? num(t.value.stroke.value) + ' px' : '–' }}</dd>
+          <dt>Ink</dt>
+          <dd>
+            <span class="swatch" [style.background]="t.value.ink.ink"></span
+            ><coat-copied [text]="t.value.ink.ink" />
+          </dd>
+          <dt>Ground</dt>
+          <dd>
+            <span class="swatch" [style.background]="t.value.ink.ground"></span
+            ><coat-copied [text]="t.value.ink.ground" />
+          </dd>
+          <dt>Contrast</dt>
+          <dd class="number">
+            {{ t.value.ink.contrast.ok ? t.value.ink.contrast.value.toFixed(2) + ' : 1' : '–' }}
+          </dd>
+        </dl>
+        @for (line of refusals(); track line) {
+          <p class="refused">{{ line }}</p>
+        }
+        @if (near().length > 0) {
+          <section aria-label="Nearest faces">
+            <h3>Nearest faces</h3>
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col">Face</th>
+                  <th scope="col" class="number">Size</th>
+                  <th scope="col" class="number">Near</th>
+                  <th></th>
+                </tr>
+              </thead>
+              <tbody>
+                @for (n of near(); track n.face.id) {
+                  <tr [title]="why(n)">
+                    <td>{{ n.face.metrics.family }} {{ n.face.metrics.style }}</td>
+                    <td class="number">{{ num(n.points) }} pt</td>
+                    <td class="number">{{ (100 * n.closeness).toFixed(0) }}</td>
+                    <td>
+                      @if (forType()) {
+                        <button
+                          type="button"
+                          class="quiet"
+                          [attr.aria-label]="'Take ' + n.face.metrics.family + ' ' + n.face.metrics.style"
+                          (click)="take.emit(n)"
+                        >
+                          Take
+                        </button>
+                      }
+                    </td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+            <p class="faint">
+              Points of 1/72 inch at 96 pixels an inch. Compared by capitals, stroke and width.
+            </p>
+          </section>
+        }
+        <div class="doings">
+          <label class="button"
+            >Compare a font<input
+              type="file"
+              class="sr-only"
+              accept=".otf,.ttf,.woff,.woff2"
+              (change)="pick($event)"
+          /></label>
+        </div>
+        @if (fonts.problem(); as p) {
+          <p class="refused" role="alert">{{ p }}</p>
+        }
+      } @else {
+        <p class="refused">{{ t.sentence }}</p>
+      }
+    } @else {
+      <p class="faint" role="status">Reading the type …</p>
+    }
+  `,
+  styleUrl: './panel.scss',
+})
+export class TypePanel {
+  readonly told = input.required<Told<TextReading> | null>();
+  /** The selected element is one of type, into which a face can be put. */
+  readonly forType = input(false);
+  readonly take = output<NearFace>();
+  protected readonly fonts = inject(Fonts);
+  protected readonly num = sayNumber;
+
+  protected readonly near = computed(() => {
+    const t = this.told();
+    return t?.ok ? nearestFaces(t.value, this.fonts.faces()).slice(0, SHOWN) : [];
+  });
+  protected readonly refusals = computed(() => {
+    const t = this.told();
+    if (!t?.ok) return [];
+    const { xHeight, capHeight, stroke, ink } = t.value;
+    return [xHeight, capHeight, stroke, ink.contrast].flatMap((v) => (v.ok ? [] : [v.sentence]));
+  });
+
+  constructor() {
+    void this.fonts.need();
+  }
+
+  protected within(told: Told<Measured>): string {
+    if (!told.ok) return '–';
+    const { value, least, most } = told.value;
+    return `${sayNumber(value)} px (${sayNumber(least)} to ${sayNumber(most)})`;
+  }
+  protected why(near: NearFace): string {
+    return near.compared
+      .map(
+        (c) => `${c.what}: ${c.text.toFixed(2)} of the small letters here, ${c.face.toFixed(2)} in the face`,
+      )
+      .join('\n');
+  }
+  protected pick(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    if (file) void this.fonts.take(file);
+    field.value = '';
+  }
+}

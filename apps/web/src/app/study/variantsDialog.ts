@@ -1,0 +1,88 @@
+import { DialogRef } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+
+/** The variants of the reference: light, dark and whatever else it comes in. */
+@Component({
+  selector: 'coat-variants-dialog',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="box">
+      <h1>Variants</h1>
+      <ul>
+        @for (v of list(); track v.id) {
+          <li>
+            <input
+              maxlength="200"
+              [attr.aria-label]="'Name of ' + v.name"
+              [value]="v.name"
+              (change)="rename(v.id, $event)"
+            />
+            <span class="faint">{{ v.pictures === 1 ? '1 picture' : v.pictures + ' pictures' }}</span>
+            <button
+              type="button"
+              class="quiet"
+              [disabled]="list().length === 1"
+              [attr.aria-label]="'Remove ' + v.name"
+              (click)="remove(v.id, v.name)"
+            >
+              Remove
+            </button>
+          </li>
+        }
+      </ul>
+      <label class="field"
+        ><span>Another variant</span>
+        <input
+          maxlength="200"
+          placeholder="High contrast"
+          (change)="add($event)"
+          (keydown.enter)="add($event)"
+        />
+      </label>
+      <p class="faint">
+        Removing one takes its pictures and what was measured for it alone. Undo brings them back.
+      </p>
+      <div class="answers">
+        <button type="button" class="button first" (click)="ref.close()">Done</button>
+      </div>
+    </div>
+  `,
+  styleUrl: './dialog.scss',
+})
+export class VariantsDialog {
+  protected readonly ref = inject<DialogRef<void>>(DialogRef);
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  protected readonly list = computed(() =>
+    this.view.variants().map(({ id, name }) => ({
+      id,
+      name,
+      pictures: this.view.pictures().filter((p) => p.variantId === id).length,
+    })),
+  );
+
+  protected add(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const name = field.value.trim();
+    if (name !== '' && this.store.send({ type: 'variant.add', id: newId(), name })) field.value = '';
+  }
+  protected rename(id: string, event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const name = field.value.trim();
+    const before = this.view.rows().variant[id]?.name ?? '';
+    if (name === '' || !this.store.send({ type: 'variant.rename', id, name })) field.value = before;
+    else if (this.view.variant()?.id === id) this.view.chooseVariant(name);
+  }
+  protected remove(id: string, name: string): void {
+    if (this.store.send({ type: 'variant.remove', id }))
+      this.notices.say(`The variant ${name} was removed.`, {
+        label: 'Undo',
+        run: () => void this.store.answer('undo'),
+      });
+  }
+}

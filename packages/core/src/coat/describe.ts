@@ -1,0 +1,88 @@
+import { kindBook } from '../reference/kindBook.js';
+import type { Command } from './commands.js';
+import type { CoatRows } from './rows.js';
+
+/** What a command does, in words for the history and for undo ("Undo: weigh Rail"). */
+export function describeCommand(rows: CoatRows, c: Command): string {
+  const element = (id: string) => rows.element[id]?.name ?? 'an element';
+  switch (c.type) {
+    case 'many':
+      return c.label;
+    case 'coat.rename':
+      return `Rename to ${c.name}`;
+    case 'coat.bin':
+      return c.at ? 'Delete the coat' : 'Bring the coat back';
+    case 'coat.policy':
+      return 'Change how lengths are carried';
+    case 'coat.thresholds':
+      return 'Change the thresholds';
+    case 'coat.host':
+      return 'Choose the host';
+    case 'display.set':
+      return 'Describe the display';
+    case 'picture.add':
+      return `Add the picture ${c.name}`;
+    case 'picture.set':
+      return `Describe the picture ${c.name}`;
+    case 'picture.remove':
+      return `Remove the picture ${rows.picture[c.id]?.name ?? ''}`;
+    case 'picture.replace':
+      return `Replace the picture ${rows.picture[c.id]?.name ?? ''}`;
+    case 'picture.guides':
+      return 'Move guides';
+    case 'coat.wave':
+      return 'Change what is offered as forgotten';
+    case 'variant.add':
+      return `Add the variant ${c.name}`;
+    case 'variant.rename':
+      return `Rename a variant to ${c.name}`;
+    case 'variant.move':
+      return `Move the variant ${rows.variant[c.id]?.name ?? ''}`;
+    case 'variant.remove':
+      return `Remove the variant ${rows.variant[c.id]?.name ?? ''}`;
+    case 'element.merge':
+      return `Merge ${element(c.from)} into ${element(c.into)}`;
+    case 'region.set':
+      return `Draw a region of ${element(c.elementId)}`;
+    case 'region.seen':
+      return `Look again at ${element(rows.region[c.id]?.elementId ?? '')}`;
+    case 'region.remove':
+      return `Remove a region of ${element(rows.region[c.id]?.elementId ?? '')}`;
+    case 'kind.set':
+      return `Describe the kind ${c.label}`;
+    case 'kind.remove':
+      return `Remove the kind ${rows.kind[c.id]?.label ?? ''}`;
+    case 'font.add':
+      return `Add the font ${c.name}`;
+    case 'font.remove':
+      return `Remove the font ${rows.font[c.id]?.name ?? ''}`;
+    case 'element.add':
+      return `Add ${c.name}`;
+    case 'element.set':
+      return `Change ${c.name}`;
+    case 'element.move':
+      return `Move ${element(c.id)}`;
+    case 'element.remove':
+      return `Remove ${element(c.id)}`;
+    case 'element.measure':
+      return `Measure ${element(c.id)}`;
+    case 'trait.set':
+      return `Set ${element(c.elementId)}: ${kindBook(rows).trait(rows.element[c.elementId]?.kind ?? '', c.trait)?.label ?? c.trait}`;
+    case 'trait.clear':
+      return `Clear a trait of ${element(rows.trait[c.id]?.elementId ?? '')}`;
+    case 'trait.weigh':
+      return `Weigh a trait of ${element(c.elementId)}`;
+    case 'match.choose':
+      return `Choose for ${element(c.elementId)}`;
+    case 'match.say':
+      return c.said ? `Mark ${element(c.elementId)} as ${c.said}` : `Unmark ${element(c.elementId)}`;
+    case 'match.note':
+      return `Note on ${element(c.elementId)}`;
+    case 'match.setting':
+      return `Set a value of ${element(rows.match[rows.layer[c.layerId]?.matchId ?? '']?.elementId ?? '')}`;
+    case 'match.release':
+      return `Release ${element(c.elementId)}`;
+    case 'plan.tick':
+      return `${c.done ? 'Tick' : 'Untick'}: ${c.title}`;
+  }
+}

@@ -1,0 +1,181 @@
+import * as yup from 'yup';
+import { KIND_GROUPS, IMPORTANCES, type ReadFrom, type TraitSpec } from '../reference/kind.js';
+import { TRAIT_TYPES, type TraitValue } from '../traits/value.js';
+import { idSchema, nameSchema } from '../wire/text.js';
+import { STATES, type Guide, type Link, type Source } from './rows.js';
+
+/** The fields that commands are made of, each checked in one place. */
+
+export const num = (least: number, most: number) => yup.number().strict().min(least).max(most).required();
+/** One of the values, or null when not said. */
+export const oneOfOrNull = <T extends string>(values: readonly T[]) =>
+  yup
+    .mixed((v): v is T => typeof v === 'string')
+    .nullable()
+    .default(null)
+    .test(
+      'one-of',
+      `One of ${values.join(', ')}, or nothing.`,
+      (v) => v === null || v === undefined || values.includes(v),
+    );
+export const whole = (least: number, most: number) => num(least, most).integer();
+export const nullableId = idSchema.nullable().defined().optional().default(null);
+export const timeSchema = yup
+  .string()
+  .strict()
+  .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, 'A time is ISO 8601 in UTC.')
+  .required();
+
+const rectFields = {
+  x: whole(0, 20_000),
+  y: whole(0, 20_000),
+  width: whole(1, 20_000),
+  height: whole(1, 20_000),
+};
+
+const sourceSchema = yup.lazy((value: Partial<Source> | undefined) =>
+  value?.how === 'measured'
+    ? yup
+        .object({
+          how: yup
+            .string()
+            .oneOf(['measured'] as const)
+            .required(),
+          pictureId: idSchema,
+          ...rectFields,
+        })
+        .noUnknown()
+    : yup
+        .object({
+          how: yup
+            .string()
+            .oneOf(['typed', 'assumed'] as const)
+            .required(),
+        })
+        .noUnknown(),
+);
+
+export const targetFields = {
+  id: idSchema,
+  trait: yup.string().strict().max(64).required(),
+  variantId: nullableId,
+  state: oneOfOrNull(STATES),
+  target: yup.mixed<TraitValue & {}>().required(),
+  pictureId: nullableId,
+  source: sourceSchema as unknown as yup.Schema<Source>,
+};
+export const targetSchema = yup.object(targetFields).noUnknown();
+
+export const regionSchema = yup
+  .object({
+    id: idSchema,
+    pictureId: idSchema,
+    ...rectFields,
+    state: oneOfOrNull(STATES),
+    ground: yup
+      .string()
+      .strict()
+      .matches(/^#[0-9a-f]{6}$/)
+      .nullable()
+      .default(null),
+  })
+  .noUnknown();
+
+/** Pixels and blobs of a picture as the server normalised it. */
+export const pixelsFields = {
+  blob: yup
+    .string()
+    .strict()
+    .matches(/^[0-9a-f]{64}$/, 'A SHA-256 has 64 hex digits.')
+    .required(),
+  original: yup
+    .string()
+    .strict()
+    .matches(/^[0-9a-f]{64}$/, 'A SHA-256 has 64 hex digits.')
+    .required(),
+  width: whole(1, 16_384),
+  height: whole(1, 16_384),
+};
+
+const MOST_LINKS = 20;
+export const linksSchema = yup
+  .array(
+    yup
+      .object({
+        label: yup.string().strict().max(200).defined(),
+        url: yup
+          .string()
+          .strict()
+          .max(2000)
+          .matches(/^https?:\/\/[^\s<>"]+$/, 'A link starts with http:// or https:// and has no blanks.')
+          .required(),
+      })
+      .noUnknown(),
+  )
+  .max(MOST_LINKS, `An element has at most ${MOST_LINKS} links.`)
+  .default([]) as unknown as yup.Schema<readonly Link[]>;
+
+const MOST_GUIDES = 100;
+export const guidesSchema = yup
+  .array(
+    yup
+      .object({
+        axis: yup
+          .string()
+          .oneOf(['x', 'y'] as const)
+          .required(),
+        at: whole(0, 16_384),
+      })
+      .noUnknown(),
+  )
+  .max(MOST_GUIDES, `A picture has at most ${MOST_GUIDES} guides.`)
+  .required() as unknown as yup.Schema<readonly Guide[]>;
+
+/** Traits of own kinds are typed, or read off a region in the plain ways; what instruments fill is the shipped kinds'. */
+const OWN_READS: readonly ReadFrom[] = [
+  'edge',
+  'thickness',
+  'width',
+  'height',
+  'ink',
+  'palette',
+  'colour:0',
+  'picture',
+];
+const KEY = /^[a-z][A-Za-z0-9-]{0,63}$/;
+
+export const traitSpecSchema = yup
+  .object({
+    id: yup
+      .string()
+      .strict()
+      .matches(KEY, 'The id of a trait is made of letters, digits and hyphens.')
+      .required(),
+    label: nameSchema,
+    type: yup.string().oneOf(TRAIT_TYPES).required(),
+    importance: yup.string().oneOf(IMPORTANCES).required(),
+    help: yup.string().strict().max(500).defined(),
+    choices: yup.array(nameSchema).min(1).max(40).default(undefined),
+    reads: yup.string().oneOf(OWN_READS).default(undefined),
+    perVariant: yup.boolean().strict().default(undefined),
+  })
+  .noUnknown()
+  .test(
+    'choices',
+    'A choice has at least two values to choose from.',
+    (t) => t.type !== 'choice' || (t.choices !== undefined && t.choices.length >= 2),
+  );
+
+export const ownKindFields = {
+  id: idSchema,
+  key: yup
+    .string()
+    .strict()
+    .matches(KEY, 'The id of a kind is made of letters, digits and hyphens.')
+    .required(),
+  label: nameSchema,
+  group: yup.string().oneOf(KIND_GROUPS).required(),
+  help: yup.string().strict().max(500).defined(),
+  weight: whole(1, 5),
+  traits: yup.array(traitSpecSchema).max(60).required() as unknown as yup.Schema<readonly TraitSpec[]>,
+};

@@ -1,0 +1,18 @@
+/** ΔE to closeness: 1 → 1, 5 → 0.8, 10 → 0.5, 25 → 0, straight lines between. */
+const DELTA_STEPS: readonly (readonly [number, number])[] = [
+  [1, 1],
+  [5, 0.8],
+  [10, 0.5],
+  [25, 0],
+];
+
+/** Closeness of a colour difference (CIEDE2000). */
+export function deltaCloseness(delta: number): number {
+  let [fromX, fromY] = DELTA_STEPS[0]!;
+  if (delta <= fromX) return 1;
+  for (const [x, y] of DELTA_STEPS.slice(1)) {
+    if (delta <= x) return fromY + ((delta - fromX) / (x - fromX)) * (y - fromY);
+    [fromX, fromY] = [x, y];
+  }
+  return 0;
+}
