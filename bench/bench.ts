@@ -274,7 +274,9 @@ function read4k(): Figure {
   };
 }
 
-type Work = (say: (line: string) => void) => Figure | Promise<Figure>;
+type Say = (line: string) => void;
+/** `say` takes what belongs to the figure, `each` every single check behind it. */
+type Work = (say: Say, each: Say) => Figure | Promise<Figure>;
 
 const ALL: Readonly<Record<string, Work>> = {
   rank,
@@ -286,12 +288,13 @@ const ALL: Readonly<Record<string, Work>> = {
   'study-accuracy': studyAccuracy,
 };
 
-/** Runs the benchmarks named, or all. `say` takes what they tell beside their figure. */
+/** Runs the benchmarks named, or all. */
 export async function runBenchmarks(
   names: readonly string[],
   told: (figure: Figure) => void,
-  say: (line: string) => void,
+  say: Say,
+  each: Say,
 ): Promise<void> {
   for (const [id, work] of Object.entries(ALL))
-    if (names.length === 0 || names.includes(id)) told(await work(say));
+    if (names.length === 0 || names.includes(id)) told(await work(say, each));
 }

@@ -27,8 +27,11 @@ await runBenchmarks(
             f.ratio === null ? '–' : `${f.ratio.toFixed(2)} ×`,
           ].join(' '),
     ),
-  // What a benchmark tells beside its figure is shown when it is asked for by name.
   (line) => {
-    if (!json && names.length > 0) say(line);
+    if (!json) say(`  ${line}`);
+  },
+  // Every check behind a figure is shown when it is asked for by name.
+  (line) => {
+    if (!json && names.length > 0) say(`  ${line}`);
   },
 );

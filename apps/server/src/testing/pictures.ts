@@ -38,3 +38,10 @@ export function hugePng(side: number, bytes: number): Buffer {
   const idat = chunk('IDAT', Buffer.concat([rows, Buffer.alloc(Math.max(0, bytes - rows.length - 60))]));
   return Buffer.concat([signature, chunk('IHDR', header), idat, chunk('IEND', Buffer.alloc(0))]);
 }
+
+/** The chunk by which a PNG says that it has two frames (acTL), to be put behind its header. */
+export function animationChunk(): Buffer {
+  const data = Buffer.alloc(8);
+  data.writeUInt32BE(2, 0);
+  return chunk('acTL', data);
+}

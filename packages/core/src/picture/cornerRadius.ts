@@ -8,6 +8,8 @@ const STEP = 0.5;
 const MOST = 48;
 /** Inside and outside of a corner must differ by this much in a channel, or the corner does not show. */
 const SEEN = 18;
+/** On its diagonal a quarter circle leaves 2 − √2 of its radius outside, counted along both sides. */
+const TRIANGLE = 0.62;
 /** How far beside the rectangle the ground outside is taken, in pixels. */
 const BESIDE = 3;
 
@@ -96,23 +98,20 @@ function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null
 /** How far into its first pixel a side may begin. */
 const SIDE_INSETS = [0, 0.5] as const;
 
-/** Squared difference between what was seen near a corner and what a radius would show. */
+/**
+ * Squared difference between what was seen near a corner and what a radius would show. Only the triangle at the
+ * corner is looked at, the same for every radius: what could be outside of a quarter circle lies in it but for its
+ * thin ends, and items of the bar do not.
+ */
 function misfit(belongs: readonly number[], most: number, r: number, sx: number, sy: number): number {
   let off = 0;
-  const reach = Math.min(most, Math.ceil(r) + 2);
-  for (let j = 0; j < most; j++)
-    for (let i = 0; i < most; i++) {
-      const near = i < reach && j < reach;
-      if (!near && !inTriangle(i, j, most)) continue;
+  const reach = Math.ceil(TRIANGLE * most);
+  for (let j = 0; j < reach; j++)
+    for (let i = 0; i + j < reach; i++) {
       const wanted = covered(i - sx, j - sy, r) * Math.min(1, i + 1 - sx) * Math.min(1, j + 1 - sy);
       off += (belongs[j * most + i]! - wanted) ** 2;
     }
   return off;
-}
-
-/** Only the half beside the corner can be outside a quarter circle; items further in must not count. */
-function inTriangle(i: number, j: number, most: number): boolean {
-  return i + j < most * 0.6;
 }
 
 /** The lowest point of a parabola through the best and its neighbours, in steps. */

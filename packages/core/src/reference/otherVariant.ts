@@ -45,7 +45,8 @@ export function readOtherVariant(
     const spec = kind!.traits.find((t) => t.id === trait)!;
     const known = holding(rows, element, trait, picture.variantId);
     if (CHANGING.has(spec.type)) {
-      if (known?.variantId !== picture.variantId || known.source.how === 'measured') own.set(trait, value);
+      // What a hand typed for all variants was not read off one region, and is not overruled by one.
+      if (known?.source.how !== 'typed') own.set(trait, value);
       continue;
     }
     if (!known || known.source.how !== 'measured') continue;

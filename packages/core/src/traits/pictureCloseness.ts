@@ -1,7 +1,7 @@
 import { colourDifference } from '../colour/ciede2000.js';
 import { parseHex } from '../colour/srgb.js';
 import { bestTransport } from '../colour/transport.js';
-import { meanSsim } from '../compare/ssim.js';
+import { meanSsim, WINDOW } from '../compare/ssim.js';
 import { fromBase64 } from '../wire/base64.js';
 import { deltaCloseness } from './deltaCloseness.js';
 import type { PictureSample } from './value.js';
@@ -22,12 +22,31 @@ export function coloursCloseness(a: PictureSample['colours'], b: PictureSample['
   );
 }
 
+/** Luma decoded once for each sample: the same few pictures are compared again and again while offers are ranked. */
+const decoded = new WeakMap<PictureSample, Uint8Array>();
+/** What was found for two samples. Samples are never changed in place. */
+const found = new WeakMap<PictureSample, WeakMap<PictureSample, number>>();
+
+function lumaOf(sample: PictureSample): Uint8Array {
+  let bytes = decoded.get(sample);
+  if (!bytes) decoded.set(sample, (bytes = fromBase64(sample.luma) ?? new Uint8Array()));
+  return bytes;
+}
+
 /** Closeness of two pictures by their samples, 0 to 1. */
 export function pictureCloseness(actual: PictureSample, target: PictureSample): number {
-  const a = fromBase64(actual.luma);
-  const b = fromBase64(target.luma);
-  const side = Math.sqrt(a?.length ?? 0);
-  if (!a || !b || a.length !== b.length || !Number.isInteger(side) || side < 11) return 0;
+  let known = found.get(actual);
+  if (!known) found.set(actual, (known = new WeakMap()));
+  let closeness = known.get(target);
+  if (closeness === undefined) known.set(target, (closeness = compare(actual, target)));
+  return closeness;
+}
+
+function compare(actual: PictureSample, target: PictureSample): number {
+  const a = lumaOf(actual);
+  const b = lumaOf(target);
+  const side = Math.sqrt(a.length);
+  if (a.length !== b.length || !Number.isInteger(side) || side < WINDOW) return 0;
   return (
     FORM * Math.max(0, meanSsim(a, b, side, side)) +
     COLOURS * coloursCloseness(actual.colours, target.colours)

@@ -1,6 +1,7 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { State } from '@spare-coat/core/coat/rows';
 import type { BarReading } from '@spare-coat/core/picture/readBar';
+import type { InkReading } from '@spare-coat/core/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/picture/readRegion';
 import type { TextReading } from '@spare-coat/core/picture/readText';
 import type { Rect } from '@spare-coat/core/picture/rect';
@@ -24,6 +25,7 @@ export class Measuring {
   readonly region = signal<RegionReading | null>(null);
   readonly bar = signal<Told<BarReading> | null>(null);
   readonly text = signal<Told<TextReading> | null>(null);
+  readonly ink = signal<Told<InkReading> | null>(null);
   /** Milliseconds from region to traits. */
   readonly ms = signal<number | null>(null);
   readonly settle = signal(true);
@@ -31,6 +33,8 @@ export class Measuring {
   readonly state = signal<State | null>(null);
   private reach = 8;
   private turn = 0;
+  /** Resolves when the slower instruments have answered for what is drawn. */
+  private whole: Promise<void> = Promise.resolve();
 
   readonly readings = computed<Readings | null>(() => {
     const region = this.region();
@@ -45,6 +49,7 @@ export class Measuring {
     this.region.set(null);
     this.bar.set(null);
     this.text.set(null);
+    this.ink.set(null);
     this.state.set(null);
   }
 
@@ -72,19 +77,34 @@ export class Measuring {
       this.ms.set(ms);
       this.bar.set(null);
       this.text.set(null);
-      const exact = { sha, rect: answer.rect, settle: false, reach: this.reach };
-      const [bar, text] = await Promise.all([
-        this.pixels.ask('bar', exact),
-        this.pixels.ask('text', { sha, rect: answer.rect }),
+      this.ink.set(null);
+      this.whole = this.readWhole(sha, answer.rect, turn);
+      await this.whole;
+    } catch (error) {
+      this.failed(error as Error, turn);
+    }
+  }
+
+  private async readWhole(sha: string, rect: Rect, turn: number): Promise<void> {
+    try {
+      const [bar, text, ink] = await Promise.all([
+        this.pixels.ask('bar', { sha, rect, settle: false, reach: this.reach }),
+        this.pixels.ask('text', { sha, rect }),
+        this.pixels.ask('ink', { sha, rect }),
       ]);
       if (turn !== this.turn) return;
+      this.ink.set(ink);
       this.bar.set(bar);
       this.text.set(text);
     } catch (error) {
-      if (turn !== this.turn) return;
-      this.forget();
-      if (!(error instanceof MeasuringStopped)) this.notices.say((error as Error).message);
+      this.failed(error as Error, turn);
     }
+  }
+
+  private failed(error: Error, turn: number): void {
+    if (turn !== this.turn) return;
+    this.forget();
+    if (!(error instanceof MeasuringStopped)) this.notices.say(error.message);
   }
 
   /** What of the readings becomes the region and the targets of an element of a kind. */
@@ -118,7 +138,8 @@ export class Measuring {
   }
 
   /** Makes an element of the region. Answers its id, or null when it was refused. */
-  add(kind: string, name: string): string | null {
+  async add(kind: string, name: string): Promise<string | null> {
+    await this.whole;
     const readings = this.readings();
     if (!readings) return null;
     this.state.set(null);
@@ -136,7 +157,8 @@ export class Measuring {
   }
 
   /** Measures an element that stands already, on the shown picture. */
-  again(elementId: string): boolean {
+  async again(elementId: string): Promise<boolean> {
+    await this.whole;
     const readings = this.readings();
     const element = this.view.rows().element[elementId];
     if (!readings || !element) return false;

@@ -68,7 +68,7 @@ export class PictureView {
   readonly tool = input<Tool>('draw');
   readonly hovered = input<string | null>(null);
   /** Boxes of items found, numbered in their order. */
-  readonly marks0 = input<readonly Rect[]>([], { alias: 'marks' });
+  readonly items = input<readonly Rect[]>([]);
   readonly ruler = input<Line | null>(null);
   readonly picked = input<{ readonly x: number; readonly y: number; readonly side: number } | null>(null);
   readonly lens = input(false);
@@ -110,7 +110,7 @@ export class PictureView {
       ...this.toView(r.rect),
     })),
   );
-  protected readonly marks = computed(() => this.marks0().map((r) => this.toView(r)));
+  protected readonly marks = computed(() => this.items().map((r) => this.toView(r)));
   /** A guide being dragged lies where the pointer is. */
   private readonly guideMoved = signal<{ readonly index: number; readonly at: number } | null>(null);
   protected readonly guideLines = computed(() => {

@@ -135,6 +135,23 @@ function guessKind(r: RegionReading): string {
               </tr>
             </tbody>
           </table>
+          @if (measuring.ink(); as ink) {
+            @if (ink.ok) {
+              <p class="ink" title="Drawing and its ground, told apart, with their contrast">
+                <span class="swatch" [style.background]="ink.value.ink"></span
+                ><coat-copied [text]="ink.value.ink" />
+                <span class="faint">on</span>
+                <span class="swatch" [style.background]="ink.value.ground"></span
+                ><coat-copied [text]="ink.value.ground" />
+                <span class="push"></span>
+                @if (ink.value.contrast.ok) {
+                  <span class="number">{{ ink.value.contrast.value.toFixed(2) }} : 1</span>
+                } @else {
+                  <span class="faint" [title]="ink.value.contrast.sentence">too thin</span>
+                }
+              </p>
+            }
+          }
           <ul class="colours" aria-label="Dominant colours">
             @for (c of reading().colours; track c.hex) {
               <li>
@@ -245,6 +262,15 @@ function guessKind(r: RegionReading): string {
       margin-top: 14px;
       padding-top: 10px;
       border-top: 1px solid var(--line-strong);
+    }
+    .ink {
+      display: flex;
+      align-items: center;
+      gap: 5px;
+      margin: 0 0 8px;
+    }
+    .push {
+      flex: 1;
     }
     .colours {
       list-style: none;

@@ -99,7 +99,7 @@ export class Study {
       }));
   });
   /** Boxes of the items found; of one alone while it is pointed at. */
-  protected readonly marks = computed<readonly Rect[]>(() => {
+  protected readonly itemBoxes = computed<readonly Rect[]>(() => {
     const bar = this.measuring.bar();
     const all = bar?.ok ? bar.value.items.map((i) => i.box) : [];
     const one = this.item();
@@ -153,15 +153,15 @@ export class Study {
     if (picture) this.store.send({ type: 'picture.guides', id: picture.id, guides });
   }
 
-  protected add({ kind, name }: { kind: string; name: string }): void {
-    const id = this.measuring.add(kind, name);
+  protected async add({ kind, name }: { kind: string; name: string }): Promise<void> {
+    const id = await this.measuring.add(kind, name);
     if (!id) return;
     this.measuring.forget();
     this.view.select(id);
   }
 
-  protected again(elementId: string): void {
-    if (this.measuring.again(elementId)) this.measuring.forget();
+  protected async again(elementId: string): Promise<void> {
+    if (await this.measuring.again(elementId)) this.measuring.forget();
   }
 
   /** An item of a bar becomes an element of its own: its box is the region. */
@@ -177,7 +177,7 @@ export class Study {
     const bar = this.measuring.drawn();
     await this.measuring.measure(item.box, false);
     const label = this.view.book().find(kind)?.label ?? kind;
-    const id = this.measuring.add(kind, name || label);
+    const id = await this.measuring.add(kind, name || label);
     if (id) this.notices.say(`“${name || label}” was added.`);
     if (bar) await this.measuring.measure(bar, false);
   }

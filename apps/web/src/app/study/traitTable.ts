@@ -6,18 +6,7 @@ import { traitCsv, traitJson, traitTable, type TraitTableRow } from '@spare-coat
 import { CoatView } from '../shared/coatView';
 import { saveFile } from '../shared/saveFile';
 
-const COLUMNS = [
-  'element',
-  'trait',
-  'state',
-  'variant',
-  'spelled',
-  'unit',
-  'importance',
-  'source',
-  'where',
-] as const;
-type Column = (typeof COLUMNS)[number];
+type Column = Exclude<keyof TraitTableRow, 'kind' | 'weight' | 'value' | 'elementId' | 'traitId'>;
 
 function compare(a: TraitTableRow, b: TraitTableRow, column: Column): number {
   if (column === 'spelled' && typeof a.value === 'number' && typeof b.value === 'number')
@@ -44,13 +33,13 @@ function compare(a: TraitTableRow, b: TraitTableRow, column: Column): number {
         <table mat-table [dataSource]="rows()" [trackBy]="byId" matSort (matSortChange)="sort.set($event)">
           @for (c of columns; track c.id) {
             <ng-container [matColumnDef]="c.id">
-              <th mat-header-cell *matHeaderCellDef mat-sort-header [class.number]="c.id === 'spelled'">
+              <th mat-header-cell *matHeaderCellDef mat-sort-header>
                 {{ c.label }}
               </th>
               <td
                 mat-cell
                 *matCellDef="let row"
-                [class.number]="c.id === 'spelled'"
+                [class.number]="c.id === 'spelled' && isNumber(row.value)"
                 [class.assumed]="c.id === 'source' && row.source === 'assumed'"
               >
                 @if (c.id === 'element') {
@@ -88,6 +77,11 @@ function compare(a: TraitTableRow, b: TraitTableRow, column: Column): number {
     table {
       width: 100%;
       background: var(--paper);
+    }
+    table {
+      --mat-table-header-container-height: 30px;
+      --mat-table-row-item-container-height: 28px;
+      --mat-table-row-item-outline-color: var(--line);
     }
     th,
     td {
@@ -130,6 +124,10 @@ export class TraitTable {
     return [...this.table()].sort((a, b) => sign * compare(a, b, active as Column));
   });
   protected readonly byId = (_: number, row: TraitTableRow) => row.traitId;
+
+  protected isNumber(value: unknown): boolean {
+    return typeof value === 'number';
+  }
 
   protected save(form: 'csv' | 'json'): void {
     const name = this.view.coat()?.name ?? 'coat';
