@@ -126,7 +126,8 @@ async function browser() {
       server.on('close', (code) => reject(new Error(`the server ended (${code})`)));
     });
     const file = join(reports, 'e2e.json');
-    const { code } = await run(['npx', 'playwright', 'test', '--reporter=line,json'], {
+    const chosen = process.env.E2E_GREP ? ['--grep', process.env.E2E_GREP] : [];
+    const { code } = await run(['npx', 'playwright', 'test', '--reporter=line,json', ...chosen], {
       cwd: join(ROOT, 'e2e'),
       env: {
         ...env,

@@ -170,6 +170,17 @@ test('a coat starts from a set, is reminded of the forgotten, and elements are m
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
   await expect(spine(page).getByRole('button', { name: /^Clock, copy/ })).toBeVisible();
 
+  // Weights by hand on the tape: the edge of a segment is drawn out.
+  const segment = page.getByRole('group', { name: /^Tape/ }).getByRole('button', { name: /^Pointer: / });
+  await expect(segment).toHaveAttribute('aria-label', /weight 3/);
+  const box = (await segment.boundingBox())!;
+  await page.mouse.move(box.x + box.width - 3, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width + 300, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect(segment).toHaveAttribute('aria-label', /weight 5/);
+  await saved(page);
+
   const windows = () =>
     spine(page)
       .getByRole('button', { name: /^Window (frame|buttons)/ })

@@ -45,7 +45,7 @@ export function shippedFaces(): readonly KnownFace[] {
   return shipped;
 }
 
-/** First bytes of what is taken: TrueType, OpenType with CFF, WOFF, WOFF2, Apple's TrueType. */
+/** First bytes of what is taken: TrueType, OpenType with CFF, WOFF, WOFF2, and an older mark of TrueType. */
 const SIGNATURES = ['00010000', '4f54544f', '774f4646', '774f4632', '74727565'];
 
 /** `GET /`: the faces that ship. `POST /`: a font file as the body; it is kept and its metrics are told. */

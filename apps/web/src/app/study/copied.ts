@@ -20,6 +20,8 @@ import { Notices } from '../shared/notices';
       border: 1px solid transparent;
       border-radius: 3px;
       background: none;
+      min-width: 24px;
+      min-height: 24px;
       padding: 0 4px;
       margin-left: -4px;
       text-align: left;
