@@ -1,0 +1,91 @@
+import { booleanValue, listValue, readKeyFile, unescapeValue } from './keyFile.js';
+
+export interface DesktopEntry {
+  readonly type: string;
+  readonly name: string;
+  readonly exec: string;
+  readonly icon: string;
+  readonly categories: readonly string[];
+  readonly hidden: boolean;
+  /** Desktops that show it alone, and that do not. */
+  readonly onlyShowIn: readonly string[];
+  readonly notShowIn: readonly string[];
+  readonly problems: readonly string[];
+}
+
+const TYPES = ['Application', 'Link', 'Directory'];
+const BOOLEANS = [
+  'NoDisplay',
+  'Hidden',
+  'Terminal',
+  'StartupNotify',
+  'DBusActivatable',
+  'PrefersNonDefaultGPU',
+  'SingleMainWindow',
+];
+const FIELD_CODES = 'fFuUick';
+const OLD_CODES = 'dDnNvm';
+
+/** What is wrong with the quoting and field codes of an Exec line. Source: Desktop Entry Specification, "The Exec key". */
+export function execProblems(exec: string): string[] {
+  const problems: string[] = [];
+  let quoted = false;
+  let files = 0;
+  for (let i = 0; i < exec.length; i++) {
+    const c = exec[i]!;
+    if (c === '\\' && quoted) i++;
+    else if (c === '"') quoted = !quoted;
+    else if (c === '%') {
+      const code = exec[++i];
+      if (code === '%') continue;
+      if (code === undefined || !(FIELD_CODES + OLD_CODES).includes(code))
+        problems.push(`The Exec line has an unknown field code %${code ?? ''}.`);
+      else if (OLD_CODES.includes(code))
+        problems.push(`The Exec line uses %${code}, which is no longer in use.`);
+      else if (quoted) problems.push(`The Exec line has the field code %${code} inside quotes.`);
+      if (code !== undefined && 'fFuU'.includes(code)) files++;
+    }
+  }
+  if (quoted) problems.push('The Exec line opens a quote and does not close it.');
+  if (files > 1) problems.push('The Exec line takes files in more than one place.');
+  return problems;
+}
+
+/** Reads and validates a desktop entry. Source: Desktop Entry Specification 1.5. */
+export function readDesktopEntry(text: string): DesktopEntry {
+  const { groups, problems: lines } = readKeyFile(text);
+  const problems = [...lines];
+  const group = groups.get('Desktop Entry');
+  if (!group) problems.push('There is no group [Desktop Entry].');
+  else if ([...groups.keys()][0] !== 'Desktop Entry')
+    problems.push('The group [Desktop Entry] is not the first.');
+  const get = (key: string) => group?.get(key);
+  const type = get('Type') ?? '';
+  if (group && type === '') problems.push('It has no Type.');
+  else if (group && !TYPES.includes(type)) problems.push(`It is of an unknown Type, ${type}.`);
+  const name = unescapeValue(get('Name') ?? '');
+  if (group && name === '') problems.push('It has no Name.');
+  const exec = unescapeValue(get('Exec') ?? '');
+  if (type === 'Application' && exec === '' && booleanValue(get('DBusActivatable')) !== true)
+    problems.push('An application has an Exec line.');
+  if (type === 'Link' && !get('URL')) problems.push('A link has a URL.');
+  for (const key of BOOLEANS)
+    if (get(key) !== undefined && booleanValue(get(key)) === null)
+      problems.push(`${key} is neither true nor false.`);
+  if (exec !== '') problems.push(...execProblems(exec));
+  const onlyShowIn = listValue(get('OnlyShowIn') ?? '');
+  const notShowIn = listValue(get('NotShowIn') ?? '');
+  const both = onlyShowIn.find((d) => notShowIn.includes(d));
+  if (both) problems.push(`${both} stands both in OnlyShowIn and in NotShowIn.`);
+  return {
+    type,
+    name,
+    exec,
+    icon: get('Icon') ?? '',
+    categories: listValue(get('Categories') ?? ''),
+    hidden: booleanValue(get('Hidden')) ?? false,
+    onlyShowIn,
+    notShowIn,
+    problems,
+  };
+}

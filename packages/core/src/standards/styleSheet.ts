@@ -1,0 +1,98 @@
+import { parseHex, toHex } from '../colour/srgb.js';
+
+/** What a style sheet sets, by the properties of CSS: evidence for what a theme offers. */
+export interface StyleEvidence {
+  /** `#rrggbb` → how often it is used, most used first. */
+  readonly colours: readonly { readonly hex: string; readonly uses: number }[];
+  /** Values in px and how often, of border-radius, padding, and font-size. */
+  readonly radii: ReadonlyMap<number, number>;
+  readonly paddings: ReadonlyMap<number, number>;
+  readonly fontSizes: ReadonlyMap<number, number>;
+  readonly families: ReadonlyMap<string, number>;
+  readonly rules: number;
+  readonly problems: readonly string[];
+}
+
+const LONGEST = 8_000_000;
+const MOST_NESTING = 64;
+
+/** Comments become a blank, strings stay. An unclosed comment runs to the end, as CSS has it. */
+function withoutComments(text: string): string {
+  return text.replace(/\/\*[\s\S]*?(?:\*\/|$)/g, ' ');
+}
+
+function colourOf(word: string): string | null {
+  const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])[0-9a-f]?$/i.exec(word);
+  if (short) return `#${short[1]!}${short[1]!}${short[2]!}${short[2]!}${short[3]!}${short[3]!}`.toLowerCase();
+  const long = /^#[0-9a-f]{6}(?:[0-9a-f]{2})?$/i.exec(word);
+  if (long) return toHex(parseHex(word.slice(0, 7))!);
+  const rgb = /^rgba?\(\s*(\d+(?:\.\d+)?)[\s,]+(\d+(?:\.\d+)?)[\s,]+(\d+(?:\.\d+)?)/i.exec(word);
+  return rgb ? toHex({ r: Number(rgb[1]), g: Number(rgb[2]), b: Number(rgb[3]) }) : null;
+}
+
+function count<K>(map: Map<K, number>, key: K): void {
+  map.set(key, (map.get(key) ?? 0) + 1);
+}
+
+/**
+ * Reads declarations out of a style sheet, whatever their selectors: colours (hex and rgb), radii, paddings, fonts.
+ * Custom properties are resolved one level. Source: CSS Syntax Module Level 3 for what a declaration is.
+ */
+export function readStyleSheet(text: string): StyleEvidence {
+  const problems: string[] = [];
+  const colours = new Map<string, number>();
+  const radii = new Map<number, number>();
+  const paddings = new Map<number, number>();
+  const fontSizes = new Map<number, number>();
+  const families = new Map<string, number>();
+  let rules = 0;
+  if (text.length > LONGEST) problems.push('The style sheet is too long to be read whole.');
+  const css = withoutComments(text.slice(0, LONGEST));
+  const customs = new Map<string, string>();
+  for (const [, name, value] of css.matchAll(/(--[\w-]+)\s*:\s*([^;{}]+)/g))
+    customs.set(name!, value!.trim());
+  let depth = 0;
+  let deepest = 0;
+  for (const c of css) {
+    if (c === '{') {
+      rules++;
+      deepest = Math.max(deepest, ++depth);
+    } else if (c === '}') depth--;
+    if (depth < 0) break;
+  }
+  if (depth !== 0) problems.push('Its braces do not close.');
+  if (deepest > MOST_NESTING) problems.push('Its rules are nested deeper than any reader follows.');
+  const resolved = (value: string) =>
+    value.replace(/var\(\s*(--[\w-]+)\s*(?:,[^)]*)?\)/g, (w, n: string) => customs.get(n) ?? w);
+  for (const [, rawName, rawValue] of css.matchAll(/(?:^|[;{])\s*([a-z-]+)\s*:\s*([^;{}]+)/gi)) {
+    const property = rawName!.toLowerCase();
+    const value = resolved(rawValue!.trim());
+    const pixels = [...value.matchAll(/(\d+(?:\.\d+)?)px\b/g)].map(([, n]) => Number(n));
+    if (/radius$/.test(property)) pixels.forEach((n) => count(radii, n));
+    else if (/^padding/.test(property)) pixels.forEach((n) => count(paddings, n));
+    else if (property === 'font-size') pixels.forEach((n) => count(fontSizes, n));
+    if (property === 'font-family' || property === 'font') {
+      const family = value
+        .split(',')[0]!
+        .replace(/^.*\d(?:px|pt|em|rem|%)\s+/, '')
+        .replace(/["']/g, '')
+        .trim();
+      if (family !== '' && !/^\d/.test(family)) count(families, family);
+    }
+    for (const [word] of value.matchAll(/#[0-9a-f]{3,8}\b|rgba?\([^)]*\)/gi)) {
+      const hex = colourOf(word);
+      if (hex) count(colours, hex);
+    }
+  }
+  return {
+    colours: [...colours]
+      .map(([hex, uses]) => ({ hex, uses }))
+      .sort((a, b) => b.uses - a.uses || (a.hex < b.hex ? -1 : 1)),
+    radii,
+    paddings,
+    fontSizes,
+    families,
+    rules,
+    problems,
+  };
+}
