@@ -1,6 +1,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  afterNextRender,
   computed,
   effect,
   inject,
@@ -330,10 +331,14 @@ export class RegionDetails {
   protected readonly kind = signal('bar');
   protected readonly name = signal('');
   protected readonly num = sayNumber;
+  /** The long list comes a moment after what was read, so that neither keeps the page for long. */
+  private readonly wholeList = signal(false);
   protected readonly groups = computed(() =>
     KIND_GROUPS.map((group) => ({
       group,
-      kinds: this.view.book().kinds.filter((k) => k.group === group),
+      kinds: this.view
+        .book()
+        .kinds.filter((k) => k.group === group && (this.wholeList() || k.id === this.kind())),
     })).filter((g) => g.kinds.length > 0),
   );
   private readonly spec = computed(() => this.view.book().find(this.kind()));
@@ -357,6 +362,7 @@ export class RegionDetails {
   private guessed = false;
 
   constructor() {
+    afterNextRender(() => setTimeout(() => this.wholeList.set(true)));
     effect(() => {
       const reading = this.reading();
       if (this.guessed) return;
