@@ -1,7 +1,8 @@
-import { needNpmPackages } from './lib/packages.mjs';
+import { needDebianPackages, needNpmPackages } from './lib/packages.mjs';
 
 // `npm run bench` prints a table; `npm run bench -- --json` one object a line; names choose some.
 await needNpmPackages();
+await needDebianPackages({ bsdtar: 'libarchive-tools' });
 const { ROOT } = await import('./lib/folders.mjs');
 const { must } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');

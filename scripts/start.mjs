@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
 import { createInterface } from 'node:readline';
-import { needNpmPackages } from './lib/packages.mjs';
+import { needDebianPackages, needNpmPackages } from './lib/packages.mjs';
 
 // One command that starts everything with the demo in it. Everything it starts, it stops on Ctrl-C.
 await needNpmPackages();
+await needDebianPackages({ bsdtar: 'libarchive-tools' });
 const { ROOT } = await import('./lib/folders.mjs');
 const { must } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');

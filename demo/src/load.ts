@@ -21,9 +21,10 @@ import { loadRows } from '@spare-coat/server/coats/store';
 import { migrate } from '@spare-coat/server/db/migrate';
 import { inTransaction, openPool, type Db } from '@spare-coat/server/db/pool';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
-import { partsServing, putPart } from '@spare-coat/server/parts/store';
+import { partsServing } from '@spare-coat/server/parts/store';
+import { shipPart } from '@spare-coat/server/parts/write';
 import { normaliseWorker, type NormalisedPicture } from '@spare-coat/server/pictures/normalise';
-import { putProfile } from '@spare-coat/server/profiles/store';
+import { shipProfile } from '@spare-coat/server/profiles/store';
 import { LAYOUT_PARTS } from './catalogueLayout.js';
 import { LOOK_PARTS } from './catalogueLooks.js';
 import { DEMO_DONE, DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
@@ -48,8 +49,8 @@ const db = openPool(url, logger, 2);
 try {
   await migrate(db);
   await inTransaction(db, async (client) => {
-    for (const profile of PROFILES) await putProfile(client, readProfile(profile), true);
-    for (const part of [...LAYOUT_PARTS, ...LOOK_PARTS]) await putPart(client, readPart(part), true);
+    for (const profile of PROFILES) await shipProfile(client, readProfile(profile));
+    for (const part of [...LAYOUT_PARTS, ...LOOK_PARTS]) await shipPart(client, readPart(part));
   });
   const id = idOf('coat');
   const known = await db.query('select 1 from root where id = $1', [id]);

@@ -1,4 +1,5 @@
-import type { Break, Supply } from '@spare-coat/core/parts/offer';
+import type { Break } from '@spare-coat/core/parts/break';
+import type { Supply } from '@spare-coat/core/parts/offer';
 import type { TraitValue } from '@spare-coat/core/traits/value';
 
 /** Short ways to write supplies, so that the catalogue reads as a list. */

@@ -2,6 +2,7 @@ import { isId } from '@spare-coat/core/wire/text';
 import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
+import { archiveRoutes } from './archives/routes.js';
 import { blobRoutes } from './blobs/routes.js';
 import { coatRoutes } from './coats/routes.js';
 import { schemaVersion } from './db/migrate.js';
@@ -16,6 +17,7 @@ import { jobRoutes } from './jobs/routes.js';
 import { partRoutes } from './parts/routes.js';
 import { pictureRoutes } from './pictures/routes.js';
 import { profileRoutes } from './profiles/routes.js';
+import { surveyRoutes } from './surveys/routes.js';
 
 export interface AppParts {
   readonly db: Db;
@@ -67,6 +69,8 @@ export function makeApp({
   app.use('/api/pictures', pictureRoutes(db, runner));
   app.use('/api/blobs', blobRoutes(db));
   app.use('/api/fonts', fontRoutes(db));
+  app.use('/api/archives', archiveRoutes(db, runner));
+  app.use('/api/surveys', surveyRoutes(db));
   app.use(express.json({ limit: MOST_JSON }));
   app.use('/api/coats', coatRoutes(db));
   app.get('/api/coats/:id/events', (req, res) => {

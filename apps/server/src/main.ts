@@ -3,12 +3,13 @@ import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { makeApp } from './app.js';
+import { forgetReadings } from './archives/store.js';
 import { collectBlobs } from './blobs/store.js';
 import { migrate } from './db/migrate.js';
 import { openPool } from './db/pool.js';
 import { openHub } from './events/hub.js';
 import { runJobs } from './jobs/queue.js';
-import { normaliseWorker } from './pictures/normalise.js';
+import { jobWorkers } from './jobs/workers.js';
 
 /**
  * Starts the server. Settings come from the environment:
@@ -24,11 +25,11 @@ const COLLECT_MS = 15 * 60_000;
 const db = openPool(url, logger);
 await migrate(db);
 const hub = openHub(url, logger);
-const runner = runJobs(db, { 'picture.normalise': normaliseWorker(db) }, logger);
+const runner = runJobs(db, jobWorkers(db), logger);
 const collector = setInterval(() => {
-  collectBlobs(db).catch((error: Error) =>
-    logger.warn({ err: error.message }, 'files could not be collected'),
-  );
+  forgetReadings(db)
+    .then(() => collectBlobs(db))
+    .catch((error: Error) => logger.warn({ err: error.message }, 'files could not be collected'));
 }, COLLECT_MS);
 
 const app = makeApp({

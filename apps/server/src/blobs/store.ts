@@ -97,7 +97,8 @@ export async function collectBlobs(db: Queryable): Promise<number> {
     `delete from blob b
       where b.created_at < now() - interval '1 hour'
         and not exists (select 1 from blob_use u where u.sha256 = b.sha256)
-        and not exists (select 1 from picture_file f where b.sha256 in (f.original, f.normalised))`,
+        and not exists (select 1 from picture_file f where b.sha256 in (f.original, f.normalised))
+        and not exists (select 1 from archive_reading a where b.sha256 in (a.sha256, a.report, a.pictures))`,
   );
   return rowCount ?? 0;
 }

@@ -35,7 +35,9 @@ export async function coatCards(db: Db): Promise<CoatCard[]> {
 async function makeCard(db: Db, id: string, revision: number, changedAt: string): Promise<CoatCard> {
   const rows = await loadRows(db, id);
   const coat = coatOf(rows);
-  const host = coat.profileId ? await findProfile(db, coat.profileId, coat.profileRevision!) : null;
+  const host = coat.profileId
+    ? ((await findProfile(db, coat.profileId, coat.profileRevision!))?.profile ?? null)
+    : null;
   const kinds = [...new Set(Object.values(rows.element).map((e) => e.kind))];
   const pinned = Object.values(rows.layer).flatMap((l) =>
     l.partId ? [[l.partId, l.partRevision!] as const] : [],

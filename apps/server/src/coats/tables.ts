@@ -132,6 +132,34 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
     },
     json: ['settings'],
   },
+  trial: {
+    columns: {
+      id: 'id',
+      partId: 'part_id',
+      partRevision: 'part_revision',
+      family: 'family',
+      hostVersion: 'host_version',
+      outcome: 'outcome',
+      why: 'why',
+      tried: 'tried',
+    },
+  },
+  survey: {
+    columns: { id: 'id', name: 'name', at: 'at', what: 'what', blob: 'blob' },
+    times: ['at'],
+  },
+  reading: {
+    columns: {
+      id: 'id',
+      surveyId: 'survey_id',
+      at: 'at',
+      phase: 'phase',
+      load: 'load',
+      memory: 'memory',
+      processor: 'processor',
+    },
+    times: ['at'],
+  },
   journal: {
     columns: { id: 'id', stepKey: 'step_key', what: 'what', at: 'at', title: 'title' },
     times: ['at'],

@@ -52,6 +52,11 @@ export async function findJob(db: Queryable, id: string): Promise<Job | null> {
   return rows[0] ?? null;
 }
 
+/** Forgets a job whose result is no longer of use. */
+export async function dropJob(db: Queryable, id: string): Promise<void> {
+  await db.query('delete from job where id = $1', [id]);
+}
+
 /** Asks a job to stop: one that waits is cancelled at once, one that runs by its worker. */
 export async function cancelJob(db: Queryable, id: string): Promise<void> {
   await db.query(

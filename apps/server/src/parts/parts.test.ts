@@ -3,10 +3,16 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Part } from '@spare-coat/core/parts/part';
 import { testPart } from '@spare-coat/core/testing/parts';
 import { startTestServer, type TestServer } from '../testing/server.js';
-import { putPart } from './store.js';
+import { inTransaction } from '../db/pool.js';
+import { shipPart } from './write.js';
 
 let server: TestServer;
 const named = (name: string, more: Partial<Part> = {}) => ({ ...testPart(name, more), id: randomUUID() });
+
+const ship = (...parts: Part[]) =>
+  inTransaction(server.db, async (client) => {
+    for (const part of parts) await shipPart(client, part);
+  });
 
 beforeAll(async () => {
   server = await startTestServer();
@@ -16,7 +22,7 @@ beforeAll(async () => {
     named('Reedbar', { author: 'Hob Lacey' }),
     ...Array.from({ length: 60 }, (_, i) => named(`Filler ${String(i).padStart(2, '0')}`)),
   ];
-  for (const part of parts) await putPart(server.db, part, true);
+  await ship(...parts);
 });
 afterAll(() => server.stop());
 
@@ -52,8 +58,8 @@ describe('the catalogue', () => {
   });
   it('gives the newest revision, keeps the old one for coats that pin it, and never changes one', async () => {
     const old = named('Moving');
-    await putPart(server.db, old, true);
-    await putPart(server.db, { ...old, revision: 2, version: '2.0' }, true);
+    await ship(old);
+    await ship({ ...old, version: '2.0' });
     expect((await server.get(`/api/parts/${old.id}`)).body).toMatchObject({ part: { revision: 2 } });
     const serving = await server.post('/api/parts/serving', { kinds: ['bar'], pinned: [[old.id, 1]] });
     const both = (serving.body as { parts: Part[] }).parts
@@ -66,7 +72,7 @@ describe('the catalogue', () => {
     const far = named('Far engine', { offers: [] });
     const near = named('Near engine', { offers: [], requires: [{ anyOf: [far.id], why: 'w' }] });
     const top = named('Needs engines', { requires: [{ anyOf: [near.id], why: 'w' }] });
-    for (const part of [far, near, top]) await putPart(server.db, part, true);
+    await ship(far, near, top);
     const { body } = await server.post('/api/parts/serving', { kinds: ['bar'], pinned: [] });
     const names = (body as { parts: Part[] }).parts.map((p) => p.name);
     expect(names).toEqual(expect.arrayContaining(['Far engine', 'Near engine', 'Needs engines']));

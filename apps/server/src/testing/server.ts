@@ -11,7 +11,7 @@ import { migrate } from '../db/migrate.js';
 import { openPool, type Db } from '../db/pool.js';
 import { openHub } from '../events/hub.js';
 import { runJobs } from '../jobs/queue.js';
-import { normaliseWorker } from '../pictures/normalise.js';
+import { jobWorkers } from '../jobs/workers.js';
 
 /** A running server on a database of its own, for tests. `npm test` says where the test cluster is. */
 export interface TestServer {
@@ -71,7 +71,7 @@ export async function startTestServer(options: { requestsPerMinute?: number } = 
   const databaseUrl = withDatabase(name);
   const db = openPool(databaseUrl, logger);
   const hub = openHub(databaseUrl, logger);
-  const runner = runJobs(db, { 'picture.normalise': normaliseWorker(db) }, logger);
+  const runner = runJobs(db, jobWorkers(db), logger);
   const app = makeApp({
     db,
     hub,

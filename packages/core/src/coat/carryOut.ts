@@ -1,5 +1,6 @@
 import { kindBook } from '../reference/kindBook.js';
 import { chooseBase, keep, releaseMatch, setMatch, setSetting } from './carryMatch.js';
+import { carryHost } from './carryHost.js';
 import {
   mergeElements,
   removeElement,
@@ -205,6 +206,15 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
       const match = matchOf(rows, c.elementId);
       return match ? releaseMatch(rows, match) : [];
     }
+    case 'trial.set':
+    case 'trial.remove':
+    case 'survey.add':
+    case 'survey.rename':
+    case 'survey.remove':
+    case 'reading.add':
+    case 'reading.set':
+    case 'reading.remove':
+      return carryHost(rows, c);
     case 'plan.tick':
       return [
         put('journal', {

@@ -71,6 +71,9 @@ const WHAT: Readonly<Record<Entity, string>> = {
   trait: 'a trait',
   match: 'a match',
   layer: 'a layer',
+  trial: 'a trial',
+  survey: 'a survey',
+  reading: 'a reading',
   journal: 'the journal',
 };
 

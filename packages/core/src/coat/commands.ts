@@ -5,6 +5,7 @@ import { valueProblem, type TraitValue } from '../traits/value.js';
 import { faceSchema, type FaceMetrics } from '../type/face.js';
 import { idSchema, nameSchema, noteSchema, shaSchema } from '../wire/text.js';
 import {
+  dateSchema,
   guidesSchema,
   linksSchema,
   nullableId,
@@ -13,12 +14,20 @@ import {
   ownKindFields,
   pixelsFields,
   regionSchema,
+  samplesSchema,
   targetFields,
   targetSchema,
   timeSchema,
   whole,
 } from './fields.js';
-import { CARRY_POLICIES, SAID_STANDINGS, SUBJECTS } from './rows.js';
+import {
+  CARRY_POLICIES,
+  READING_LOADS,
+  READING_PHASES,
+  SAID_STANDINGS,
+  SUBJECTS,
+  TRIAL_OUTCOMES,
+} from './rows.js';
 
 /** Everything a person can do to a coat: one schema a command, shared by the page and the server. */
 
@@ -133,6 +142,44 @@ const schemas = {
     value: yup.mixed<TraitValue & {}>().nullable().default(null),
   },
   'match.release': { elementId: idSchema },
+  'trial.set': {
+    id: idSchema,
+    partId: idSchema,
+    partRevision: whole(1, 1e9),
+    family: yup.string().strict().min(1).max(64).required(),
+    hostVersion: yup.string().strict().min(1).max(40).required(),
+    outcome: yup.string().oneOf(TRIAL_OUTCOMES).required(),
+    why: noteSchema,
+    tried: dateSchema,
+  },
+  'trial.remove': { id: idSchema },
+  'survey.add': {
+    id: idSchema,
+    name: nameSchema,
+    at: timeSchema,
+    what: yup
+      .string()
+      .oneOf(['survey', 'settings'] as const)
+      .required(),
+    blob: shaSchema,
+  },
+  'survey.rename': { id: idSchema, name: nameSchema },
+  'survey.remove': { id: idSchema },
+  'reading.add': {
+    id: idSchema,
+    surveyId: nullableId,
+    at: timeSchema,
+    phase: yup.string().oneOf(READING_PHASES).required(),
+    load: yup.string().oneOf(READING_LOADS).required(),
+    memory: samplesSchema,
+    processor: samplesSchema,
+  },
+  'reading.set': {
+    id: idSchema,
+    phase: yup.string().oneOf(READING_PHASES).required(),
+    load: yup.string().oneOf(READING_LOADS).required(),
+  },
+  'reading.remove': { id: idSchema },
   'plan.tick': {
     id: idSchema,
     stepKey: yup.string().strict().min(1).max(500).required(),

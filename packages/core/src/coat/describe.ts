@@ -82,6 +82,22 @@ export function describeCommand(rows: CoatRows, c: Command): string {
       return `Set a value of ${element(rows.match[rows.layer[c.layerId]?.matchId ?? '']?.elementId ?? '')}`;
     case 'match.release':
       return `Release ${element(c.elementId)}`;
+    case 'trial.set':
+      return `Note a trial: ${c.outcome}`;
+    case 'trial.remove':
+      return 'Remove a trial';
+    case 'survey.add':
+      return `Bring in ${c.name}`;
+    case 'survey.rename':
+      return `Rename to ${c.name}`;
+    case 'survey.remove':
+      return `Remove ${rows.survey[c.id]?.name ?? 'a survey'}`;
+    case 'reading.add':
+      return `Add a reading (${c.phase}, ${c.load})`;
+    case 'reading.set':
+      return `Count a reading as ${c.phase}, ${c.load}`;
+    case 'reading.remove':
+      return 'Remove a reading';
     case 'plan.tick':
       return `${c.done ? 'Tick' : 'Untick'}: ${c.title}`;
   }

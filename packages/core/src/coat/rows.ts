@@ -197,6 +197,50 @@ export interface LayerRow {
   readonly settings: LayerSettings;
 }
 
+export const TRIAL_OUTCOMES = ['kept', 'dropped'] as const;
+export type TrialOutcome = (typeof TRIAL_OUTCOMES)[number];
+
+/** A part tried on a host. */
+export interface TrialRow {
+  readonly id: string;
+  readonly partId: string;
+  readonly partRevision: number;
+  /** The host profile's family and version. */
+  readonly family: string;
+  readonly hostVersion: string;
+  readonly outcome: TrialOutcome;
+  readonly why: string;
+  /** ISO date. */
+  readonly tried: string;
+}
+
+/** What the host was at one moment. The survey itself is kept as a file. */
+export interface SurveyRow {
+  readonly id: string;
+  readonly name: string;
+  /** ISO 8601 in UTC: when it was taken, or brought in where that is not said. */
+  readonly at: string;
+  readonly what: 'survey' | 'settings';
+  /** SHA-256 of the survey in the core's form, as JSON. */
+  readonly blob: string;
+}
+
+export const READING_PHASES = ['before', 'after'] as const;
+export type ReadingPhase = (typeof READING_PHASES)[number];
+export const READING_LOADS = ['idle', 'under load'] as const;
+export type ReadingLoad = (typeof READING_LOADS)[number];
+
+/** One run of samples: memory in megabytes, processor in percent of all cores. */
+export interface ReadingRow {
+  readonly id: string;
+  readonly surveyId: string | null;
+  readonly at: string;
+  readonly phase: ReadingPhase;
+  readonly load: ReadingLoad;
+  readonly memory: readonly number[];
+  readonly processor: readonly number[];
+}
+
 /** Append-only: what was really done. An entry is never taken out, only answered by a later one. */
 export interface JournalRow {
   readonly id: string;
@@ -218,6 +262,9 @@ export interface RowTypes {
   trait: TraitRow;
   match: MatchRow;
   layer: LayerRow;
+  trial: TrialRow;
+  survey: SurveyRow;
+  reading: ReadingRow;
   journal: JournalRow;
 }
 
@@ -236,6 +283,9 @@ export const ENTITIES: readonly Entity[] = [
   'trait',
   'match',
   'layer',
+  'trial',
+  'survey',
+  'reading',
   'journal',
 ];
 
@@ -254,6 +304,9 @@ export const NO_ROWS: CoatRows = {
   trait: {},
   match: {},
   layer: {},
+  trial: {},
+  survey: {},
+  reading: {},
   journal: {},
 };
 

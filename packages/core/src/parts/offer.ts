@@ -2,10 +2,8 @@ import * as yup from 'yup';
 import { specProblem } from '../coat/commands.js';
 import { findKind, findTrait } from '../reference/kinds/registry.js';
 import type { TraitValue } from '../traits/value.js';
-
-/** After what a change shows. Each includes the ones before it. */
-export const BREAKS = ['none', 'reload', 'reopen', 'session', 'restart'] as const;
-export type Break = (typeof BREAKS)[number];
+import { BREAKS, type Break } from './break.js';
+import { filePlaceSchema, type FilePlace } from './ownSetting.js';
 
 /** Where a value is typed, or which key a command sets. */
 export interface SettingPlace {
@@ -13,6 +11,8 @@ export interface SettingPlace {
   /** Where a hand finds it, from the outermost window inwards. */
   readonly place: string;
   readonly effect?: Break;
+  /** Where it stands when it is a line of a file rather than a key of the settings. */
+  readonly file?: FilePlace;
 }
 
 /**
@@ -41,11 +41,12 @@ export interface Offer {
   readonly choose?: SettingPlace & { readonly value: string };
 }
 
-const settingSchema = yup
+export const settingPlaceSchema = yup
   .object({
     key: yup.string().max(200).required(),
     place: yup.string().max(300).required(),
     effect: yup.string().oneOf(BREAKS),
+    file: filePlaceSchema.default(undefined),
   })
   .noUnknown();
 
@@ -60,7 +61,7 @@ export function supplyProblem(kindId: string, traitId: string, raw: unknown): st
     const others = Object.values((s['byVariant'] as Record<string, unknown>) ?? {});
     return [s['fixed'], ...others].map(value).find((p) => p !== null) ?? null;
   }
-  if (!settingSchema.isValidSync(s['setting']))
+  if (!settingPlaceSchema.isValidSync(s['setting']))
     return `${spec.label}: it says no setting with a key and a place.`;
   if ('range' in s) {
     const r = s['range'] as { least: number; most: number; step: number };
@@ -91,7 +92,7 @@ export const offerSchema = yup
       .test('kind', 'This kind of element is not known.', (k) => findKind(k ?? '') !== null),
     name: yup.string().max(200).required(),
     replaces: yup.boolean().required(),
-    choose: settingSchema.shape({ value: yup.string().required() }).default(undefined),
+    choose: settingPlaceSchema.shape({ value: yup.string().required() }).default(undefined),
     supplies: yup.object().required(),
   })
   .test('supplies', '', function (offer) {

@@ -1,6 +1,11 @@
 import * as yup from 'yup';
+import { findKind } from '../reference/kinds/registry.js';
 import { idSchema, nameSchema } from '../wire/text.js';
-import { BREAKS, offerSchema, type Break, type Offer } from './offer.js';
+import { BREAKS, type Break } from './break.js';
+import type { FormatSyntax } from './formatSyntax.js';
+import { licenceProblem } from './licence.js';
+import { offerSchema, type Offer } from './offer.js';
+import { ownSettingSchema, syntaxSchema, type OwnSetting } from './ownSetting.js';
 
 export const PART_SORTS = [
   'theme',
@@ -40,6 +45,19 @@ export type Channel =
       readonly file: string;
       readonly root: string;
       readonly sort: string;
+      readonly sha256?: string;
+      /** Bytes of the file. */
+      readonly size?: number;
+      /** The archive itself is kept here, by its SHA-256. */
+      readonly kept?: boolean;
+    }
+  /** An installer that asks things: what to choose where. */
+  | {
+      readonly way: 'installer';
+      readonly from: string;
+      readonly file: string;
+      readonly choices: readonly { readonly at: string; readonly choose: string; readonly why: string }[];
+      readonly admin: boolean;
     }
   /** A repository with an install script and flags. */
   | {
@@ -54,6 +72,25 @@ export type Channel =
 export interface Requirement {
   readonly anyOf: readonly string[];
   readonly why: string;
+}
+
+/** What a part asks of a host's facts: one of the values, or a number at least so large. */
+export interface FactNeed {
+  readonly fact: string;
+  readonly oneOf?: readonly (string | number | boolean)[];
+  readonly least?: number;
+  readonly why: string;
+}
+
+/** Where a part's description came from. */
+export interface PartSource {
+  /** The listing's name or the file's. */
+  readonly from: string;
+  /** Its id there, by which a newer version is found again. */
+  readonly key: string | null;
+  /** ISO date on which it was read. */
+  readonly on: string;
+  readonly sha256: string | null;
 }
 
 /** Something obtainable that can supply elements. One immutable revision of it. */
@@ -88,9 +125,79 @@ export interface Part {
   /** After what its installation shows. */
   readonly effect: Break;
   readonly offers: readonly Offer[];
+  /** Its flavours: light, dark, accents, sizes. */
+  readonly variants?: readonly string[];
+  /** What it brings unasked, and how that is got rid of. */
+  readonly brings?: readonly { readonly what: string; readonly remove: string | null }[];
+  readonly asks?: readonly FactNeed[];
+  /** It overwrites what was set before for these kinds: a whole look. */
+  readonly overwrites?: readonly string[];
+  /** Surfaces of the host that it takes for itself. */
+  readonly holds?: readonly string[];
+  /** Settings of its own, and the syntaxes that they use. */
+  readonly settings?: readonly OwnSetting[];
+  readonly syntaxes?: readonly FormatSyntax[];
+  readonly source?: PartSource;
 }
 
 const text = (most: number) => yup.string().max(most).required();
+const date = yup
+  .string()
+  .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'A date is written as 2026-11-25.')
+  .required();
+
+const CHANNEL_FIELDS = {
+  package: yup.object({
+    names: yup
+      .object()
+      .test('names', 'A package channel names a package for at least one distribution.', (n) => {
+        const names = Object.values((n ?? {}) as Record<string, unknown>);
+        return names.length > 0 && names.every((v) => typeof v === 'string' && /^[\w.+:-]{1,200}$/.test(v));
+      })
+      .required(),
+  }),
+  archive: yup.object({
+    from: text(500),
+    file: text(300),
+    root: yup.string().max(500).defined(),
+    sort: text(64),
+  }),
+  installer: yup.object({
+    from: text(500),
+    file: text(300),
+    admin: yup.boolean().required(),
+    choices: yup
+      .array(
+        yup.object({ at: text(200), choose: text(200), why: yup.string().max(300).defined() }).noUnknown(),
+      )
+      .required(),
+  }),
+  repository: yup.object({
+    from: text(500),
+    script: text(300),
+    flags: yup.array(text(200)).required(),
+    admin: yup.boolean().required(),
+  }),
+} as const;
+
+const WAYS = Object.keys(CHANNEL_FIELDS) as Channel['way'][];
+
+const channelSchema = yup
+  .object({
+    way: yup
+      .string()
+      .oneOf(WAYS, `A way to get it is one of ${WAYS.join(', ')}.`)
+      .required(),
+  })
+  .test('channel', '', function (raw) {
+    const fields = CHANNEL_FIELDS[(raw as unknown as Channel).way];
+    try {
+      fields?.validateSync(raw, { strict: true });
+      return true;
+    } catch (error) {
+      return this.createError({ message: (error as yup.ValidationError).message });
+    }
+  });
 
 export const partSchema = yup
   .object({
@@ -98,15 +205,15 @@ export const partSchema = yup
     revision: yup.number().integer().min(1).required(),
     name: nameSchema,
     author: nameSchema,
-    home: text(300),
+    home: yup.string().max(500).defined(),
     sort: yup.string().oneOf(PART_SORTS).required(),
     summary: text(1000),
     version: text(40),
-    released: yup
-      .string()
-      .matches(/^\d{4}-\d\d-\d\d$/)
-      .required(),
-    licence: text(80),
+    released: date,
+    licence: text(80).test('spdx', '', function (licence) {
+      const problem = licenceProblem(licence ?? '');
+      return problem === null || this.createError({ message: problem });
+    }),
     price: yup
       .object({ amount: yup.number().min(0).required(), currency: yup.string().length(3).required() })
       .nullable()
@@ -125,12 +232,7 @@ export const partSchema = yup
         }),
       )
       .required(),
-    channels: yup
-      .array(
-        yup.object({ way: yup.string().oneOf(['package', 'archive', 'repository']).required() }).required(),
-      )
-      .min(1, 'A part says at least one way to get it.')
-      .required(),
+    channels: yup.array(channelSchema).min(1, 'A part says at least one way to get it.').required(),
     requires: yup
       .array(yup.object({ anyOf: yup.array(idSchema).min(1).required(), why: text(300) }))
       .required(),
@@ -142,6 +244,50 @@ export const partSchema = yup
     enable: yup.string().max(200).nullable().defined(),
     effect: yup.string().oneOf(BREAKS).required(),
     offers: yup.array(offerSchema).required(),
+    variants: yup.array(text(60)).max(40),
+    brings: yup.array(
+      yup.object({ what: text(300), remove: yup.string().max(300).nullable().defined() }).noUnknown(),
+    ),
+    asks: yup.array(
+      yup
+        .object({
+          fact: text(64),
+          oneOf: yup.array(yup.mixed<string | number | boolean>().required()),
+          least: yup.number(),
+          why: text(300),
+        })
+        .test('asks', 'A need says one of which values, or at least how much.', (n) => {
+          const { oneOf, least } = (n ?? {}) as FactNeed;
+          return (oneOf === undefined) !== (least === undefined);
+        })
+        .noUnknown(),
+    ),
+    overwrites: yup.array(
+      text(64).test('kind', 'This kind of element is not known.', (k) => findKind(k ?? '') !== null),
+    ),
+    holds: yup.array(text(64)),
+    settings: yup.array(ownSettingSchema),
+    syntaxes: yup.array(syntaxSchema),
+    source: yup
+      .object({
+        from: text(300),
+        key: yup.string().max(300).nullable().defined(),
+        on: date,
+        sha256: yup
+          .string()
+          .matches(/^[0-9a-f]{64}$/)
+          .nullable()
+          .defined(),
+      })
+      .default(undefined),
+  })
+  .test('syntaxes', '', function (raw) {
+    const part = raw as unknown as Part;
+    const known = new Set((part.syntaxes ?? []).map((x) => x.id));
+    for (const { label, value } of part.settings ?? [])
+      if (value.type === 'format' && !known.has(value.syntax))
+        return this.createError({ message: `${label}: the part has no syntax ${value.syntax}.` });
+    return true;
   })
   .noUnknown('A part has no field ${unknown}.');
 

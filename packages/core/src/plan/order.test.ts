@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { BREAKS } from '../parts/offer.js';
+import { BREAKS } from '../parts/break.js';
 import { orderSteps } from './order.js';
 import { stepsOf, type Edge, type Step } from './step.js';
 

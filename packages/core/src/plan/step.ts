@@ -1,4 +1,4 @@
-import type { Break } from '../parts/offer.js';
+import type { Break } from '../parts/break.js';
 
 export const STEP_SORTS = [
   'safe point',

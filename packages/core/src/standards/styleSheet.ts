@@ -1,14 +1,20 @@
 import { parseHex, toHex } from '../colour/srgb.js';
 
+/** A value and how often it stands there; lists of them have the most used first. */
+export interface Counted<T> {
+  readonly value: T;
+  readonly uses: number;
+}
+
 /** What a style sheet sets, by the properties of CSS: evidence for what a theme offers. */
 export interface StyleEvidence {
   /** `#rrggbb` → how often it is used, most used first. */
   readonly colours: readonly { readonly hex: string; readonly uses: number }[];
   /** Values in px and how often, of border-radius, padding, and font-size. */
-  readonly radii: ReadonlyMap<number, number>;
-  readonly paddings: ReadonlyMap<number, number>;
-  readonly fontSizes: ReadonlyMap<number, number>;
-  readonly families: ReadonlyMap<string, number>;
+  readonly radii: readonly Counted<number>[];
+  readonly paddings: readonly Counted<number>[];
+  readonly fontSizes: readonly Counted<number>[];
+  readonly families: readonly Counted<string>[];
   readonly rules: number;
   readonly problems: readonly string[];
 }
@@ -28,6 +34,10 @@ function colourOf(word: string): string | null {
   if (long) return toHex(parseHex(word.slice(0, 7))!);
   const rgb = /^rgba?\(\s*(\d+(?:\.\d+)?)[\s,]+(\d+(?:\.\d+)?)[\s,]+(\d+(?:\.\d+)?)/i.exec(word);
   return rgb ? toHex({ r: Number(rgb[1]), g: Number(rgb[2]), b: Number(rgb[3]) }) : null;
+}
+
+function counted<T>(map: ReadonlyMap<T, number>): Counted<T>[] {
+  return [...map].map(([value, uses]) => ({ value, uses })).sort((a, b) => b.uses - a.uses);
 }
 
 function count<K>(map: Map<K, number>, key: K): void {
@@ -88,10 +98,10 @@ export function readStyleSheet(text: string): StyleEvidence {
     colours: [...colours]
       .map(([hex, uses]) => ({ hex, uses }))
       .sort((a, b) => b.uses - a.uses || (a.hex < b.hex ? -1 : 1)),
-    radii,
-    paddings,
-    fontSizes,
-    families,
+    radii: counted(radii),
+    paddings: counted(paddings),
+    fontSizes: counted(fontSizes),
+    families: counted(families),
     rules,
     problems,
   };

@@ -1,0 +1,9 @@
+import { archiveWorker } from '../archives/worker.js';
+import type { Db } from '../db/pool.js';
+import { normaliseWorker } from '../pictures/normalise.js';
+import type { Worker } from './queue.js';
+
+/** Everything that is done off the request thread, by the kind of job. */
+export function jobWorkers(db: Db): Readonly<Record<string, Worker>> {
+  return { 'picture.normalise': normaliseWorker(db), 'archive.read': archiveWorker(db) };
+}

@@ -1,0 +1,298 @@
+#!/bin/sh
+# Takes stock of this desktop and prints it as JSON.
+# It changes nothing, asks nothing of a network, needs no administrator rights, and takes about six seconds.
+#
+#   sh survey.sh > survey.json
+#
+# SURVEY_SAMPLES (5) and SURVEY_PAUSE (1, in seconds) say how memory and processor are sampled.
+
+LC_ALL=C
+export LC_ALL
+umask 077
+
+samples=${SURVEY_SAMPLES:-5}
+pause=${SURVEY_PAUSE:-1}
+data_home=${XDG_DATA_HOME:-$HOME/.local/share}
+config_home=${XDG_CONFIG_HOME:-$HOME/.config}
+cache_home=${XDG_CACHE_HOME:-$HOME/.cache}
+state_home=${XDG_STATE_HOME:-$HOME/.local/state}
+data_dirs=${XDG_DATA_DIRS:-/usr/local/share:/usr/share}
+config_dirs=${XDG_CONFIG_DIRS:-/etc/xdg}
+missing=
+
+# Lines on standard input become the inside of a JSON array; every line is already JSON.
+commas() {
+  awk 'NR > 1 { printf ",\n" } { printf "    %s", $0 } END { if (NR > 0) printf "\n  " }'
+}
+
+# Fields parted by tabs become objects; the keys are the arguments. Control characters become blanks.
+objects() {
+  awk -F '\t' -v keys="$*" '
+    function quote(s) {
+      gsub(/[\\"]/, "\\\\&", s)
+      gsub(/[\001-\037\177]/, " ", s)
+      return "\"" s "\""
+    }
+    BEGIN { n = split(keys, key, " ") }
+    # A name with a line break in it comes in pieces: such a thing is passed over.
+    NF < n { next }
+    {
+      line = "{"
+      for (i = 1; i <= n; i++) {
+        name = key[i]
+        value = $i
+        bare = sub(/=$/, "", name)
+        line = line (i > 1 ? ", " : "") quote(name) ": " (bare ? value : quote(value))
+      }
+      print line "}"
+    }' | commas
+}
+
+# A JSON string of the whole standard input.
+string() {
+  awk '
+    {
+      s = $0
+      gsub(/[\\"]/, "\\\\&", s)
+      gsub(/[\001-\037\177]/, " ", s)
+      text = text (NR > 1 ? " " : "") s
+    }
+    END { printf "\"%s\"", text }'
+}
+
+have() {
+  command -v "$1" >/dev/null 2>&1
+}
+
+# Notes that a probe could not be made: its name, and why.
+unavailable() {
+  missing="$missing$1	$2
+"
+}
+
+# The entries of a list parted by colons, one a line.
+split_path() {
+  printf '%s\n' "$1" | tr ':' '\n' | sed '/^$/d'
+}
+
+# The value of a key in a group of a key file: file, group, key.
+key_of() {
+  awk -v group="[$2]" -v key="$3" '
+    { sub(/\r$/, "") }
+    /^\[/ { here = ($0 == group) }
+    here && index($0, key) == 1 {
+      rest = substr($0, length(key) + 1)
+      if (rest ~ /^[ \t]*=/) { sub(/^[ \t]*=[ \t]*/, "", rest); gsub(/\t/, " ", rest); print rest; exit }
+    }' "$1" 2>/dev/null
+}
+
+theme_roots() {
+  printf '%s\n' "$HOME/.icons"
+  { printf '%s\n' "$data_home"; split_path "$data_dirs"; } | sed 's|/*$|/icons|'
+}
+
+sound_roots() {
+  { printf '%s\n' "$data_home"; split_path "$data_dirs"; } | sed 's|/*$|/sounds|'
+}
+
+# Folders below each root, as id, name and path: $1 is the root, $2 the group of index.theme, $3 what else must be there.
+themes_in() {
+  for folder in "$1"/*/; do
+    [ -d "$folder" ] || continue
+    folder=${folder%/}
+    if [ "$3" = cursors ]; then
+      [ -d "$folder/cursors" ] || continue
+    else
+      grep -q "^\\[$2\\]" "$folder/index.theme" 2>/dev/null || continue
+      # A folder with pointers alone is no icon set.
+      if [ "$2" = 'Icon Theme' ] && [ -z "$(key_of "$folder/index.theme" "$2" Directories)" ]; then continue; fi
+    fi
+    name=$(key_of "$folder/index.theme" "$2" Name)
+    printf '%s\t%s\t%s\n' "${folder##*/}" "${name:-${folder##*/}}" "$folder"
+  done
+}
+
+icon_themes() { theme_roots | while IFS= read -r root; do themes_in "$root" 'Icon Theme' index; done; }
+pointer_sets() { theme_roots | while IFS= read -r root; do themes_in "$root" 'Icon Theme' cursors; done; }
+sound_themes() { sound_roots | while IFS= read -r root; do themes_in "$root" 'Sound Theme' index; done; }
+
+# Displays by what the kernel tells of each connector: the first mode is the preferred one.
+displays() {
+  for status in /sys/class/drm/*/status; do
+    [ "$(cat "$status" 2>/dev/null)" = connected ] || continue
+    connector=${status%/status}
+    mode=$(sed -n 1p "$connector/modes" 2>/dev/null)
+    width=${mode%%x*}
+    height=${mode#*x}
+    height=${height%%[!0-9]*}
+    case $width$height in
+      '' | *[!0-9]*) continue ;;
+    esac
+    printf '%s\t%s\t%s\n' "${connector##*/}" "$width" "$height"
+  done
+}
+
+fonts() {
+  if have fc-list; then
+    fc-list --format '%{family[0]}\n' 2>/dev/null | sort -u
+  else
+    { printf '%s\n' "$HOME/.fonts" "$data_home/fonts"; split_path "$data_dirs" | sed 's|/*$|/fonts|'; } |
+      while IFS= read -r root; do
+        [ -d "$root" ] && find "$root" -type f \( -name '*.ttf' -o -name '*.otf' -o -name '*.ttc' \) 2>/dev/null
+      done | sed 's|.*/||' | sort -u
+  fi
+}
+
+# Entries that start with the session; one of the same name in the own folder hides the system's.
+autostart() {
+  { printf '%s\n' "$config_home"; split_path "$config_dirs"; } | while IFS= read -r root; do
+    for file in "$root"/autostart/*.desktop; do
+      [ -f "$file" ] || continue
+      on=true
+      [ "$(key_of "$file" 'Desktop Entry' Hidden)" = true ] && on=false
+      printf '%s\t%s\t%s\t%s\n' "${file##*/}" "$(key_of "$file" 'Desktop Entry' Name)" \
+        "$(key_of "$file" 'Desktop Entry' Exec)" "$on"
+    done
+  done | awk -F '\t' '!seen[$1]++'
+}
+
+# How a program came here, as far as its place tells: exported by a sandbox, put there by hand, or the system's.
+packaging_of() {
+  case $1 in
+    */exports/share | */exports/share/ | /var/lib/*/desktop | /var/lib/*/desktop/) echo sandboxed ;;
+    "$HOME"/* | /usr/local/*) echo own ;;
+    *) echo system ;;
+  esac
+}
+
+applications() {
+  { printf '%s\n' "$data_home"; split_path "$data_dirs"; } | while IFS= read -r root; do
+    packaging=$(packaging_of "$root")
+    for file in "$root"/applications/*.desktop; do
+      [ -f "$file" ] || continue
+      awk -v id="${file##*/}" -v packaging="$packaging" '
+        { sub(/\r$/, "") }
+        /^\[/ { here = ($0 == "[Desktop Entry]") }
+        here && /^Name[ \t]*=/ && name == "" { name = $0; sub(/^[^=]*=[ \t]*/, "", name); gsub(/\t/, " ", name) }
+        here && /^(NoDisplay|Hidden)[ \t]*=[ \t]*true/ { hidden = 1 }
+        END { if (!hidden && name != "") printf "%s\t%s\t%s\n", id, name, packaging }' "$file" 2>/dev/null
+    done
+  done | awk -F '\t' '!seen[$1]++'
+}
+
+system() {
+  have uname && printf 'kernel\t%s\narchitecture\t%s\n' "$(uname -sr)" "$(uname -m)"
+  have getconf && printf 'wordSize\t%s\n' "$(getconf LONG_BIT 2>/dev/null)"
+  if [ -r /etc/os-release ]; then
+    printf 'distribution\t%s\n' "$(sed -n 's/^PRETTY_NAME="\{0,1\}\([^"]*\)"\{0,1\}$/\1/p' /etc/os-release)"
+  fi
+  printf 'desktop\t%s\nsession\t%s\n' "${XDG_CURRENT_DESKTOP:-not said}" "${XDG_SESSION_TYPE:-not said}"
+  if grep -q '^flags.* hypervisor' /proc/cpuinfo 2>/dev/null; then
+    printf 'virtualMachine\tyes\n'
+  elif [ -r /proc/cpuinfo ]; then
+    printf 'virtualMachine\tno\n'
+  fi
+}
+
+# Busy and all ticks of all cores since the start.
+ticks() {
+  awk '/^cpu / { all = 0; for (i = 2; i <= NF; i++) all += $i; print all - $5 - $6, all; exit }' /proc/stat
+}
+
+reading() {
+  memory=
+  processor=
+  n=0
+  last=$(ticks)
+  while [ "$n" -lt "$samples" ]; do
+    sleep "$pause"
+    now=$(ticks)
+    used=$(awk '/^MemTotal:/ { t = $2 } /^MemAvailable:/ { a = $2 } END { printf "%.1f", (t - a) / 1024 }' /proc/meminfo)
+    busy=$(echo "$last $now" | awk '{ d = $4 - $2; printf "%.2f", (d > 0 ? 100 * ($3 - $1) / d : 0) }')
+    memory="$memory${memory:+, }$used"
+    processor="$processor${processor:+, }$busy"
+    last=$now
+    n=$((n + 1))
+  done
+  printf '{"memory": [%s], "processor": [%s]}' "$memory" "$processor"
+}
+
+disk() {
+  { theme_roots; sound_roots; printf '%s\n' "$HOME/.fonts" "$data_home/fonts"; } | sort -u | while IFS= read -r root; do
+    [ -d "$root" ] || continue
+    printf '%s\t%s\n' "$root" "$(du -sk "$root" 2>/dev/null | awk '{ print $1; exit }')"
+  done | awk -F '\t' '$2 != ""'
+}
+
+# Key and value lines become an object; $1 is "bare" for numbers.
+pairs() {
+  awk -F '\t' -v bare="$1" '
+    function quote(s) {
+      gsub(/[\\"]/, "\\\\&", s)
+      gsub(/[\001-\037\177]/, " ", s)
+      return "\"" s "\""
+    }
+    $2 != "" { print quote($1) ": " (bare == "bare" ? $2 : quote($2)) }' | commas
+}
+
+strings() {
+  awk '
+    {
+      s = $0
+      gsub(/[\\"]/, "\\\\&", s)
+      gsub(/[\001-\037\177]/, " ", s)
+      print "\"" s "\""
+    }' | commas
+}
+
+all_displays=$(displays)
+[ -n "$all_displays" ] || unavailable displays 'No display is connected, or the kernel does not tell.'
+have fc-list || unavailable 'font families' 'fc-list is not installed; font files are listed by their names.'
+have du || unavailable disk 'du is not installed.'
+have getconf || unavailable wordSize 'getconf is not installed.'
+[ -n "$XDG_CURRENT_DESKTOP" ] || unavailable desktop 'XDG_CURRENT_DESKTOP is not set: no desktop is running here.'
+
+if [ -r /proc/stat ] && [ -r /proc/meminfo ] && grep -q '^MemAvailable:' /proc/meminfo; then
+  sampled=$(reading)
+else
+  sampled=null
+  unavailable reading 'The kernel does not tell memory and processor use in /proc.'
+fi
+
+cat <<END
+{
+  "survey": 1,
+  "takenAt": "$(date -u '+%Y-%m-%dT%H:%M:%SZ')",
+  "system": {
+$(system | pairs text)},
+  "displays": [
+$(printf '%s\n' "$all_displays" | sed '/^$/d' | objects name width= height=)],
+  "directories": {
+    "dataHome": [$(printf '%s' "$data_home" | string)],
+    "configHome": [$(printf '%s' "$config_home" | string)],
+    "cacheHome": [$(printf '%s' "$cache_home" | string)],
+    "stateHome": [$(printf '%s' "$state_home" | string)],
+    "dataDirs": [
+$(split_path "$data_dirs" | strings)],
+    "configDirs": [
+$(split_path "$config_dirs" | strings)]
+  },
+  "iconThemes": [
+$(icon_themes | objects id name path)],
+  "pointerSets": [
+$(pointer_sets | objects id name path)],
+  "soundThemes": [
+$(sound_themes | objects id name path)],
+  "fonts": [
+$(fonts | strings)],
+  "autostart": [
+$(autostart | objects id name exec on=)],
+  "applications": [
+$(applications | objects id name packaging)],
+  "disk": {
+$(disk | pairs bare)},
+  "reading": $sampled,
+  "unavailable": [
+$(printf '%s' "$missing" | objects probe why)]
+}
+END

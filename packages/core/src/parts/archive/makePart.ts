@@ -1,0 +1,231 @@
+import { parseHex } from '../../colour/srgb.js';
+import { oklchOf } from '../../colour/oklch.js';
+import type { HostProfile } from '../../host/profile.js';
+import type { StyleEvidence } from '../../standards/styleSheet.js';
+import type { TraitValue } from '../../traits/value.js';
+import type { Offer, SettingPlace, Supply } from '../offer.js';
+import { PART_SORTS, type Part, type PartSort } from '../part.js';
+import type { ArchiveFinding, Evidence } from './findings.js';
+import type { ArchiveReport } from './report.js';
+
+/** Chroma from which a colour counts as one rather than as a grey. In OKLCH; greys of desktops stay below 0.03. */
+const COLOURED = 0.04;
+const MOST_NAME = 200;
+
+const SORTS: Readonly<Record<string, PartSort>> = {
+  'icon set': 'icon set',
+  'pointer set': 'pointer set',
+  'sound theme': 'theme',
+  font: 'font',
+  wallpaper: 'wallpaper',
+  'desktop entry': 'tool',
+  'install script': 'tool',
+};
+
+/** The sort of part that a sort of archive makes: its own name where parts have it, else a theme. */
+export function partSortOf(sort: string): PartSort {
+  return SORTS[sort] ?? (PART_SORTS.find((s) => s === sort) || 'theme');
+}
+
+const fixed = (value: TraitValue, byVariant?: Record<string, TraitValue>): Supply =>
+  byVariant ? { fixed: value, byVariant } : { fixed: value };
+
+/** Of a style sheet: the accent, the ground and the corners that it uses most. */
+function controlsOf(evidence: StyleEvidence): Record<string, TraitValue> {
+  const traits: Record<string, TraitValue> = {};
+  const chroma = (hex: string) => oklchOf(parseHex(hex)!).c;
+  const accent = evidence.colours.find((c) => chroma(c.hex) >= COLOURED);
+  const ground = evidence.colours.find((c) => chroma(c.hex) < COLOURED);
+  if (accent) traits['accent'] = accent.hex;
+  if (ground) traits['background'] = ground.hex;
+  if (evidence.radii[0]) traits['cornerRadius'] = evidence.radii[0].value;
+  return traits;
+}
+
+/** Kind and traits that evidence speaks for; empty where it speaks for none. */
+function suppliesOf(
+  evidence: Evidence,
+  variant: ArchiveFinding['variant'],
+  setting: (trait: string) => SettingPlace | null,
+): { readonly kind: string; readonly supplies: Record<string, Supply> }[] {
+  const perVariant = (value: TraitValue) => fixed(value, variant ? { [variant]: value } : undefined);
+  switch (evidence.what) {
+    case 'icon set': {
+      const sizes = [...new Set(evidence.theme.directories.map((d) => d.size))].sort((a, b) => a - b);
+      const place = setting('size');
+      return [
+        {
+          kind: 'icon-set',
+          supplies: place && sizes.length > 0 ? { size: { oneOf: sizes, setting: place } } : {},
+        },
+      ];
+    }
+    case 'pointer set': {
+      const sizes = [...new Set(evidence.pointers.flatMap((p) => p.sizes))].sort((a, b) => a - b);
+      const place = setting('size');
+      if (sizes.length === 0) return [{ kind: 'pointer', supplies: {} }];
+      const size: Supply = place && sizes.length > 1 ? { oneOf: sizes, setting: place } : fixed(sizes[0]!);
+      return [{ kind: 'pointer', supplies: { size } }];
+    }
+    case 'font': {
+      const family = evidence.faces.find((f) => f.family !== '')?.family;
+      if (!family) return [];
+      return ['interface-type', 'title-type'].map((kind) => ({ kind, supplies: { family: fixed(family) } }));
+    }
+    case 'wallpaper': {
+      const [first] = evidence.files;
+      if (!first) return [];
+      const roles = ['first', 'second', 'third'];
+      const palette = Object.fromEntries(first.colours.slice(0, 3).map((c, i) => [roles[i]!, c.hex]));
+      return [
+        {
+          kind: 'wallpaper',
+          supplies: {
+            picture: fixed(
+              first.path
+                .split('/')
+                .at(-1)!
+                .replace(/\.\w+$/, ''),
+            ),
+            ...(first.colours.length > 0 ? { palette: perVariant(palette) } : {}),
+          },
+        },
+      ];
+    }
+    case 'theme': {
+      const [sheet] = [...evidence.styles].sort((a, b) => b.evidence.rules - a.evidence.rules);
+      if (!sheet) return [];
+      const traits = Object.entries(controlsOf(sheet.evidence));
+      if (traits.length === 0) return [];
+      return [
+        {
+          kind: 'controls',
+          supplies: Object.fromEntries(
+            traits.map(([t, v]) => [t, t === 'cornerRadius' ? fixed(v) : perVariant(v)]),
+          ),
+        },
+      ];
+    }
+    default:
+      return [];
+  }
+}
+
+/** Where a part from an archive came from. */
+export interface Origin {
+  readonly from: string;
+  readonly key: string | null;
+  /** ISO date. */
+  readonly on: string;
+}
+
+/**
+ * Makes a part of one finding: named as it will be listed, its offers filled from evidence, its checksum, size and
+ * source kept. What no evidence tells (author, version) is left for the person to fill in.
+ */
+export function partFromFinding(
+  id: string,
+  finding: ArchiveFinding,
+  report: ArchiveReport,
+  host: HostProfile | null,
+  origin: Origin,
+  keep: boolean,
+): Part {
+  const list = host?.lists?.[finding.sort];
+  const sizes: Readonly<Record<string, string>> = { 'icon set': 'icon-set', 'pointer set': 'pointer' };
+  const setting = (trait: string): SettingPlace | null => {
+    const kind = sizes[finding.sort];
+    const supply = host?.offers.find((o) => o.kind === kind)?.supplies[trait];
+    return supply && !('fixed' in supply) ? supply.setting : null;
+  };
+  const name = (finding.listed || finding.folder).slice(0, MOST_NAME);
+  const offers: Offer[] = suppliesOf(finding.evidence, finding.variant, setting).map(
+    ({ kind, supplies }) => ({
+      id: kind,
+      kind,
+      name,
+      replaces: false,
+      supplies,
+      ...(list ? { choose: { ...list, value: finding.listed } } : {}),
+    }),
+  );
+  const { evidence } = finding;
+  const script = evidence.what === 'install script';
+  return {
+    id,
+    revision: 1,
+    name,
+    author: 'Not said',
+    home: '',
+    sort: partSortOf(finding.sort),
+    summary: `From ${report.file}.`,
+    version: /[-_]v?(\d+(?:\.\d+)+)/.exec(report.file)?.[1] ?? 'not said',
+    released: origin.on,
+    licence:
+      report.licences.find((l) => l.spdx !== null)?.spdx ??
+      (evidence.what === 'font' && /SIL Open Font License/i.test(evidence.faces[0]?.licence ?? '')
+        ? 'OFL-1.1'
+        : 'LicenseRef-not-said'),
+    price: null,
+    trialDays: null,
+    account: false,
+    faults: faultsOf(finding),
+    memory: 0,
+    fits: [],
+    channels: script
+      ? [
+          {
+            way: 'repository',
+            from: origin.from,
+            script: finding.root,
+            flags: [],
+            admin: evidence.admin,
+          },
+        ]
+      : [
+          {
+            way: 'archive',
+            from: origin.from,
+            file: report.file,
+            root: finding.root,
+            sort: finding.sort,
+            sha256: report.sha256,
+            size: report.size,
+            kept: keep,
+          },
+        ],
+    requires: [],
+    excludes: [],
+    sideEffects: [],
+    openOnce: false,
+    enable: null,
+    effect: 'none',
+    offers,
+    ...(finding.variant ? { variants: [finding.variant] } : {}),
+    source: { ...origin, sha256: report.sha256 },
+  };
+}
+
+/** What evidence shows to be wrong or missing. */
+function faultsOf({ evidence }: ArchiveFinding): string[] {
+  switch (evidence.what) {
+    case 'icon set':
+      return evidence.theme.problems.slice(0, 5);
+    case 'pointer set':
+      return evidence.missing.length > 0
+        ? [
+            `${evidence.missing.length} of the standard pointers are missing, ${evidence.missing[0]!} among them.`,
+          ]
+        : [];
+    case 'sound theme':
+    case 'desktop entry':
+      return evidence.problems.slice(0, 5);
+    case 'font':
+      return evidence.faces
+        .filter((f) => f.problem !== '')
+        .map((f) => `${f.path}: ${f.problem}`)
+        .slice(0, 5);
+    default:
+      return [];
+  }
+}

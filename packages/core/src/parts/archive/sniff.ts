@@ -1,0 +1,50 @@
+/** What a file is by its first bytes. `other` may still be a text or a single file of a known sort. */
+export type ArchiveForm =
+  'zip' | 'tar' | 'gzip' | 'bzip2' | 'xz' | 'zstd' | 'picture' | 'font' | 'pointer' | 'other';
+
+/** So many bytes are enough to tell: the mark of a tar stands at 257. */
+export const SNIFF_BYTES = 512;
+
+const MARKS: readonly (readonly [ArchiveForm, number, readonly number[]])[] = [
+  ['zip', 0, [0x50, 0x4b, 0x03, 0x04]],
+  ['zip', 0, [0x50, 0x4b, 0x05, 0x06]],
+  ['gzip', 0, [0x1f, 0x8b]],
+  ['bzip2', 0, [0x42, 0x5a, 0x68]],
+  ['xz', 0, [0xfd, 0x37, 0x7a, 0x58, 0x5a, 0x00]],
+  ['zstd', 0, [0x28, 0xb5, 0x2f, 0xfd]],
+  ['tar', 257, [0x75, 0x73, 0x74, 0x61, 0x72]],
+  ['picture', 0, [0x89, 0x50, 0x4e, 0x47]],
+  ['picture', 0, [0xff, 0xd8, 0xff]],
+  ['font', 0, [0x00, 0x01, 0x00, 0x00]],
+  ['font', 0, [0x4f, 0x54, 0x54, 0x4f]],
+  ['font', 0, [0x77, 0x4f, 0x46, 0x46]],
+  ['font', 0, [0x77, 0x4f, 0x46, 0x32]],
+  ['font', 0, [0x74, 0x72, 0x75, 0x65]],
+  ['pointer', 0, [0x58, 0x63, 0x75, 0x72]],
+];
+
+/** Tells a file by its bytes, whatever it is called. */
+export function archiveForm(head: Uint8Array): ArchiveForm {
+  return MARKS.find(([, at, mark]) => mark.every((byte, i) => head[at + i] === byte))?.[0] ?? 'other';
+}
+
+/** Forms that have entries in them. */
+export const ARCHIVE_FORMS: readonly ArchiveForm[] = ['zip', 'tar', 'gzip', 'bzip2', 'xz', 'zstd'];
+
+const ENDINGS: readonly (readonly [RegExp, readonly ArchiveForm[]])[] = [
+  [/\.zip$/i, ['zip']],
+  [/\.tar$/i, ['tar']],
+  [/\.(tgz|gz)$/i, ['gzip']],
+  [/\.(tbz2?|bz2)$/i, ['bzip2']],
+  [/\.(txz|xz)$/i, ['xz']],
+  [/\.(tzst|zst)$/i, ['zstd']],
+];
+
+/** A sentence when a name promises another form than the bytes have; null when they agree, or the name says nothing. */
+export function formRemark(file: string, form: ArchiveForm): string | null {
+  const promised = ENDINGS.find(([ending]) => ending.test(file))?.[1];
+  if (!promised || promised.includes(form)) return null;
+  if (form === 'other')
+    return `It is called ${file}, but it is no archive. The download may have been a web page.`;
+  return `It is called ${file}, but by its bytes it is ${form === 'tar' || form === 'zip' ? `a ${form}` : form}. It is read as that.`;
+}

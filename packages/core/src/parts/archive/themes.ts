@@ -1,0 +1,111 @@
+import { CURSOR_NAMES } from '../../standards/cursorNames.js';
+import { iconCoverage, type IconTheme, type IconThemeFiles } from '../../standards/iconTheme.js';
+import { readKeyFile } from '../../standards/keyFile.js';
+import { isXCursor, readXCursor } from '../../standards/xCursor.js';
+import { utf8 } from '../../wire/utf8.js';
+import type { Evidence, PointerEvidence } from './findings.js';
+import { join, lastStep, resolved, type Tree } from './tree.js';
+
+export type IconEvidence = Extract<Evidence, { what: 'icon set' }>;
+export type PointerSetEvidence = Extract<Evidence, { what: 'pointer set' }>;
+
+/** What an icon theme holds, directory by directory. */
+export function iconEvidence(tree: Tree, root: string, theme: IconTheme): IconEvidence {
+  const contexts: Record<string, number> = {};
+  const files: Record<string, readonly string[]> = {};
+  let icons = 0;
+  for (const { path, context } of theme.directories) {
+    const names = [...(tree.files.get(join(root, path)) ?? [])];
+    if (names.length === 0) continue;
+    files[path] = names;
+    icons += names.length;
+    contexts[context || 'none'] = (contexts[context || 'none'] ?? 0) + names.length;
+  }
+  return { what: 'icon set', theme, icons, contexts, files };
+}
+
+/** An icon set of a finding in the shape of the standard's look-up. */
+export function iconThemeFiles(id: string, evidence: IconEvidence): IconThemeFiles {
+  return {
+    id,
+    theme: evidence.theme,
+    files: new Map(Object.entries(evidence.files).map(([d, names]) => [d, new Set(names)])),
+  };
+}
+
+/** The icon sets of an archive by the names under which they inherit from each other: their folders. */
+export function iconSetsOf(
+  findings: readonly { readonly folder: string; readonly evidence: Evidence }[],
+): Map<string, IconThemeFiles> {
+  return new Map(
+    findings.flatMap(({ folder, evidence }) =>
+      evidence.what === 'icon set' ? [[folder, iconThemeFiles(folder, evidence)] as const] : [],
+    ),
+  );
+}
+
+/** Paths in the archive of the pictures that stand for needed names at a size, at most `most`. */
+export function iconPictures(
+  tree: Tree,
+  finding: { readonly root: string; readonly folder: string },
+  sets: ReadonlyMap<string, IconThemeFiles>,
+  names: ReadonlyMap<string, number>,
+  size: number,
+  scale: number,
+  most: number,
+): Map<string, string> {
+  const paths = new Map<string, string>();
+  for (const [name, { found, icon }] of iconCoverage(finding.folder, sets, names, size, scale).by) {
+    if (found !== 'own' || !icon || paths.size >= most) continue;
+    const path = resolved(tree, join(join(finding.root, icon.directory.path), icon.file));
+    if (path) paths.set(name, path);
+  }
+  return paths;
+}
+
+/** What a folder of X cursor files holds: each read, links followed, the standard names that are missing. */
+export function pointerEvidence(
+  bytes: ReadonlyMap<string, Uint8Array>,
+  tree: Tree,
+  folder: string,
+  names: ReadonlySet<string>,
+): PointerSetEvidence {
+  const pointers: PointerEvidence[] = [];
+  const aliases: { name: string; to: string }[] = [];
+  const broken: string[] = [];
+  for (const name of [...names].sort()) {
+    const path = join(join(folder, 'cursors'), name);
+    if (tree.links.has(path)) {
+      const to = resolved(tree, path);
+      if (to === null) broken.push(name);
+      else aliases.push({ name, to: lastStep(to) });
+      continue;
+    }
+    const file = bytes.get(path);
+    if (!file || !isXCursor(file)) continue;
+    const { images, problems } = readXCursor(file);
+    const sizes = [...new Set(images.map((i) => i.nominal))].sort((a, b) => a - b);
+    pointers.push({
+      name,
+      sizes,
+      frames: sizes.length === 0 ? 0 : images.filter((i) => i.nominal === sizes[0]).length,
+      delay: images.reduce((most, i) => Math.max(most, i.delay), 0),
+      problems,
+    });
+  }
+  const index = bytes.get(join(folder, 'index.theme')) ?? bytes.get(join(folder, 'cursor.theme'));
+  const theme = readKeyFile(index ? utf8(index) : '');
+  const inherits = (theme.groups.get('Icon Theme')?.get('Inherits') ?? '')
+    .split(',')
+    .map((s) => s.trim())
+    .filter(Boolean);
+  const there = new Set([...pointers.map((p) => p.name), ...aliases.map((a) => a.name)]);
+  return {
+    what: 'pointer set',
+    inherits,
+    pointers,
+    aliases,
+    broken,
+    missing: CURSOR_NAMES.filter((n) => !there.has(n)),
+  };
+}

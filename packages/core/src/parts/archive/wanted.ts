@@ -1,0 +1,36 @@
+import { isScriptName } from './scripts.js';
+import { lastStep } from './tree.js';
+
+/** A file of evidence is read up to so many bytes. */
+export const MOST_EVIDENCE = 8_000_000;
+
+/** Whether judging wants to see the bytes of a file: indexes, pointers, style sheets, entries, scripts, licences. */
+export function isEvidence(path: string, size: number): boolean {
+  if (size > MOST_EVIDENCE) return false;
+  const name = lastStep(path);
+  return (
+    /^(index|cursor)\.theme$/.test(name) ||
+    /(^|\/)cursors\/[^/]+$/.test(path) ||
+    /\.(css|desktop)$/i.test(name) ||
+    isScriptName(path) ||
+    isReadme(path) ||
+    isLicence(path)
+  );
+}
+
+export function isReadme(path: string): boolean {
+  return /^readme/i.test(lastStep(path));
+}
+
+export function isLicence(path: string): boolean {
+  return /^(licen[cs]e|copying|ofl)([-_.]|$)/i.test(lastStep(path));
+}
+
+/** Whether judging wants to know the size of a picture: large ones alone, since small ones are icons. */
+export function isLargePicture(path: string, size: number): boolean {
+  return size > 60_000 && /\.(png|jpe?g)$/i.test(path);
+}
+
+export function isFont(path: string): boolean {
+  return /\.(otf|ttf|woff2?)$/i.test(path);
+}

@@ -1,0 +1,143 @@
+import * as yup from 'yup';
+import { BREAKS, type Break } from './break.js';
+
+/** Formats of settings files that can be edited so that the rest stays. */
+export const FILE_FORMATS = ['key file', 'json', 'lines'] as const;
+export type FileFormat = (typeof FILE_FORMATS)[number];
+
+/** Where a value stands in a file: `[group] key` of a key file, a path of names in JSON, or the start of a line. */
+export interface FilePlace {
+  readonly path: string;
+  readonly format: FileFormat;
+  readonly at: string;
+}
+
+/** What a part's own setting takes. */
+export type OwnValue =
+  | {
+      readonly type: 'number';
+      readonly least: number;
+      readonly most: number;
+      readonly step: number;
+      readonly unit: string;
+    }
+  | { readonly type: 'choice'; readonly values: readonly string[] }
+  | { readonly type: 'flag' }
+  | { readonly type: 'colour' }
+  | { readonly type: 'text' }
+  /** A clock's text, in the part's own syntax. */
+  | { readonly type: 'format'; readonly syntax: string }
+  /** A place on earth. */
+  | { readonly type: 'earth'; readonly as: 'decimal' | 'degrees' }
+  /** Another program that it follows. */
+  | { readonly type: 'program' }
+  | { readonly type: 'link' };
+
+/** A setting of a part's own, set in its window or in a file of its own. */
+export interface OwnSetting {
+  readonly id: string;
+  readonly label: string;
+  readonly where: { readonly window: string } | { readonly file: FilePlace };
+  readonly value: OwnValue;
+  /** As it is after installing, written as the setting takes it. */
+  readonly initial: string;
+  /** What makes the part read it again. */
+  readonly reread: { readonly after: Break; readonly command: readonly string[] | null };
+  readonly help: string;
+}
+
+const text = (most: number) => yup.string().max(most).required();
+
+export const filePlaceSchema = yup
+  .object({
+    path: text(300),
+    format: yup.string().oneOf(FILE_FORMATS).required(),
+    at: text(200),
+  })
+  .noUnknown('A place in a file has no field ${unknown}.');
+
+const VALUE_TYPES = [
+  'number',
+  'choice',
+  'flag',
+  'colour',
+  'text',
+  'format',
+  'earth',
+  'program',
+  'link',
+] as const;
+
+const valueSchema = yup
+  .object({ type: yup.string().oneOf(VALUE_TYPES).required() })
+  .test('value', '', function (raw) {
+    const v = raw as Partial<Record<string, unknown>>;
+    const say = (message: string) => this.createError({ message });
+    if (v['type'] === 'number') {
+      const [least, most, step] = [v['least'], v['most'], v['step']].map(Number) as [number, number, number];
+      if (!(least <= most) || !(step > 0)) return say('A number needs least ≤ most and a step above 0.');
+      if (typeof v['unit'] !== 'string') return say('A number says its unit, if an empty one.');
+    }
+    if (v['type'] === 'choice' && (!Array.isArray(v['values']) || v['values'].length === 0))
+      return say('A choice lists its values.');
+    if (v['type'] === 'format' && typeof v['syntax'] !== 'string') return say('A format names its syntax.');
+    if (v['type'] === 'earth' && v['as'] !== 'decimal' && v['as'] !== 'degrees')
+      return say('A place on earth is written decimal or in degrees.');
+    return true;
+  });
+
+export const ownSettingSchema = yup
+  .object({
+    id: text(100),
+    label: text(200),
+    where: yup
+      .object({
+        window: yup.string().max(300),
+        file: filePlaceSchema.default(undefined),
+      })
+      .test('where', 'A setting stands in a window or in a file.', (w) => {
+        const { window, file } = (w ?? {}) as { window?: unknown; file?: unknown };
+        return (window === undefined) !== (file === undefined);
+      })
+      .required(),
+    value: valueSchema.required(),
+    initial: yup.string().max(500).defined(),
+    reread: yup
+      .object({
+        after: yup.string().oneOf(BREAKS).required(),
+        command: yup.array(text(300)).nullable().defined(),
+      })
+      .required(),
+    help: yup.string().max(500).defined(),
+  })
+  .noUnknown('A setting has no field ${unknown}.');
+
+export const syntaxSchema = yup
+  .object({
+    id: text(100),
+    name: text(200),
+    codes: yup
+      .array(
+        yup.object({
+          field: yup
+            .string()
+            .matches(/^([A-Za-z])\1*$/, 'A field is one letter of UTS #35, repeated.')
+            .required(),
+          code: text(20),
+        }),
+      )
+      .min(1, 'A syntax has at least one code.')
+      .required(),
+    literals: yup
+      .object({
+        how: yup.string().oneOf(['doubled', 'quoted', 'bare']).required(),
+        sign: yup.string().length(1, 'The sign is one character.'),
+      })
+      .test('sign', 'Doubling and quoting need a sign.', (l) => {
+        const { how, sign } = (l ?? {}) as { how?: string; sign?: string };
+        return how === 'bare' || (sign ?? '') !== '';
+      })
+      .required(),
+    lineBreak: yup.string().max(20).nullable().defined(),
+  })
+  .noUnknown('A syntax has no field ${unknown}.');
