@@ -20,7 +20,11 @@ const tally = new Tally();
 const reports = join(DATA, 'reports');
 await rm(reports, { recursive: true, force: true });
 await mkdir(reports, { recursive: true });
-await needDebianPackages({ '/usr/bin/chromium': 'chromium', shellcheck: 'shellcheck', bsdtar: 'libarchive-tools' });
+await needDebianPackages({
+  '/usr/bin/chromium': 'chromium',
+  shellcheck: 'shellcheck',
+  bsdtar: 'libarchive-tools',
+});
 
 /** One check that passes or fails as a whole. */
 async function check(name, words, env = process.env) {

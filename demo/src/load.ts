@@ -25,13 +25,13 @@ import { partsServing } from '@spare-coat/server/parts/store';
 import { shipPart } from '@spare-coat/server/parts/write';
 import { normaliseWorker, type NormalisedPicture } from '@spare-coat/server/pictures/normalise';
 import { shipProfile } from '@spare-coat/server/profiles/store';
-import { LAYOUT_PARTS } from './catalogueLayout.js';
-import { LOOK_PARTS } from './catalogueLooks.js';
+import { PARTS } from './catalogue.js';
 import { DEMO_DONE, DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
 import { idOf } from './ids.js';
 import { partId } from './makePart.js';
 import { pictureFile } from './pictureFile.js';
-import { FERNBANK, PROFILES } from './profiles.js';
+import { FERNBANK } from './profileFernbank.js';
+import { PROFILES } from './profiles.js';
 import { saltmarshDesktop } from './saltmarsh.js';
 
 /**
@@ -50,7 +50,7 @@ try {
   await migrate(db);
   await inTransaction(db, async (client) => {
     for (const profile of PROFILES) await shipProfile(client, readProfile(profile));
-    for (const part of [...LAYOUT_PARTS, ...LOOK_PARTS]) await shipPart(client, readPart(part));
+    for (const part of PARTS) await shipPart(client, readPart(part));
   });
   const id = idOf('coat');
   const known = await db.query('select 1 from root where id = $1', [id]);

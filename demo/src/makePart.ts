@@ -1,4 +1,5 @@
 import type { Channel, Part } from '@spare-coat/core/parts/part';
+import type { Break } from '@spare-coat/core/parts/break';
 import type { Offer } from '@spare-coat/core/parts/offer';
 import { idOf } from './ids.js';
 
@@ -7,10 +8,13 @@ export const partId = (name: string) => idOf(`part ${name}`);
 type Facts = Partial<Omit<Part, 'id' | 'revision' | 'offers'>> &
   Pick<Part, 'name' | 'author' | 'sort' | 'summary' | 'version' | 'released'> & {
     readonly offers: readonly Offer[];
+    /** What its id is made from, where another part has the same name. */
+    readonly key?: string;
   };
 
 /** A part from what is worth saying of it; the rest is what most parts are: free, unfussy, made for Fernbank 3. */
-export function makePart(facts: Facts): Part {
+export function makePart({ key: said, ...facts }: Facts): Part {
+  const key = said ?? facts.name;
   const slug = facts.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return {
     home: `https://parts.example/${slug}`,
@@ -29,7 +33,7 @@ export function makePart(facts: Facts): Part {
     enable: null,
     effect: 'none',
     ...facts,
-    id: partId(facts.name),
+    id: partId(key),
     revision: 1,
   };
 }
@@ -55,7 +59,7 @@ export function chosen(
   key: string,
   place: string,
   supplies: Offer['supplies'],
-  effect: 'none' | 'reload' | 'reopen' | 'session' = 'none',
+  effect: Break = 'none',
 ): Offer {
   return { id, kind, name, replaces: false, supplies, choose: { key, place, effect, value: listed } };
 }

@@ -125,10 +125,7 @@ export function initialProblem({ label, takes, initial }: HostSetting): string |
 }
 
 /** Folders are named from the home folder or the root, so that a plan can say them. */
-const folder = text(300).matches(
-  /^(~\/|\/|\$[A-Z_]+\/)/,
-  'A folder begins with ~/, / or a variable such as $XDG_DATA_HOME/.',
-);
+const folder = text(300).matches(/^(~\/|\/)/, 'A folder begins with ~/ or /.');
 
 /** An object of any keys whose values all keep to one schema. */
 const recordOf = (value: yup.Schema, needed: boolean) =>

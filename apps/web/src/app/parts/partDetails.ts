@@ -221,6 +221,10 @@ export class PartDetails {
     }
     if (channel.way === 'archive')
       return `Archive ${channel.file}; copy its folder ${channel.root} (${channel.sort})`;
+    if (channel.way === 'installer') {
+      const choices = channel.choices.map((c) => `${c.at}: ${c.choose}`).join('; ');
+      return `Installer ${channel.file}${choices ? ` (choose ${choices})` : ''}${channel.admin ? ', as administrator' : ''}`;
+    }
     return `Repository ${channel.from}, script ${[channel.script, ...channel.flags].join(' ')}${channel.admin ? ', as administrator' : ''}`;
   }
 }
