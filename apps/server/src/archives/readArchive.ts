@@ -19,7 +19,7 @@ import {
   type ArchiveForm,
 } from '@spare-coat/core/parts/archive/sniff';
 import { iconPictures, iconSetsOf } from '@spare-coat/core/parts/archive/themes';
-import { join, lastStep, treeOf, type Tree } from '@spare-coat/core/parts/archive/tree';
+import { lastStep, treeJoin, treeOf, type Tree } from '@spare-coat/core/parts/archive/tree';
 import { isEvidence, isLargePicture, isLicence, isReadme } from '@spare-coat/core/parts/archive/wanted';
 import { MAX_PIXELS, readPictureHeader } from '@spare-coat/core/picture/header';
 import { standardIconNames } from '@spare-coat/core/standards/iconNames';
@@ -188,6 +188,11 @@ class PictureFile {
     this.index[path] = { at: this.at, length: bytes.length, type };
     this.at += bytes.length;
   }
+  /** The same picture under another path. */
+  alias(path: string, file: string): void {
+    const known = this.index[file];
+    if (known) this.index[path] = known;
+  }
 }
 
 const typeOf = (path: string) => (/\.svg$/i.test(path) ? 'image/svg+xml' : 'image/png');
@@ -230,12 +235,13 @@ async function enrich(
   const sets = iconSetsOf(findings);
   const names = new Map([...standardIconNames(), ...input.names.map((n) => [n, 1] as const)]);
   const icons = new Set<string>();
+  const aliases = new Map<string, string>();
   const fonts = new Set<string>();
   const papers = new Set<string>();
   for (const finding of findings) {
     const { evidence } = finding;
     if (evidence.what === 'icon set')
-      for (const path of iconPictures(
+      for (const [path, file] of iconPictures(
         tree,
         finding,
         sets,
@@ -243,9 +249,11 @@ async function enrich(
         input.iconSize,
         input.iconScale,
         MOST_PICTURES,
-      ).values())
-        if ((sizeOf.get(path) ?? Infinity) <= MOST_PICTURE_BYTES && /\.(png|svg)$/i.test(path))
-          icons.add(path);
+      ))
+        if ((sizeOf.get(file) ?? Infinity) <= MOST_PICTURE_BYTES && /\.(png|svg)$/i.test(file)) {
+          icons.add(file);
+          aliases.set(path, file);
+        }
     if (evidence.what === 'font')
       for (const path of evidence.files)
         if (fonts.size < MOST_FONTS && (sizeOf.get(path) ?? Infinity) <= MOST_FONT_BYTES) fonts.add(path);
@@ -255,7 +263,7 @@ async function enrich(
           papers.add(path);
     if (evidence.what === 'pointer set')
       for (const { name } of evidence.pointers.slice(0, MOST_POINTERS)) {
-        const path = join(join(finding.root, 'cursors'), name);
+        const path = treeJoin(treeJoin(finding.root, 'cursors'), name);
         const bytes = listing.bytes.get(path);
         if (bytes) await pictures.add(path, bytes, 'image/x-xcursor');
       }
@@ -287,6 +295,7 @@ async function enrich(
       progress: (read) => progress(read / input.size),
     });
   }
+  for (const [path, file] of aliases) pictures.alias(path, file);
   return findings.map((finding) => {
     const { evidence } = finding;
     if (evidence.what === 'font')

@@ -15,6 +15,7 @@ import {
   type PartOrder,
   type PartSearch,
 } from './store.js';
+import { licenceProblem } from './licence.js';
 import { listTrials } from './trials.js';
 import { markPart, putOwnPart } from './write.js';
 
@@ -110,6 +111,10 @@ export function partRoutes(db: Db): Router {
       own: rows.filter((r) => !r.shipped).map((r) => r.data.id),
       next: next && `${next.id} ${next.key}`,
     });
+  });
+  /** What is wrong with a licence expression, for whoever is typing one. */
+  router.get('/licence', (req, res) => {
+    res.json({ problem: licenceProblem(text(req.query['expression']).slice(0, 200)) });
   });
   router.get('/trials', async (_req, res) => {
     res.json({ trials: await listTrials(db) });

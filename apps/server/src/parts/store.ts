@@ -1,7 +1,7 @@
 import { partKey } from '@spare-coat/core/matching/targets';
-import { isOpenLicence } from '@spare-coat/core/parts/licence';
 import type { Part } from '@spare-coat/core/parts/part';
 import type { Queryable } from '../db/pool.js';
+import { isOpenLicence } from './licence.js';
 
 export const PART_ORDERS = ['name', 'newest'] as const;
 export type PartOrder = (typeof PART_ORDERS)[number];

@@ -5,13 +5,17 @@ import { ValidationError } from 'yup';
 import { inTransaction, type Client, type Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import { appendRevision, lockForRevision, readRevisionEnvelope } from '../roots/revisions.js';
+import { licenceProblem } from './licence.js';
 import { findPart, writePart } from './store.js';
 
 /** Reads a part out of a request. @throws Problem 422 with a sentence for every problem */
 function partOf(body: unknown, id: string, revision: number): Part {
   const raw = (body as { part?: unknown } | null)?.part;
   try {
-    return readPart({ ...(raw as object), id, revision });
+    const part = readPart({ ...(raw as object), id, revision });
+    const licence = licenceProblem(part.licence);
+    if (licence !== null) throw new ValidationError(licence, part.licence, 'licence');
+    return part;
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     throw new Problem(422, 'bad-part', error.errors.join(' '), { problems: error.errors });

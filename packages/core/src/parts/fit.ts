@@ -54,7 +54,53 @@ export function fitOf(part: Part, host: HostProfile, channelId: string | null): 
         : `Made for another desktop (${[...new Set(part.fits.map((r) => r.host))].join(', ')}).`;
   }
   const [channel, channelSentence] = channelOf(part, host, channelId);
+  const unmet = unmetNeed(part, host);
+  if (unmet !== null && word !== 'known not to') {
+    word = 'known not to';
+    sentence = unmet;
+  }
   return { word, sentence, channel, channelSentence, usable: word !== 'known not to' && channel !== null };
+}
+
+/** Why the host's facts speak against a part, or null. What a profile does not say speaks against nothing. */
+function unmetNeed(part: Part, host: HostProfile): string | null {
+  for (const { fact, oneOf, least, why } of part.asks ?? []) {
+    const value = host.facts[fact];
+    if (value === undefined) continue;
+    const met = oneOf ? oneOf.includes(value) : typeof value === 'number' && value >= (least ?? -Infinity);
+    if (met) continue;
+    const wanted = oneOf ? oneOf.map(sayFact).join(' or ') : `at least ${least}`;
+    return `It asks for ${spaced(fact)}: ${wanted}; this host has ${sayFact(value)}. ${why}`;
+  }
+  return null;
+}
+
+const sayFact = (value: string | number | boolean) =>
+  typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
+/** `wordSize` as people write it. */
+const spaced = (fact: string) =>
+  fact.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+
+/** A version that a rule names, as near to the host's as any; null where no rule for this host names one. */
+export function nearestVersion(
+  part: Part,
+  host: HostProfile,
+): { readonly versions: string; readonly how: string } | null {
+  const at = semver.coerce(host.version);
+  if (!at) return null;
+  const distance = (range: string) => {
+    const least = semver.minVersion(range, { loose: true });
+    if (!least) return Infinity;
+    return (
+      Math.abs(least.major - at.major) * 1e6 +
+      Math.abs(least.minor - at.minor) * 1e3 +
+      Math.abs(least.patch - at.patch)
+    );
+  };
+  const [nearest] = part.fits
+    .filter((f) => f.host === host.family && f.how !== 'known not to')
+    .sort((a, b) => distance(a.versions) - distance(b.versions));
+  return nearest ? { versions: nearest.versions, how: nearest.how } : null;
 }
 
 function channelOf(part: Part, host: HostProfile, channelId: string | null): [Channel | null, string] {
@@ -70,6 +116,9 @@ function channelOf(part: Part, host: HostProfile, channelId: string | null): [Ch
       repository,
       `Repository with the script ${repository.script}${repository.admin ? ', as administrator' : ''}.`,
     ];
+  const installer = part.channels.find((c) => c.way === 'installer');
+  if (installer?.way === 'installer')
+    return [installer, `Installer ${installer.file}${installer.admin ? ', as administrator' : ''}.`];
   if (packages) return [null, `No package on ${distribution}, and no other way to get it.`];
   return [null, `It comes as an archive of a sort that ${host.name} has no folder for.`];
 }

@@ -127,6 +127,29 @@ function addPart(
       },
       element,
     );
+  } else if (channel?.way === 'installer') {
+    const folder = `~/.cache/spare-coat/${part.id}`;
+    const choices = channel.choices.map((c) => `${c.at}: ${c.choose}`).join('; ');
+    ready = draft.add(
+      {
+        ...base,
+        key: `installer:${part.id}@${part.version}`,
+        sort: 'install',
+        title: `Run the installer of ${part.name} ${part.version}`,
+        where: folder,
+        commands: [
+          ['mkdir', '-p', folder],
+          ['curl', '-fL', '-o', `${folder}/${channel.file}`, channel.from],
+          ['sh', `${folder}/${channel.file}`],
+        ],
+        expected:
+          choices === '' ? 'The installer ends without an error.' : `In the installer, choose ${choices}.`,
+        undo: `Remove ${part.name} with what its installer left for that.`,
+        rights: channel.admin ? 'administrator' : 'user',
+        minutes: 8,
+      },
+      element,
+    );
   } else {
     draft.warnings.push(`${part.name}: ${channelSentence}`);
     ready = draft.add(

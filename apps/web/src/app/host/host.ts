@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { CARRY_POLICIES, coatOf, ordered, type CarryPolicy } from '@spare-coat/core/coat/rows';
+import { Router, RouterLink } from '@angular/router';
 import type { HostProfile } from '@spare-coat/core/host/profile';
+import { settingsOf } from '@spare-coat/core/host/settings';
 import { carryLength } from '@spare-coat/core/matching/carry';
 import { sayNumber } from '@spare-coat/core/traits/say';
 import { Api } from '../shared/api';
+import { saveFile } from '../shared/saveFile';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -19,6 +22,7 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
 /** The stage where the desktop to be dressed is chosen and its display described. */
 @Component({
   selector: 'coat-host',
+  imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './host.html',
   styleUrl: './host.scss',
@@ -29,7 +33,10 @@ export class Host {
   private readonly notices = inject(Notices);
   private readonly api = inject(Api);
 
+  private readonly router = inject(Router);
+
   protected readonly profiles = signal<readonly HostProfile[] | null>(null);
+  protected readonly own = signal<ReadonlySet<string>>(new Set());
   protected readonly problem = signal<string | null>(null);
   protected readonly policies = CARRY_POLICIES;
   protected readonly policyHelp = POLICY_HELP;
@@ -61,11 +68,56 @@ export class Host {
 
   protected async load(): Promise<void> {
     try {
-      this.profiles.set((await this.api.profiles()).profiles);
+      const { profiles, own } = await this.api.profiles();
+      this.profiles.set(profiles);
+      this.own.set(new Set(own));
       this.problem.set(null);
     } catch (error) {
       this.problem.set((error as Error).message);
     }
+  }
+
+  protected edit(profile: HostProfile): void {
+    void this.router.navigateByUrl(`${this.base()}/host/${profile.id}/edit`);
+  }
+  protected duplicate(profile: HostProfile): void {
+    void this.router.navigateByUrl(`${this.base()}/host/${newId()}/edit?from=${profile.id}`);
+  }
+  private base(): string {
+    return this.router.url.split('/host')[0]!;
+  }
+  protected exportJson(profile: HostProfile): void {
+    saveFile(
+      `${JSON.stringify(profile, null, 2)}\n`,
+      `${profile.name} ${profile.version}.host.json`,
+      'application/json',
+    );
+  }
+  /** Puts a profile from a file among one's own: the next revision of the one it is, or a new one. */
+  protected async importJson(files: FileList | null): Promise<void> {
+    const file = files?.[0];
+    if (!file) return;
+    try {
+      const raw = JSON.parse(await file.text()) as HostProfile;
+      const known = this.profiles()?.find((p) => p.id === raw.id);
+      const mine = known !== undefined && this.own().has(known.id);
+      const id = mine ? known.id : newId();
+      const { profile } = await this.api.putProfile({ ...raw, id }, mine ? known.revision : 0, newId());
+      this.notices.say(
+        `${profile.name} ${profile.version} is among your profiles, revision ${profile.revision}.`,
+      );
+      await this.load();
+    } catch (error) {
+      this.notices.say(
+        error instanceof SyntaxError
+          ? `${file.name} is no JSON.`
+          : `${file.name}: ${(error as Error).message}`,
+      );
+    }
+  }
+
+  protected settingCount(profile: HostProfile): number {
+    return settingsOf(profile).length;
   }
 
   protected surfaces(profile: HostProfile): string {

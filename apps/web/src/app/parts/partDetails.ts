@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { fitOf } from '@spare-coat/core/parts/fit';
+import { fitOf, nearestVersion } from '@spare-coat/core/parts/fit';
 import type { Supply } from '@spare-coat/core/parts/offer';
 import type { Channel, Part } from '@spare-coat/core/parts/part';
 import { findKind } from '@spare-coat/core/reference/kinds/registry';
 import { sayValue } from '@spare-coat/core/traits/say';
 import type { TraitType } from '@spare-coat/core/traits/value';
 import { CoatView } from '../shared/coatView';
+import { OwnSettings } from './ownSettings';
+import { PartTrials } from './partTrials';
 
 /** What a supply gives, in words. */
 function saySupply(type: TraitType, supply: Supply): string {
@@ -28,145 +30,26 @@ function saySupply(type: TraitType, supply: Supply): string {
 /** One part, opened. */
 @Component({
   selector: 'coat-part-details',
+  imports: [OwnSettings, PartTrials],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <h1>
-      {{ part().name }} <small class="faint">{{ part().version }}</small>
-    </h1>
-    <p class="faint">{{ part().sort }} by {{ part().author }}</p>
-    <p class="sum">{{ part().summary }}</p>
-    @if (fit(); as f) {
-      <p class="fit" [class.bad]="!f.usable">
-        <strong>{{ f.word }}</strong> {{ f.sentence }} {{ f.channelSentence }}
-      </p>
-    }
-    <dl>
-      <dt>Released</dt>
-      <dd>{{ part().released }}</dd>
-      <dt>Licence</dt>
-      <dd>{{ part().licence }}</dd>
-      <dt>Price</dt>
-      <dd>{{ price() }}</dd>
-      <dt>Memory</dt>
-      <dd>{{ part().memory ? part().memory + ' MB while it runs' : 'none of its own' }}</dd>
-      <dt>Shows after</dt>
-      <dd>{{ after() }}</dd>
-      <dt>Home</dt>
-      <dd class="mono">{{ part().home }}</dd>
-    </dl>
-    @if (faults().length > 0) {
-      <h2>Mind</h2>
-      <ul>
-        @for (fault of faults(); track fault) {
-          <li>{{ fault }}</li>
-        }
-      </ul>
-    }
-    <h2>From where</h2>
-    <ul>
-      @for (channel of channels(); track channel) {
-        <li>{{ channel }}</li>
-      }
-    </ul>
-    <h2>Made for</h2>
-    <ul>
-      @for (rule of part().fits; track $index) {
-        <li>
-          {{ rule.host }} {{ rule.versions }} <span class="faint">({{ rule.how }})</span>
-        </li>
-      } @empty {
-        <li>any host that follows the open standards</li>
-      }
-    </ul>
-    @for (offer of offers(); track offer.id) {
-      <h2>
-        {{ offer.name }} <small class="faint">{{ offer.kind }}</small>
-      </h2>
-      <table>
-        <caption class="sr-only">
-          What it supplies
-        </caption>
-        <tbody>
-          @for (line of offer.lines; track line.label) {
-            <tr>
-              <th scope="row">{{ line.label }}</th>
-              <td>
-                @if (line.swatch) {
-                  <span class="swatch" [style.background]="line.swatch"></span>
-                }
-                {{ line.text }}
-              </td>
-            </tr>
-          }
-        </tbody>
-      </table>
-    } @empty {
-      <p class="faint">It supplies no element by itself.</p>
-    }
-  `,
-  styles: `
-    .sum {
-      margin: 8px 0;
-    }
-    small {
-      font-weight: 400;
-      font-size: 13px;
-    }
-    .fit {
-      padding: 7px 10px;
-      border-left: 4px solid var(--accent);
-      background: var(--paper);
-      margin-bottom: 10px;
-    }
-    .fit.bad {
-      border-left-color: var(--alarm);
-    }
-    dl {
-      display: grid;
-      grid-template-columns: 82px 1fr;
-      gap: 3px 8px;
-      margin: 0 0 6px;
-    }
-    dt {
-      color: var(--ink-2);
-    }
-    dd {
-      margin: 0;
-      overflow-wrap: anywhere;
-    }
-    h2 {
-      margin: 14px 0 4px;
-    }
-    ul {
-      margin: 0;
-      padding-left: 18px;
-    }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-      font-size: 13px;
-    }
-    th {
-      text-align: left;
-      font-weight: 400;
-      color: var(--ink-2);
-      width: 40%;
-      vertical-align: baseline;
-    }
-    th,
-    td {
-      padding: 3px 0;
-      border-bottom: 1px solid var(--line);
-    }
-  `,
+  templateUrl: './partDetails.html',
+  styleUrl: './partDetails.scss',
 })
 export class PartDetails {
   readonly part = input.required<Part>();
+  readonly shipped = input(true);
+  /** It was deleted; coats that pin it keep it. */
+  readonly gone = input(false);
   private readonly view = inject(CoatView);
 
   protected readonly fit = computed(() => {
     const host = this.view.host();
     return host ? fitOf(this.part(), host, this.view.coat()?.channel ?? null) : null;
+  });
+  /** The nearest version that a rule names, where none fits by declaration. */
+  protected readonly nearest = computed(() => {
+    const host = this.view.host();
+    return host && this.fit()?.word !== 'declared' ? nearestVersion(this.part(), host) : null;
   });
   protected readonly price = computed(() => {
     const { price, trialDays, account } = this.part();
@@ -186,11 +69,18 @@ export class PartDetails {
       })[this.part().effect],
   );
   protected readonly faults = computed(() => {
-    const { faults, sideEffects, requires, openOnce } = this.part();
+    const { faults, sideEffects, requires, openOnce, brings, asks, overwrites } = this.part();
     return [
       ...faults,
       ...sideEffects.map((s) => (s.counter ? `${s.what} ${s.counter}` : `${s.what} Nothing counters it.`)),
       ...requires.map((r) => r.why),
+      ...(brings ?? []).map((b) => `Brings unasked: ${b.what} ${b.remove ?? 'Nothing gets rid of it.'}`),
+      ...(asks ?? []).map((a) => a.why),
+      ...(overwrites
+        ? [
+            `Overwrites what was set for ${overwrites.map((k) => (findKind(k)?.label ?? k).toLowerCase()).join(', ')}.`,
+          ]
+        : []),
       ...(openOnce ? ['It has to be opened once before it can be chosen.'] : []),
     ];
   });

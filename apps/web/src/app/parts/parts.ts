@@ -14,57 +14,104 @@ import { Router } from '@angular/router';
 import { fitOf } from '@spare-coat/core/parts/fit';
 import { PART_SORTS, type Part } from '@spare-coat/core/parts/part';
 import { KINDS } from '@spare-coat/core/reference/kinds/registry';
-import { Subject, debounceTime, from, switchMap, catchError, of, tap } from 'rxjs';
-import type { ApiProblem } from '../shared/api';
-import { Api } from '../shared/api';
+import { Subject, catchError, debounceTime, from, of, switchMap, tap } from 'rxjs';
+import { Api, type ApiProblem, type CataloguePart } from '../shared/api';
 import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { ArchiveIntake } from './archiveIntake';
 import { PartDetails } from './partDetails';
+import { Trials } from './trials';
 
+/** What is asked of the catalogue; empty is anything. */
 interface Query {
   readonly words: string;
   readonly sort: string;
   readonly kind: string;
+  readonly licence: string;
+  readonly price: string;
+  readonly since: string;
+  readonly own: string;
+  readonly order: string;
+  /** Only what fits and can be had on the coat's host. */
+  readonly usable: boolean;
 }
 
+const ANYTHING: Query = {
+  words: '',
+  sort: '',
+  kind: '',
+  licence: '',
+  price: '',
+  since: '',
+  own: '',
+  order: 'name',
+  usable: false,
+};
 const TYPING_MS = 120;
+const MOST_COMPARED = 4;
+/** Ages by which parts are narrowed, in years. */
+const AGES = [1, 2, 5] as const;
 
-/** The catalogue: search as one types, open a part, see what it offers, for what, from where. */
+/** The catalogue: search as one types, open a part, compare some, bring in files and make one's own. */
 @Component({
   selector: 'coat-parts',
   imports: [PartDetails],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts.html',
   styleUrl: './parts.scss',
+  host: {
+    '(dragover)': '$event.preventDefault(); over.set(true)',
+    '(dragleave)': 'over.set(false)',
+    '(drop)': 'drop($event)',
+  },
 })
 export class Parts {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+  private readonly trials = inject(Trials);
   protected readonly view = inject(CoatView);
+  protected readonly intake = inject(ArchiveIntake);
   /** From the address: the open part. */
   readonly part = input<string>();
 
   protected readonly sorts = PART_SORTS;
   protected readonly kinds = KINDS;
-  protected readonly query = signal<Query>({ words: '', sort: '', kind: '' });
+  protected readonly ages = AGES;
+  protected readonly query = signal<Query>(ANYTHING);
   protected readonly found = signal<readonly Part[] | null>(null);
+  protected readonly own = signal<ReadonlySet<string>>(new Set());
   protected readonly next = signal<string | null>(null);
   protected readonly problem = signal<string | null>(null);
-  protected readonly open = signal<Part | null>(null);
+  protected readonly open = signal<CataloguePart | null>(null);
+  protected readonly compared = signal<readonly string[]>([]);
+  protected readonly over = signal(false);
   private readonly asked = new Subject<Query>();
 
   protected readonly rows = computed(() =>
     (this.found() ?? []).map((part) => {
       const host = this.view.host();
-      return { part, fit: host ? fitOf(part, host, this.view.coat()?.channel ?? null) : null };
+      return {
+        part,
+        own: this.own().has(part.id),
+        fit: host ? fitOf(part, host, this.view.coat()?.channel ?? null) : null,
+        trial: this.trials.of(part.id)[0] ?? null,
+      };
     }),
   );
+  protected readonly narrowed = computed(() => {
+    const { words: _, order: __, ...rest } = this.query();
+    return Object.values(rest).some((v) => v !== '' && v !== false);
+  });
 
   constructor() {
+    this.trials.load();
     this.asked
       .pipe(
         debounceTime(TYPING_MS),
         switchMap((q) =>
-          from(this.api.parts({ ...q, after: '' })).pipe(
+          from(this.api.parts(this.wire(q, ''))).pipe(
             tap(() => this.problem.set(null)),
             catchError((error: ApiProblem) => {
               this.problem.set(error.message);
@@ -77,9 +124,14 @@ export class Parts {
       .subscribe((page) => {
         if (!page) return;
         this.found.set(page.parts);
+        this.own.set(new Set(page.own));
         this.next.set(page.next);
       });
-    effect(() => this.asked.next(this.query()));
+    effect(() => {
+      // The host decides what is usable.
+      this.view.host();
+      this.asked.next(this.query());
+    });
     effect(() => {
       const id = this.part();
       if (!id) this.open.set(null);
@@ -87,12 +139,25 @@ export class Parts {
     });
   }
 
+  private wire({ usable, since, ...rest }: Query, after: string): Record<string, string> {
+    const host = this.view.host();
+    const channel = this.view.coat()?.channel ?? '';
+    const told: Record<string, string> = { ...rest, after };
+    if (since) {
+      const date = new Date();
+      date.setFullYear(date.getFullYear() - Number(since));
+      told['since'] = date.toISOString().slice(0, 10);
+    }
+    if (usable && host) told['usableOn'] = `${host.id} ${host.revision} ${channel}`;
+    return Object.fromEntries(Object.entries(told).filter(([, v]) => v !== ''));
+  }
+
   private async show(id: string): Promise<void> {
-    const known = this.found()?.find((p) => p.id === id);
     try {
-      const part = known ?? (await this.api.part(id)).part;
+      const part = await this.api.part(id);
       if (this.part() === id) this.open.set(part);
     } catch (error) {
+      this.open.set(null);
       this.problem.set((error as ApiProblem).message);
     }
   }
@@ -100,13 +165,17 @@ export class Parts {
   protected ask(part: Partial<Query>): void {
     this.query.update((q) => ({ ...q, ...part }));
   }
+  protected askAnything(): void {
+    this.query.update(({ words, order }) => ({ ...ANYTHING, words, order }));
+  }
 
   protected async more(): Promise<void> {
     const after = this.next();
     if (!after) return;
     try {
-      const page = await this.api.parts({ ...this.query(), after });
+      const page = await this.api.parts(this.wire(this.query(), after));
       this.found.update((list) => [...(list ?? []), ...page.parts]);
+      this.own.update((own) => new Set([...own, ...page.own]));
       this.next.set(page.next);
     } catch (error) {
       this.problem.set((error as ApiProblem).message);
@@ -115,6 +184,65 @@ export class Parts {
 
   protected pick(part: Part): void {
     void this.router.navigate([], { queryParams: { part: part.id }, queryParamsHandling: 'merge' });
+  }
+
+  protected mark(id: string): void {
+    this.compared.update((list) => {
+      if (list.includes(id)) return list.filter((i) => i !== id);
+      if (list.length < MOST_COMPARED) return [...list, id];
+      this.notices.say(`At most ${MOST_COMPARED} parts stand side by side.`);
+      return [...list];
+    });
+  }
+
+  private go(rest: string, params: Record<string, string> = {}): Promise<boolean> {
+    const [coat] = this.router.url.split('/parts');
+    return this.router.navigate([`${coat}/parts/${rest}`], { queryParams: params });
+  }
+  protected compare(): void {
+    void this.go('compare', { ids: this.compared().join(',') });
+  }
+  protected make(): void {
+    void this.go(`${newId()}/edit`, { fresh: 'yes' });
+  }
+  protected listing(): void {
+    void this.go('listing');
+  }
+  protected edit(id: string): void {
+    void this.go(`${id}/edit`);
+  }
+  protected duplicate(id: string): void {
+    void this.go(`${newId()}/edit`, { from: id });
+  }
+
+  protected async remove(part: Part): Promise<void> {
+    try {
+      await this.api.deletePart(part.id);
+      this.asked.next(this.query());
+      void this.router.navigate([], { queryParams: { part: null }, queryParamsHandling: 'merge' });
+      this.notices.say(`${part.name} is deleted. Coats that use it keep it.`, {
+        label: 'Undo',
+        run: () =>
+          void this.api
+            .restorePart(part.id)
+            .then(() => this.asked.next(this.query()))
+            .catch((error: Error) => this.notices.say(error.message)),
+      });
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    }
+  }
+
+  protected drop(event: DragEvent): void {
+    event.preventDefault();
+    this.over.set(false);
+    void this.take(event.dataTransfer?.files ?? null);
+  }
+  protected async take(files: FileList | null): Promise<void> {
+    const file = files?.[0];
+    if (!file) return;
+    const reading = await this.intake.take(file);
+    if (reading) await this.go(`archive/${reading}`);
   }
 
   protected price(part: Part): string {

@@ -1,13 +1,15 @@
-import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, HttpEventType } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import type { Command } from '@spare-coat/core/coat/commands';
-import type { CoatRows } from '@spare-coat/core/coat/rows';
+import type { CoatRows, TrialRow } from '@spare-coat/core/coat/rows';
 import type { HostProfile } from '@spare-coat/core/host/profile';
+import type { Survey } from '@spare-coat/core/host/survey';
+import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import type { Part } from '@spare-coat/core/parts/part';
 import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
 import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
-import { firstValueFrom, type Observable } from 'rxjs';
+import { firstValueFrom, lastValueFrom, tap, type Observable } from 'rxjs';
 
 export interface LoadedCoat {
   readonly revision: number;
@@ -21,6 +23,28 @@ export interface ReadPicture {
   readonly width: number;
   readonly height: number;
   readonly remarks: readonly string[];
+}
+export interface PartsPage {
+  readonly parts: Part[];
+  /** Ids of those that are one's own. */
+  readonly own: string[];
+  readonly next: string | null;
+}
+export interface CataloguePart {
+  readonly part: Part;
+  readonly shipped: boolean;
+  readonly gone: boolean;
+}
+export interface ToldTrial extends TrialRow {
+  readonly coatId: string;
+  readonly coat: string;
+}
+export interface ArchiveQuestion {
+  readonly file: string;
+  readonly profile: { readonly id: string; readonly revision: number } | null;
+  readonly iconSize: number;
+  readonly iconScale: number;
+  readonly names: readonly string[];
 }
 export interface JobState {
   readonly id: string;
@@ -72,6 +96,11 @@ function asProblem(error: unknown): ApiProblem {
   );
 }
 
+/** Where a picture out of an archive is shown from. */
+export function pictureAddress(reading: string, path: string): string {
+  return `/api/archives/readings/${reading}/picture?path=${encodeURIComponent(path)}`;
+}
+
 /** The server, typed. Every failure comes as an `ApiProblem`. */
 @Injectable({ providedIn: 'root' })
 export class Api {
@@ -102,22 +131,99 @@ export class Api {
   answer(id: string, what: 'undo' | 'redo', commandId: string, revision: number): Promise<Written> {
     return this.ask(this.http.post<Written>(`/api/coats/${id}/${what}`, { commandId, revision }));
   }
-  profiles(): Promise<{ profiles: HostProfile[] }> {
-    return this.ask(this.http.get<{ profiles: HostProfile[] }>('/api/profiles'));
+  profiles(): Promise<{ profiles: HostProfile[]; own: string[] }> {
+    return this.ask(this.http.get<{ profiles: HostProfile[]; own: string[] }>('/api/profiles'));
   }
-  profile(id: string, revision: number): Promise<{ profile: HostProfile }> {
-    return this.ask(this.http.get<{ profile: HostProfile }>(`/api/profiles/${id}/${revision}`));
+  profile(id: string, revision: number): Promise<{ profile: HostProfile; shipped: boolean }> {
+    return this.ask(
+      this.http.get<{ profile: HostProfile; shipped: boolean }>(`/api/profiles/${id}/${revision}`),
+    );
   }
-  parts(query: {
-    words: string;
-    sort: string;
-    kind: string;
-    after: string;
-  }): Promise<{ parts: Part[]; next: string | null }> {
-    return this.ask(this.http.get<{ parts: Part[]; next: string | null }>('/api/parts', { params: query }));
+  profileRevisions(
+    id: string,
+  ): Promise<{ revisions: { revision: number; name: string; version: string; at: string }[] }> {
+    return this.ask(
+      this.http.get<{ revisions: { revision: number; name: string; version: string; at: string }[] }>(
+        `/api/profiles/${id}/revisions`,
+      ),
+    );
   }
-  part(id: string): Promise<{ part: Part }> {
-    return this.ask(this.http.get<{ part: Part }>(`/api/parts/${id}`));
+  putProfile(profile: HostProfile, revision: number, commandId: string): Promise<{ profile: HostProfile }> {
+    return this.ask(
+      this.http.put<{ profile: HostProfile }>(`/api/profiles/${profile.id}`, {
+        commandId,
+        revision,
+        profile,
+      }),
+    );
+  }
+  parts(query: Readonly<Record<string, string>>): Promise<PartsPage> {
+    return this.ask(this.http.get<PartsPage>('/api/parts', { params: query }));
+  }
+  part(id: string): Promise<CataloguePart> {
+    return this.ask(this.http.get<CataloguePart>(`/api/parts/${id}`));
+  }
+  putPart(part: Part, revision: number, commandId: string): Promise<CataloguePart> {
+    return this.ask(this.http.put<CataloguePart>(`/api/parts/${part.id}`, { commandId, revision, part }));
+  }
+  licenceProblem(expression: string): Promise<{ problem: string | null }> {
+    return this.ask(
+      this.http.get<{ problem: string | null }>('/api/parts/licence', { params: { expression } }),
+    );
+  }
+  deletePart(id: string): Promise<unknown> {
+    return this.ask(this.http.delete(`/api/parts/${id}`));
+  }
+  restorePart(id: string): Promise<unknown> {
+    return this.ask(this.http.post(`/api/parts/${id}/restore`, {}));
+  }
+  trials(): Promise<{ trials: ToldTrial[] }> {
+    return this.ask(this.http.get<{ trials: ToldTrial[] }>('/api/parts/trials'));
+  }
+  sendSurvey(file: Blob): Promise<{ blob: string; what: 'survey' | 'settings'; survey: Survey }> {
+    return this.ask(
+      this.http.post<{ blob: string; what: 'survey' | 'settings'; survey: Survey }>('/api/surveys', file, {
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    );
+  }
+  survey(blob: string): Promise<Survey> {
+    return this.ask(this.http.get<Survey>(`/api/blobs/${blob}`));
+  }
+  surveyScript(): Promise<string> {
+    return this.ask(this.http.get('/api/surveys/survey.sh', { responseType: 'text' }));
+  }
+  /** Sends a file whole; `sent` is told the share that is on its way. */
+  async sendArchive(file: Blob, sent: (share: number) => void): Promise<{ sha256: string; size: number }> {
+    const events = this.http.post<{ sha256: string; size: number }>('/api/archives', file, {
+      headers: { 'Content-Type': 'application/octet-stream' },
+      observe: 'events',
+      reportProgress: true,
+    });
+    try {
+      const last = await lastValueFrom(
+        events.pipe(
+          tap((e) => {
+            if (e.type === HttpEventType.UploadProgress && e.total) sent(e.loaded / e.total);
+          }),
+        ),
+      );
+      if (last.type !== HttpEventType.Response || !last.body) throw new Error('no answer');
+      return last.body;
+    } catch (error) {
+      throw asProblem(error);
+    }
+  }
+  readArchive(sha256: string, input: ArchiveQuestion): Promise<{ job?: string; reading?: string }> {
+    return this.ask(
+      this.http.post<{ job?: string; reading?: string }>(`/api/archives/${sha256}/reading`, input),
+    );
+  }
+  archiveReport(reading: string): Promise<ArchiveReport> {
+    return this.ask(this.http.get<ArchiveReport>(`/api/archives/readings/${reading}`));
+  }
+  archivePicture(reading: string, path: string): Promise<ArrayBuffer> {
+    return this.ask(this.http.get(pictureAddress(reading, path), { responseType: 'arraybuffer' }));
   }
   partsServing(
     kinds: readonly string[],

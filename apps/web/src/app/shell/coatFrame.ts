@@ -9,7 +9,9 @@ import {
   untracked,
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
-import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { filter, map, startWith } from 'rxjs';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Keys, isTyping } from '../shared/keys';
@@ -49,6 +51,19 @@ export class CoatFrame {
   readonly v = input<string>();
   readonly p = input<string>();
 
+  /** A stage that needs the whole width, without the spine. */
+  protected readonly whole = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      startWith(null),
+      map(() => {
+        let route = this.router.routerState.snapshot.root;
+        while (route.firstChild) route = route.firstChild;
+        return route.data['whole'] === true;
+      }),
+    ),
+    { initialValue: false },
+  );
   protected readonly stages = STAGES;
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
     host: this.view.host() ? 0 : 1,

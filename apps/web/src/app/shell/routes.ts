@@ -19,7 +19,36 @@ export const ROUTES: Routes = [
         loadComponent: () => import('../study/traitTable').then((m) => m.TraitTable),
       },
       { path: 'host', title: 'Host', loadComponent: () => import('../host/host').then((m) => m.Host) },
+      {
+        path: 'host/now',
+        title: 'What the host is now',
+        loadComponent: () => import('../host/hostNow').then((m) => m.HostNow),
+      },
+      {
+        path: 'host/:profile/edit',
+        title: 'Change a host profile',
+        data: { whole: true },
+        loadComponent: () => import('../host/profileEditor').then((m) => m.ProfileEditor),
+      },
       { path: 'parts', title: 'Parts', loadComponent: () => import('../parts/parts').then((m) => m.Parts) },
+      {
+        path: 'parts/compare',
+        title: 'Parts side by side',
+        data: { whole: true },
+        loadComponent: () => import('../parts/compare').then((m) => m.CompareParts),
+      },
+      {
+        path: 'parts/archive/:reading',
+        title: 'Opened file',
+        data: { whole: true },
+        loadComponent: () => import('../parts/archiveView').then((m) => m.ArchiveView),
+      },
+      {
+        path: 'parts/:part/edit',
+        title: 'Change a part',
+        data: { whole: true },
+        loadComponent: () => import('../parts/partEditor').then((m) => m.PartEditor),
+      },
       { path: 'match', title: 'Match', loadComponent: () => import('../match/match').then((m) => m.Match) },
       {
         path: 'gaps',

@@ -7,7 +7,7 @@ import { utf8 } from '../../wire/utf8.js';
 import type { ArchiveFinding, ArchiveHost, ArchiveSignature, Evidence } from './findings.js';
 import { asksForAdmin, isScript, scriptOptions } from './scripts.js';
 import { iconEvidence, pointerEvidence } from './themes.js';
-import { hasFile, join, lastStep, type Tree } from './tree.js';
+import { hasFile, lastStep, treeJoin, type Tree } from './tree.js';
 import { isFont, isReadme } from './wanted.js';
 
 /** Bytes of the files that are evidence, by cleaned path. Pictures are told by their sizes. */
@@ -16,6 +16,8 @@ export interface ArchiveFiles {
   readonly bytes: ReadonlyMap<string, Uint8Array>;
   readonly pictures: ReadonlyMap<string, { readonly width: number; readonly height: number }>;
 }
+
+type Add = (sort: string, root: string, listed: string, evidence: Evidence) => void;
 
 /** A picture at least this wide that lies in no theme is a wallpaper. */
 const WALLPAPER_WIDTH = 1000;
@@ -47,6 +49,21 @@ function placed(sort: string, root: string, archiveName: string, host: ArchiveHo
   return { root, folder, target, depth, advice };
 }
 
+/** Files that are found wherever they lie: no folder around them counts. */
+function loose(sort: string, files: readonly string[], host: ArchiveHost | null) {
+  const target = host?.folders[sort] ?? null;
+  const root = files.length === 1 ? files[0]! : commonFolder(files);
+  let to = '';
+  if (host) to = target === null ? ' This host has no folder for them.' : ` They belong into ${target}.`;
+  if (host && files.length === 1)
+    to = target === null ? ' This host has no folder for it.' : ` It belongs into ${target}.`;
+  const advice =
+    files.length === 1
+      ? `Copy the file ${lastStep(root)}.${to}`
+      : `Copy these ${files.length} files${root === '' ? '' : ` out of ${root}`}.${to}`;
+  return { root, folder: lastStep(root), target, depth: 0, advice };
+}
+
 /** An archive's name without its endings and version, as the folder it might have had. */
 export function nameOfArchive(file: string): string {
   return (
@@ -62,8 +79,8 @@ function signed(tree: Tree, { needs }: ArchiveSignature): string[] {
   if (needs.length === 0) return [];
   const has = (folder: string, need: string) =>
     need.endsWith('/')
-      ? tree.folders.has(join(folder, need.slice(0, -1)))
-      : hasFile(tree, join(folder, need));
+      ? tree.folders.has(treeJoin(folder, need.slice(0, -1)))
+      : hasFile(tree, treeJoin(folder, need));
   return [...tree.folders].filter((folder) => needs.every((n) => has(folder, n)));
 }
 
@@ -83,7 +100,7 @@ export function judgeArchive(
   const found: ArchiveFinding[] = [];
   const taken: string[] = [];
   const isTaken = (path: string) => taken.some((t) => t === '' || path === t || path.startsWith(`${t}/`));
-  const add = (sort: string, root: string, listed: string, evidence: Evidence) => {
+  const add: Add = (sort, root, listed, evidence) => {
     found.push({
       sort,
       ...placed(sort, root, archiveName, host),
@@ -91,9 +108,10 @@ export function judgeArchive(
       variant: variantOf(listed) ?? variantOf(lastStep(root)),
       evidence,
     });
-    // Fonts and wallpapers lie in folders with other things; a theme's folder is its own.
-    if (sort !== 'font' && sort !== 'wallpaper') taken.push(root);
+    taken.push(root);
   };
+  const addLoose = (sort: string, files: readonly string[], listed: string, evidence: Evidence) =>
+    found.push({ sort, ...loose(sort, files, host), listed, variant: variantOf(listed), evidence });
   // Only folders with an index or with pointers can be themes of the standards.
   const candidates = new Set<string>();
   for (const path of bytes.keys()) {
@@ -102,7 +120,7 @@ export function judgeArchive(
     if (pointer) candidates.add(pointer[1]!);
   }
   for (const folder of [...candidates].sort()) {
-    const index = text(bytes.get(join(folder, 'index.theme')));
+    const index = text(bytes.get(treeJoin(folder, 'index.theme')));
     const { groups } = readKeyFile(index);
     if (groups.has('Icon Theme')) {
       const theme = readIconTheme(index);
@@ -110,7 +128,7 @@ export function judgeArchive(
         add('icon set', folder, theme.name || lastStep(folder), iconEvidence(tree, folder, theme));
     }
     if (groups.has('Sound Theme')) addSoundTheme(index, tree, folder, add);
-    const cursors = tree.files.get(join(folder, 'cursors'));
+    const cursors = tree.files.get(treeJoin(folder, 'cursors'));
     if (cursors && cursors.size > 0) {
       const evidence = pointerEvidence(bytes, tree, folder, cursors);
       const named = groups.get('Icon Theme')?.get('Name');
@@ -128,14 +146,31 @@ export function judgeArchive(
         .map(([path, css]) => ({ path, evidence: readStyleSheet(utf8(css)) }));
       add(signature.sort, root, lastStep(root) || archiveName, { what: 'theme', styles });
     }
-  addFonts(tree, isTaken, add);
+  for (const [folder, names] of tree.files) {
+    const fonts = [...names]
+      .filter(isFont)
+      .map((f) => treeJoin(folder, f))
+      .filter((path) => !isTaken(path))
+      .sort();
+    if (fonts.length > 0)
+      addLoose('font', fonts, plainName(fonts.length === 1 ? fonts[0]! : folder || archiveName), {
+        what: 'font',
+        files: fonts,
+        faces: [],
+      });
+  }
   const wallpapers = [...pictures].filter(([path, p]) => p.width >= WALLPAPER_WIDTH && !isTaken(path));
   if (wallpapers.length > 0) {
-    const folder = commonFolder(wallpapers.map(([path]) => path));
-    add('wallpaper', folder, lastStep(folder) || archiveName, {
-      what: 'wallpaper',
-      files: wallpapers.map(([path, { width, height }]) => ({ path, width, height, colours: [] })),
-    });
+    const paths = wallpapers.map(([path]) => path);
+    addLoose(
+      'wallpaper',
+      paths,
+      plainName(paths.length === 1 ? paths[0]! : commonFolder(paths) || archiveName),
+      {
+        what: 'wallpaper',
+        files: wallpapers.map(([path, { width, height }]) => ({ path, width, height, colours: [] })),
+      },
+    );
   }
   const readme = [...bytes]
     .filter(([path]) => isReadme(path))
@@ -147,17 +182,12 @@ export function judgeArchive(
   return found;
 }
 
-function addSoundTheme(
-  index: string,
-  tree: Tree,
-  folder: string,
-  add: (sort: string, root: string, listed: string, evidence: Evidence) => void,
-): void {
+function addSoundTheme(index: string, tree: Tree, folder: string, add: Add): void {
   const theme = readSoundTheme(index);
   const ending = new RegExp(`\\.(${SOUND_ENDINGS.join('|')})$`);
   const sounds = new Set<string>();
   for (const { path } of theme.directories)
-    for (const name of tree.files.get(join(folder, path)) ?? [])
+    for (const name of tree.files.get(treeJoin(folder, path)) ?? [])
       if (ending.test(name)) sounds.add(name.replace(ending, ''));
   add('sound theme', folder, theme.name || lastStep(folder), {
     what: 'sound theme',
@@ -167,20 +197,9 @@ function addSoundTheme(
   });
 }
 
-function addFonts(
-  tree: Tree,
-  isTaken: (path: string) => boolean,
-  add: (sort: string, root: string, listed: string, evidence: Evidence) => void,
-): void {
-  for (const [folder, names] of tree.files) {
-    const fonts = [...names].filter(isFont).sort();
-    if (fonts.length === 0 || isTaken(join(folder, fonts[0]!))) continue;
-    add('font', folder, lastStep(folder) || 'fonts', {
-      what: 'font',
-      files: fonts.map((f) => join(folder, f)),
-      faces: [],
-    });
-  }
+/** The last step of a path without its ending. */
+function plainName(path: string): string {
+  return lastStep(path).replace(/\.(otf|ttf|woff2?|png|jpe?g)$/i, '');
 }
 
 function commonFolder(paths: readonly string[]): string {

@@ -4,7 +4,7 @@ import { readKeyFile } from '../../standards/keyFile.js';
 import { isXCursor, readXCursor } from '../../standards/xCursor.js';
 import { utf8 } from '../../wire/utf8.js';
 import type { Evidence, PointerEvidence } from './findings.js';
-import { join, lastStep, resolved, type Tree } from './tree.js';
+import { lastStep, resolved, treeJoin, type Tree } from './tree.js';
 
 export type IconEvidence = Extract<Evidence, { what: 'icon set' }>;
 export type PointerSetEvidence = Extract<Evidence, { what: 'pointer set' }>;
@@ -15,7 +15,7 @@ export function iconEvidence(tree: Tree, root: string, theme: IconTheme): IconEv
   const files: Record<string, readonly string[]> = {};
   let icons = 0;
   for (const { path, context } of theme.directories) {
-    const names = [...(tree.files.get(join(root, path)) ?? [])];
+    const names = [...(tree.files.get(treeJoin(root, path)) ?? [])];
     if (names.length === 0) continue;
     files[path] = names;
     icons += names.length;
@@ -44,7 +44,10 @@ export function iconSetsOf(
   );
 }
 
-/** Paths in the archive of the pictures that stand for needed names at a size, at most `most`. */
+/**
+ * The pictures that stand for needed names at a size, at most `most`: path as the look-up finds it → path of the file
+ * itself, which is another one where links lead on.
+ */
 export function iconPictures(
   tree: Tree,
   finding: { readonly root: string; readonly folder: string },
@@ -55,10 +58,11 @@ export function iconPictures(
   most: number,
 ): Map<string, string> {
   const paths = new Map<string, string>();
-  for (const [name, { found, icon }] of iconCoverage(finding.folder, sets, names, size, scale).by) {
+  for (const { found, icon } of iconCoverage(finding.folder, sets, names, size, scale).by.values()) {
     if (found !== 'own' || !icon || paths.size >= most) continue;
-    const path = resolved(tree, join(join(finding.root, icon.directory.path), icon.file));
-    if (path) paths.set(name, path);
+    const path = treeJoin(treeJoin(finding.root, icon.directory.path), icon.file);
+    const file = resolved(tree, path);
+    if (file) paths.set(path, file);
   }
   return paths;
 }
@@ -74,7 +78,7 @@ export function pointerEvidence(
   const aliases: { name: string; to: string }[] = [];
   const broken: string[] = [];
   for (const name of [...names].sort()) {
-    const path = join(join(folder, 'cursors'), name);
+    const path = treeJoin(treeJoin(folder, 'cursors'), name);
     if (tree.links.has(path)) {
       const to = resolved(tree, path);
       if (to === null) broken.push(name);
@@ -93,7 +97,7 @@ export function pointerEvidence(
       problems,
     });
   }
-  const index = bytes.get(join(folder, 'index.theme')) ?? bytes.get(join(folder, 'cursor.theme'));
+  const index = bytes.get(treeJoin(folder, 'index.theme')) ?? bytes.get(treeJoin(folder, 'cursor.theme'));
   const theme = readKeyFile(index ? utf8(index) : '');
   const inherits = (theme.groups.get('Icon Theme')?.get('Inherits') ?? '')
     .split(',')

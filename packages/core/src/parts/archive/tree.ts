@@ -33,7 +33,7 @@ export function treeOf(entries: readonly ArchiveEntry[]): Tree {
   return { files, folders, links };
 }
 
-export const join = (folder: string, name: string) => (folder === '' ? name : `${folder}/${name}`);
+export const treeJoin = (folder: string, name: string) => (folder === '' ? name : `${folder}/${name}`);
 export const lastStep = (path: string) => path.slice(path.lastIndexOf('/') + 1);
 
 /** Whether a file, not a folder, lies under this path. */

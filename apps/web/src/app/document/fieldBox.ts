@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { fieldText, typedValue, type Column } from '../shared/columns';
+
+/** One value of a document, typed as its column says. What cannot be read stays as it was typed, and says why. */
+@Component({
+  selector: 'coat-field-box',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @switch (column().type) {
+      @case ('flag') {
+        <input
+          type="checkbox"
+          [attr.aria-label]="name()"
+          [checked]="value() === true"
+          (change)="changed.emit($any($event.target).checked)"
+        />
+      }
+      @case ('choice') {
+        <select [attr.aria-label]="name()" (change)="choose($any($event.target).value)">
+          @if (column().empty) {
+            <option value="" [selected]="text() === ''">–</option>
+          }
+          @for (choice of column().choices; track choice) {
+            <option [value]="choice" [selected]="choice === text()">{{ choice }}</option>
+          }
+        </select>
+      }
+      @case ('long') {
+        <textarea
+          rows="3"
+          [attr.aria-label]="name()"
+          [value]="text()"
+          (change)="type($any($event.target).value)"
+        ></textarea>
+      }
+      @default {
+        <input
+          [attr.aria-label]="name()"
+          [attr.inputmode]="column().type === 'number' ? 'decimal' : null"
+          [class.mono]="column().type === 'json'"
+          [class.figures]="column().type === 'number'"
+          [attr.aria-invalid]="problem() !== null"
+          [attr.title]="problem()"
+          [value]="text()"
+          (change)="type($any($event.target).value)"
+        />
+      }
+    }
+    @if (problem(); as p) {
+      <small class="alarm" role="alert">{{ p }}</small>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    input:not([type='checkbox']),
+    select,
+    textarea {
+      width: 100%;
+    }
+    input[type='checkbox'] {
+      width: 18px;
+      height: 18px;
+      accent-color: var(--accent);
+    }
+    .figures {
+      text-align: right;
+    }
+    textarea {
+      resize: vertical;
+    }
+  `,
+})
+export class FieldBox {
+  readonly column = input.required<Column>();
+  readonly value = input<unknown>();
+  /** Before the label, where many fields have the same one. */
+  readonly of = input('');
+  readonly changed = output<unknown>();
+  /** What was typed and could not be read; it stays until it can. */
+  private readonly wrong = signal<{ readonly typed: string; readonly sentence: string } | null>(null);
+
+  protected readonly name = computed(() =>
+    this.of() ? `${this.of()}: ${this.column().label}` : this.column().label,
+  );
+  protected readonly text = computed(() => this.wrong()?.typed ?? fieldText(this.column(), this.value()));
+  protected readonly problem = computed(() => this.wrong()?.sentence ?? null);
+
+  protected choose(text: string): void {
+    const { empty } = this.column();
+    this.changed.emit(text === '' && empty ? (empty === 'null' ? null : undefined) : text);
+  }
+
+  protected type(text: string): void {
+    const typed = typedValue(this.column(), text);
+    this.wrong.set(typed.ok ? null : { typed: text, sentence: typed.sentence });
+    if (typed.ok) this.changed.emit(typed.value);
+  }
+}

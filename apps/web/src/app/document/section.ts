@@ -1,0 +1,46 @@
+import type { Column } from '../shared/columns';
+import type { Row } from './rowsBox';
+
+/** One part of a document that is edited by itself. */
+export type Section = {
+  readonly id: string;
+  readonly label: string;
+  readonly help: string;
+} & (
+  | { readonly kind: 'fields'; readonly fields: readonly Column[] }
+  | { readonly kind: 'rows'; readonly at: string; readonly columns: readonly Column[]; readonly fresh: Row }
+  /** An object of any keys: shown as rows of a key and a value. */
+  | { readonly kind: 'record'; readonly at: string; readonly keyLabel: string; readonly value: Column }
+  | { readonly kind: 'offers' }
+  /** What has no form of its own, as JSON. */
+  | { readonly kind: 'json'; readonly keys: readonly string[] }
+);
+
+/** Something wrong in a document, and where. */
+export interface DocumentProblem {
+  readonly path: string;
+  readonly sentence: string;
+}
+
+/** The keys of a document that a section is about. */
+export function keysOf(section: Section): readonly string[] {
+  switch (section.kind) {
+    case 'fields':
+      return section.fields.map((f) => f.key);
+    case 'rows':
+    case 'record':
+      return [section.at];
+    case 'offers':
+      return ['offers'];
+    case 'json':
+      return section.keys;
+  }
+}
+
+/** How many problems lie in a section. */
+export function problemsIn(section: Section, problems: readonly DocumentProblem[]): number {
+  const keys = keysOf(section);
+  return problems.filter(({ path }) =>
+    keys.some((key) => path === key || path.startsWith(`${key}.`) || path.startsWith(`${key}[`)),
+  ).length;
+}

@@ -1,0 +1,239 @@
+import { Clipboard } from '@angular/cdk/clipboard';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { ReadingLoad, ReadingPhase, ReadingRow, SurveyRow } from '@spare-coat/core/coat/rows';
+import { sumReadings, median } from '@spare-coat/core/host/readings';
+import { tieSettings } from '@spare-coat/core/host/settings';
+import { compareSurveys, type Survey } from '@spare-coat/core/host/survey';
+import { sayNumber } from '@spare-coat/core/traits/say';
+import { Api } from '../shared/api';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { saveFile } from '../shared/saveFile';
+
+const HOW_MARK = { came: '+', went: '−', changed: '≠' } as const;
+const MOST_ROWS = 400;
+
+/** What the host is now: surveys, what changed between two, settings as a dump tells them, readings. */
+@Component({
+  selector: 'coat-host-now',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './hostNow.html',
+  styleUrl: './hostNow.scss',
+  host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
+})
+export class HostNow {
+  private readonly api = inject(Api);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  private readonly clipboard = inject(Clipboard);
+  protected readonly view = inject(CoatView);
+
+  protected readonly refusal = signal<{ readonly file: string; readonly sentence: string } | null>(null);
+  protected readonly busy = signal(false);
+  private readonly loaded = signal<ReadonlyMap<string, Survey>>(new Map());
+  private readonly wanted = signal<string | null>(null);
+  private readonly wantedOther = signal<string | null>(null);
+  protected readonly mark = HOW_MARK;
+
+  protected readonly surveys = computed(() =>
+    Object.values(this.view.rows().survey).sort((a, b) => (a.at < b.at ? 1 : -1)),
+  );
+  protected readonly chosen = computed<SurveyRow | null>(
+    () => this.surveys().find((s) => s.id === this.wanted()) ?? this.surveys()[0] ?? null,
+  );
+  protected readonly other = computed<SurveyRow | null>(
+    () => this.surveys().find((s) => s.id === this.wantedOther() && s.id !== this.chosen()?.id) ?? null,
+  );
+  private readonly survey = computed(() => this.loaded().get(this.chosen()?.blob ?? '') ?? null);
+  private readonly earlier = computed(() => this.loaded().get(this.other()?.blob ?? '') ?? null);
+
+  protected readonly facts = computed(() => {
+    const s = this.survey();
+    if (!s) return [];
+    const count = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `${n} ${many}`);
+    const kinds = new Map<string, number>();
+    for (const a of s.applications) kinds.set(a.packaging, (kinds.get(a.packaging) ?? 0) + 1);
+    return [
+      // `wordSize` as people write it.
+      ...Object.entries(s.system).map(([key, text]) => ({
+        label: key.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`),
+        text,
+      })),
+      { label: 'displays', text: s.displays.map((d) => `${d.name} ${d.width} × ${d.height}`).join(', ') },
+      { label: 'icon themes', text: s.iconThemes.map((t) => t.name).join(', ') },
+      { label: 'pointer sets', text: s.pointerSets.map((t) => t.name).join(', ') },
+      { label: 'sound themes', text: s.soundThemes.map((t) => t.name).join(', ') },
+      { label: 'fonts', text: s.fonts.length > 0 ? count(s.fonts.length, 'family', 'families') : '' },
+      {
+        label: 'autostart',
+        text: s.autostart
+          .filter((a) => a.on)
+          .map((a) => a.name)
+          .join(', '),
+      },
+      { label: 'applications', text: [...kinds].map(([k, n]) => `${n} ${k}`).join(', ') },
+      {
+        label: 'theme folders',
+        text: Object.entries(s.disk)
+          .map(([folder, kb]) => `${folder} ${(kb / 1024).toFixed(1)} MB`)
+          .join(', '),
+      },
+      ...s.unavailable.map((u) => ({ label: `not asked: ${u.probe}`, text: u.why })),
+    ].filter((f) => f.text !== '');
+  });
+
+  protected readonly changes = computed(() => {
+    const [now, before] = [this.survey(), this.earlier()];
+    return now && before ? compareSurveys(before, now) : null;
+  });
+  protected readonly shownChanges = computed(() => (this.changes() ?? []).slice(0, MOST_ROWS));
+
+  protected readonly settings = computed(() => {
+    const host = this.view.host();
+    const survey = this.survey();
+    if (!host || !survey || Object.keys(survey.settings).length === 0) return null;
+    return tieSettings(host, new Map(Object.entries(survey.settings)));
+  });
+  protected readonly shownSettings = computed(() =>
+    (this.settings()?.tied ?? []).filter((t) => t.now !== null),
+  );
+
+  protected readonly readings = computed(() =>
+    Object.values(this.view.rows().reading).sort((a, b) => (a.at < b.at ? -1 : 1)),
+  );
+  protected readonly sums = computed(() => sumReadings(this.readings()));
+
+  constructor() {
+    effect(() => {
+      const blobs = [this.chosen()?.blob, this.other()?.blob].filter((b): b is string => b !== undefined);
+      untracked(() => {
+        for (const blob of blobs) if (!this.loaded().has(blob)) void this.load(blob);
+      });
+    });
+  }
+
+  private async load(blob: string): Promise<void> {
+    try {
+      const survey = await this.api.survey(blob);
+      this.loaded.update((all) => new Map([...all, [blob, survey]]));
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    }
+  }
+
+  protected drop(event: DragEvent): void {
+    event.preventDefault();
+    void this.take(event.dataTransfer?.files ?? null);
+  }
+
+  protected async take(files: FileList | null): Promise<void> {
+    this.refusal.set(null);
+    this.busy.set(true);
+    for (const file of files ?? []) await this.takeOne(file);
+    this.busy.set(false);
+  }
+
+  private async takeOne(file: File): Promise<void> {
+    try {
+      const { blob, what, survey } = await this.api.sendSurvey(file);
+      this.loaded.update((all) => new Map([...all, [blob, survey]]));
+      const id = newId();
+      const at = (survey.takenAt ?? new Date(file.lastModified || Date.now()).toISOString()).replace(
+        /(\.\d+)?Z$/,
+        '.000Z',
+      );
+      const name =
+        what === 'survey' ? `Survey of ${at.slice(0, 10)}` : `Settings from ${file.name}`.slice(0, 200);
+      const add = { type: 'survey.add' as const, id, name, at, what, blob };
+      const { reading } = survey;
+      const sent = reading
+        ? this.store.send({
+            type: 'many',
+            label: `Bring in ${name}`,
+            commands: [
+              add,
+              {
+                type: 'reading.add',
+                id: newId(),
+                surveyId: id,
+                at,
+                // The first ones are how it was; after something was done they are how it is.
+                phase: Object.keys(this.view.rows().journal).length > 0 ? 'after' : 'before',
+                load: 'idle',
+                memory: [...reading.memory],
+                processor: [...reading.processor],
+              },
+            ],
+          })
+        : this.store.send(add);
+      if (sent) this.wanted.set(id);
+    } catch (error) {
+      this.refusal.set({ file: file.name, sentence: (error as Error).message });
+    }
+  }
+
+  protected async script(how: 'save' | 'copy'): Promise<void> {
+    try {
+      const text = await this.api.surveyScript();
+      if (how === 'save') saveFile(text, 'survey.sh', 'text/x-shellscript');
+      else
+        this.notices.say(
+          this.clipboard.copy(text) ? 'Copied survey.sh whole.' : 'The browser did not let it be copied.',
+        );
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    }
+  }
+
+  protected choose(id: string): void {
+    this.wanted.set(id);
+  }
+  protected against(id: string): void {
+    this.wantedOther.set(id === '' ? null : id);
+  }
+  protected rename(survey: SurveyRow, field: HTMLInputElement): void {
+    const name = field.value.trim();
+    if (name === '' || !this.store.send({ type: 'survey.rename', id: survey.id, name }))
+      field.value = survey.name;
+  }
+  protected remove(survey: SurveyRow): void {
+    if (this.store.send({ type: 'survey.remove', id: survey.id }))
+      this.notices.say(`${survey.name} is removed.`, {
+        label: 'Undo',
+        run: () => void this.store.answer('undo'),
+      });
+  }
+  protected setReading(r: ReadingRow, change: { phase?: string; load?: string }): void {
+    this.store.send({
+      type: 'reading.set',
+      id: r.id,
+      phase: (change.phase ?? r.phase) as ReadingPhase,
+      load: (change.load ?? r.load) as ReadingLoad,
+    });
+  }
+  protected removeReading(id: string): void {
+    this.store.send({ type: 'reading.remove', id });
+  }
+  protected mid(values: readonly number[], unit: string): string {
+    return `${sayNumber(Math.round((median(values) ?? 0) * 10) / 10)} ${unit}`;
+  }
+  protected initial(value: unknown): string {
+    return value === null || value === undefined
+      ? '–'
+      : typeof value === 'object'
+        ? JSON.stringify(value)
+        : String(value as string);
+  }
+}

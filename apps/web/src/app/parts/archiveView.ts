@@ -1,0 +1,132 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { ordered } from '@spare-coat/core/coat/rows';
+import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
+import { partFromFinding } from '@spare-coat/core/parts/archive/makePart';
+import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import { wallpaperFit } from '@spare-coat/core/parts/archive/wallpaperFit';
+import { Api, pictureAddress } from '../shared/api';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { ArchiveIntake } from './archiveIntake';
+import { IconCoverageView } from './iconCoverage';
+import { PointerView } from './pointerView';
+
+/** Bytes as people read them. */
+function sayBytes(n: number): string {
+  if (n < 1024) return `${n} bytes`;
+  return n < 1024 ** 2 ? `${(n / 1024).toFixed(1)} kB` : `${(n / 1024 ** 2).toFixed(1)} MB`;
+}
+
+/** What an archive or a single file was found to hold, and what to do with it. */
+@Component({
+  selector: 'coat-archive-view',
+  imports: [IconCoverageView, PointerView, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './archiveView.html',
+  styleUrl: './archiveView.scss',
+})
+export class ArchiveView {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+  protected readonly view = inject(CoatView);
+  protected readonly intake = inject(ArchiveIntake);
+  /** From the address: the reading, and where the file came from. */
+  readonly reading = input.required<string>();
+  readonly source = input<string>();
+  readonly key = input<string>();
+
+  protected readonly report = signal<ArchiveReport | null>(null);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly keep = signal(true);
+  protected readonly making = signal(false);
+  protected readonly bytes = sayBytes;
+  protected readonly display = computed(() => ordered(this.view.rows().display)[0] ?? null);
+  protected readonly picture = (path: string) => pictureAddress(this.reading(), path);
+
+  protected readonly findings = computed(() => this.report()?.findings ?? []);
+
+  constructor() {
+    effect(() => {
+      const id = this.reading();
+      void untracked(() => this.load(id));
+    });
+  }
+
+  private async load(id: string): Promise<void> {
+    try {
+      this.report.set(await this.api.archiveReport(id));
+      this.problem.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+
+  protected suits(width: number, height: number): string {
+    const display = this.display();
+    return display ? wallpaperFit({ width, height }, display).sentence : '';
+  }
+
+  /** Has the archive read again: for other icons, or for the host that was chosen since. */
+  protected async again(change: { size?: number; scale?: number; names?: readonly string[] }): Promise<void> {
+    const report = this.report();
+    if (!report) return;
+    const question = this.intake.question(report.file);
+    try {
+      const reading = await this.intake.read(report.sha256, {
+        ...question,
+        iconSize: change.size ?? report.iconSize,
+        iconScale: change.scale ?? report.iconScale,
+        names: change.names ?? [],
+      });
+      await this.router.navigate([`${this.router.url.split('/archive/')[0]}/archive/${reading}`], {
+        queryParamsHandling: 'preserve',
+        replaceUrl: true,
+      });
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    }
+  }
+
+  protected async make(finding: ArchiveFinding): Promise<void> {
+    const report = this.report();
+    if (!report) return;
+    this.making.set(true);
+    try {
+      const part = partFromFinding(
+        newId(),
+        finding,
+        report,
+        this.view.host(),
+        {
+          from: this.source() ?? report.file,
+          key: this.key() ?? null,
+          on: new Date().toISOString().slice(0, 10),
+        },
+        this.keep(),
+      );
+      const saved = await this.api.putPart(part, 0, newId());
+      const [parts] = this.router.url.split('/archive/');
+      await this.router.navigate([parts], { queryParams: { part: saved.part.id } });
+      this.notices.say(`${saved.part.name} is a part now. Fill in what the archive does not tell.`, {
+        label: 'Change it',
+        run: () => void this.router.navigate([`${parts}/${saved.part.id}/edit`]),
+      });
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    } finally {
+      this.making.set(false);
+    }
+  }
+}

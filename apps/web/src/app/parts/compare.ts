@@ -1,0 +1,177 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { fitOf } from '@spare-coat/core/parts/fit';
+import type { Part } from '@spare-coat/core/parts/part';
+import { freshLayer, indexOffers, rankOffers, type RankedOffer } from '@spare-coat/core/matching/rank';
+import { scoreLayers } from '@spare-coat/core/matching/score';
+import { partKey, targetsOf, type MatchContext } from '@spare-coat/core/matching/targets';
+import { findKind } from '@spare-coat/core/reference/kinds/registry';
+import { spellValue } from '@spare-coat/core/traits/say';
+import { Api } from '../shared/api';
+import { CoatView } from '../shared/coatView';
+import { sayClose } from '../shared/sayClose';
+import { Trials } from './trials';
+
+/** Two to four parts side by side, trait by trait, against an element's target. */
+@Component({
+  selector: 'coat-compare-parts',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './compare.html',
+  styleUrl: './compare.scss',
+})
+export class CompareParts {
+  private readonly api = inject(Api);
+  private readonly trials = inject(Trials);
+  protected readonly view = inject(CoatView);
+  /** From the address: ids with commas between. */
+  readonly ids = input('');
+  protected readonly parts = signal<readonly Part[]>([]);
+  protected readonly problem = signal<string | null>(null);
+  private readonly wanted = signal<string | null>(null);
+  protected readonly close = sayClose;
+
+  /** Elements that at least one of the parts offers something for. */
+  protected readonly elements = computed(() => {
+    const kinds = new Set(this.parts().flatMap((p) => p.offers.map((o) => o.kind)));
+    return this.view
+      .spine()
+      .map((s) => s.element)
+      .filter((e) => kinds.has(e.kind));
+  });
+  protected readonly element = computed(
+    () => this.elements().find((e) => e.id === this.wanted()) ?? this.elements()[0] ?? null,
+  );
+
+  /** The best offer of each part for the element, scored as in Match. */
+  private readonly best = computed<readonly (RankedOffer | null)[]>(() => {
+    const element = this.element();
+    const parts = this.parts();
+    if (!element) return parts.map(() => null);
+    const ctx: MatchContext = {
+      ...this.view.context(),
+      parts: new Map(parts.map((p) => [partKey(p.id, p.revision), p])),
+    };
+    const ranked = rankOffers(ctx, indexOffers(ctx), element);
+    return parts.map((p) => ranked.find((r) => r.part?.id === p.id) ?? null);
+  });
+
+  protected readonly closeness = computed(() => this.best().map((b) => b?.closeness ?? null));
+
+  protected readonly traits = computed(() => {
+    const element = this.element();
+    if (!element) return [];
+    const variant = this.view.variant();
+    if (!variant) return [];
+    const rows = this.view.rows();
+    const host = this.view.host();
+    const targets = targetsOf(rows, element, variant.id);
+    const scores = this.best().map((b) =>
+      b
+        ? scoreLayers(
+            rows,
+            host,
+            targets,
+            [freshLayer(b.part, b.offer, host?.name ?? 'host')],
+            variant,
+            element.kind,
+          ).traits
+        : [],
+    );
+    return (this.view.book().find(element.kind)?.traits ?? []).flatMap((spec) => {
+      const cells = scores.map((list) => list.find((s) => s.target.spec.id === spec.id) ?? null);
+      const target = targets.find((t) => t.spec.id === spec.id)?.value;
+      if (target === undefined) return [];
+      return [
+        {
+          label: spec.label,
+          target: spellValue(spec.type, target),
+          swatch: spec.type === 'colour' ? String(target) : null,
+          cells: cells.map((c) => ({
+            text: !c || c.actual === null ? 'not told' : spellValue(spec.type, c.actual),
+            credit: c?.credit ?? null,
+            swatch: c && c.actual !== null && spec.type === 'colour' ? String(c.actual) : null,
+          })),
+        },
+      ];
+    });
+  });
+
+  protected readonly facts = computed(() => {
+    const parts = this.parts();
+    const host = this.view.host();
+    const channel = this.view.coat()?.channel ?? null;
+    const row = (label: string, say: (p: Part) => string) => ({ label, cells: parts.map(say) });
+    return [
+      row('On this host', (p) => {
+        if (!host) return 'no host yet';
+        const fit = fitOf(p, host, channel);
+        return `${fit.word}. ${fit.sentence} ${fit.channelSentence}`;
+      }),
+      row(
+        'Serves',
+        (p) =>
+          [...new Set(p.offers.map((o) => findKind(o.kind)?.label ?? o.kind))].join(', ') ||
+          'nothing by itself',
+      ),
+      row('Licence', (p) => p.licence),
+      row('Price', (p) =>
+        [
+          p.price ? `${p.price.amount} ${p.price.currency}` : 'free',
+          p.trialDays ? `${p.trialDays} days to try` : '',
+          p.account ? 'needs an account' : '',
+        ]
+          .filter(Boolean)
+          .join(', '),
+      ),
+      row('Memory', (p) => (p.memory ? `${p.memory} MB` : 'none of its own')),
+      row('Released', (p) => p.released),
+      row('Needs', (p) => p.requires.map((r) => r.why).join(' ') || 'nothing'),
+      row(
+        'Mind',
+        (p) =>
+          [...p.faults, ...p.sideEffects.map((s) => s.what), ...(p.brings ?? []).map((b) => b.what)].join(
+            ' ',
+          ) || 'nothing known',
+      ),
+      row(
+        'Tried',
+        (p) =>
+          this.trials
+            .of(p.id)
+            .map((t) => `${t.outcome} on ${t.family} ${t.hostVersion}${t.why ? `: ${t.why}` : ''}`)
+            .join('; ') || 'not yet',
+      ),
+    ];
+  });
+
+  constructor() {
+    this.trials.load();
+    effect(() => {
+      const ids = this.ids().split(',').filter(Boolean).slice(0, 4);
+      void untracked(() => this.load(ids));
+    });
+  }
+
+  private async load(ids: readonly string[]): Promise<void> {
+    try {
+      this.parts.set((await Promise.all(ids.map((id) => this.api.part(id)))).map((p) => p.part));
+      this.problem.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+
+  protected choose(id: string): void {
+    this.wanted.set(id);
+  }
+}

@@ -1,0 +1,218 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
+import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import { iconSetsOf } from '@spare-coat/core/parts/archive/themes';
+import { treeJoin } from '@spare-coat/core/parts/archive/tree';
+import { ICON_NAMES } from '@spare-coat/core/standards/iconNames';
+import { iconCoverage } from '@spare-coat/core/standards/iconTheme';
+import { pictureAddress } from '../shared/api';
+
+/** How much of the names that are needed an icon set covers, with the found ones shown and the missing ones listed. */
+@Component({
+  selector: 'coat-icon-coverage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="ask">
+      <label
+        >at
+        <input
+          type="number"
+          min="8"
+          max="512"
+          aria-label="Size of icons"
+          [value]="report().iconSize"
+          (change)="size($event)"
+        />
+        units</label
+      >
+      <label
+        >scale
+        <select aria-label="Scale of icons" (change)="again.emit({ scale: +$any($event.target).value })">
+          @for (s of [1, 2, 3, 4]; track s) {
+            <option [value]="s" [selected]="s === report().iconScale">{{ s }}</option>
+          }
+        </select>
+      </label>
+      <label class="more"
+        >also needed
+        <input
+          aria-label="Names also needed"
+          placeholder="names with blanks between"
+          [value]="extra().join(' ')"
+          (change)="names($any($event.target).value)"
+      /></label>
+    </div>
+    <p>
+      <strong class="big">{{ share() }} %</strong> of the {{ total() }} names needed, by the standard’s
+      look-up: {{ own().length }} its own, {{ missing().length }} missing.
+      @if (inherited().length > 0) {
+        {{ inherited().length }} come from a set it inherits.
+      }
+    </p>
+    <table>
+      <caption class="sr-only">
+        By context
+      </caption>
+      <tbody>
+        @for (c of contexts(); track c.name) {
+          <tr>
+            <th scope="row">{{ c.name }}</th>
+            <td class="bar">
+              <span class="track"><span [style.width.%]="(100 * c.found) / c.of"></span></span>
+            </td>
+            <td class="number">{{ c.found }} of {{ c.of }}</td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    @if (shown().length > 0) {
+      <div class="grid" role="list" aria-label="Found">
+        @for (s of shown(); track s.name) {
+          <img
+            role="listitem"
+            loading="lazy"
+            [src]="s.src"
+            [alt]="s.name"
+            [title]="s.name"
+            width="32"
+            height="32"
+          />
+        }
+      </div>
+    }
+    @if (missing().length > 0) {
+      <details>
+        <summary>{{ missing().length }} missing</summary>
+        <p class="mono names">{{ missing().join(' ') }}</p>
+      </details>
+    }
+  `,
+  styles: `
+    .ask {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px;
+      align-items: baseline;
+      margin: 6px 0;
+      font-size: 13px;
+      input[type='number'] {
+        width: 62px;
+      }
+    }
+    .more input {
+      width: 240px;
+    }
+    .big {
+      font-size: 20px;
+    }
+    table {
+      border-collapse: collapse;
+      width: min(520px, 100%);
+      margin: 6px 0;
+      font-size: 13px;
+    }
+    th {
+      text-align: left;
+      font-weight: 400;
+      width: 120px;
+    }
+    td,
+    th {
+      padding: 2px 8px 2px 0;
+    }
+    .bar {
+      width: 62%;
+    }
+    .track {
+      display: block;
+      height: 8px;
+      background: var(--track);
+      span {
+        display: block;
+        height: 100%;
+        background: var(--fill);
+      }
+    }
+    .grid {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      padding: 8px;
+      background: var(--mid);
+      max-height: 168px;
+      overflow: auto;
+      img {
+        object-fit: contain;
+      }
+    }
+    summary {
+      cursor: pointer;
+      padding: 4px 0;
+    }
+    .names {
+      overflow-wrap: anywhere;
+      font-size: 12.5px;
+    }
+  `,
+})
+export class IconCoverageView {
+  readonly finding = input.required<ArchiveFinding>();
+  readonly report = input.required<ArchiveReport>();
+  readonly reading = input.required<string>();
+  readonly again = output<{ size?: number; scale?: number; names?: readonly string[] }>();
+  protected readonly extra = signal<readonly string[]>([]);
+
+  private readonly needed = computed(() => {
+    const names = new Map<string, string>();
+    for (const [context, list] of Object.entries(ICON_NAMES)) for (const n of list) names.set(n, context);
+    for (const n of this.extra()) names.set(n, 'Also needed');
+    return names;
+  });
+  private readonly coverage = computed(() =>
+    iconCoverage(
+      this.finding().folder,
+      iconSetsOf(this.report().findings),
+      new Map([...this.needed().keys()].map((n) => [n, 1])),
+      this.report().iconSize,
+      this.report().iconScale,
+    ),
+  );
+  protected readonly total = computed(() => this.needed().size);
+  protected readonly share = computed(() => Math.round((this.coverage().closeness ?? 0) * 100));
+  private readonly by = (found: string) =>
+    [...this.coverage().by].filter(([, v]) => v.found === found).map(([n]) => n);
+  protected readonly own = computed(() => this.by('own'));
+  protected readonly missing = computed(() => this.by('missing'));
+  protected readonly inherited = computed(() => [...this.by('parent'), ...this.by('last resort')]);
+  protected readonly contexts = computed(() => {
+    const sums = new Map<string, { name: string; found: number; of: number }>();
+    for (const [name, context] of this.needed()) {
+      const sum = sums.get(context) ?? { name: context, found: 0, of: 0 };
+      sum.of++;
+      if (this.coverage().by.get(name)?.found !== 'missing') sum.found++;
+      sums.set(context, sum);
+    }
+    return [...sums.values()];
+  });
+  protected readonly shown = computed(() => {
+    const { root } = this.finding();
+    const { pictures } = this.report();
+    return [...this.coverage().by].flatMap(([name, { icon }]) => {
+      if (!icon) return [];
+      const path = treeJoin(treeJoin(root, icon.directory.path), icon.file);
+      return pictures[path] ? [{ name, src: pictureAddress(this.reading(), path) }] : [];
+    });
+  });
+
+  protected size(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const size = Math.round(field.valueAsNumber);
+    if (size >= 8 && size <= 512) this.again.emit({ size });
+    else field.value = String(this.report().iconSize);
+  }
+  protected names(text: string): void {
+    const names = text.split(/[\s,]+/).filter((n) => /^[\w.+-]{1,100}$/.test(n));
+    this.extra.set([...new Set(names)].slice(0, 500));
+    this.again.emit({ names: this.extra() });
+  }
+}

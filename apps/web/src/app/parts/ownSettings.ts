@@ -1,0 +1,167 @@
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import { EARTH_HELP, readEarthPlace, writeEarthPlace } from '@spare-coat/core/parts/earth';
+import { fromSyntax, toSyntax } from '@spare-coat/core/parts/formatSyntax';
+import type { OwnSetting } from '@spare-coat/core/parts/ownSetting';
+import type { Part } from '@spare-coat/core/parts/part';
+import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/traits/writeDate';
+
+const REREAD: Readonly<Record<OwnSetting['reread']['after'], string>> = {
+  none: 'at once',
+  reload: 'after a reload',
+  reopen: 'after reopening it',
+  session: 'after a new session',
+  restart: 'after a restart',
+};
+
+function sayTakes(setting: OwnSetting): string {
+  const v = setting.value;
+  switch (v.type) {
+    case 'number':
+      return `${v.least} to ${v.most}${v.unit ? ` ${v.unit}` : ''}, by ${v.step}`;
+    case 'choice':
+      return v.values.join(', ');
+    case 'flag':
+      return 'yes or no';
+    case 'format':
+      return 'a format in its own syntax';
+    case 'earth':
+      return v.as === 'decimal' ? 'a place on earth, in decimals' : 'a place on earth, in degrees';
+    case 'program':
+      return 'the name of a program';
+    case 'link':
+      return 'a link';
+    default:
+      return `a ${v.type}`;
+  }
+}
+
+/** A part's own settings: where each is set and read again, with formats and places written as it wants them. */
+@Component({
+  selector: 'coat-own-settings',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Its own settings</h2>
+    @for (line of lines(); track line.setting.id) {
+      <section>
+        <h3>{{ line.setting.label }}</h3>
+        <p class="faint">{{ line.where }} · {{ line.takes }} · shows {{ line.reread }}</p>
+        @if (line.setting.help) {
+          <p class="faint">{{ line.setting.help }}</p>
+        }
+        @if (line.syntax) {
+          <label class="field"
+            ><span>Pattern, as in Study</span
+            ><input
+              class="mono"
+              maxlength="200"
+              [value]="patterns()[line.setting.id] ?? line.pattern"
+              (input)="write(line.setting.id, $any($event.target).value)"
+          /></label>
+          @if (translated(line.setting); as t) {
+            <p class="mono out">{{ t.text }}</p>
+            <p class="faint">Shows {{ t.shown }}</p>
+            @for (loss of t.losses; track loss) {
+              <p class="loss">{{ loss }}</p>
+            } @empty {
+              <p class="faint">Nothing is lost.</p>
+            }
+          }
+        }
+        @if (line.setting.value.type === 'earth') {
+          <label class="field"
+            ><span>Latitude and longitude</span
+            ><input
+              maxlength="100"
+              placeholder="54.98, -1.61"
+              (input)="write(line.setting.id, $any($event.target).value)"
+          /></label>
+          @if (place(line.setting); as p) {
+            <p [class.mono]="p.ok" [class.out]="p.ok" [class.loss]="!p.ok">{{ p.text }}</p>
+          }
+        }
+      </section>
+    }
+  `,
+  styles: `
+    h2 {
+      margin: 14px 0 4px;
+    }
+    h3 {
+      font-size: 14px;
+      font-weight: 650;
+    }
+    section {
+      padding: 6px 0;
+      border-bottom: 1px solid var(--line);
+    }
+    p {
+      font-size: 13px;
+      overflow-wrap: anywhere;
+    }
+    .field {
+      margin: 6px 0 4px;
+      input {
+        width: 100%;
+      }
+    }
+    .out {
+      padding: 3px 6px;
+      background: var(--paper);
+      border: 1px solid var(--line);
+      white-space: pre-wrap;
+    }
+    .loss {
+      padding-left: 7px;
+      border-left: 3px solid var(--alarm);
+      margin: 2px 0;
+    }
+  `,
+})
+export class OwnSettings {
+  readonly part = input.required<Part>();
+  protected readonly patterns = signal<Readonly<Record<string, string>>>({});
+
+  protected readonly lines = computed(() =>
+    (this.part().settings ?? []).map((setting) => {
+      const syntax = this.syntaxOf(setting);
+      return {
+        setting,
+        syntax,
+        pattern: syntax ? fromSyntax(setting.initial, syntax).text : '',
+        where:
+          'window' in setting.where
+            ? setting.where.window
+            : `${setting.where.file.path}, ${setting.where.file.at}`,
+        takes: sayTakes(setting),
+        reread: REREAD[setting.reread.after],
+      };
+    }),
+  );
+
+  private syntaxOf({ value }: OwnSetting) {
+    return value.type === 'format'
+      ? (this.part().syntaxes?.find((s) => s.id === value.syntax) ?? null)
+      : null;
+  }
+
+  protected write(id: string, pattern: string): void {
+    this.patterns.update((all) => ({ ...all, [id]: pattern }));
+  }
+
+  protected translated(setting: OwnSetting) {
+    const syntax = this.syntaxOf(setting);
+    if (!syntax) return null;
+    const pattern = this.patterns()[setting.id] ?? fromSyntax(setting.initial, syntax).text;
+    const there = toSyntax(pattern, syntax);
+    // What comes back is what the part will show, whatever was asked for.
+    const back = fromSyntax(there.text, syntax);
+    return { ...there, shown: writeDate(back.text, TELLING_MOMENTS[0]!.moment, 'en-GB') };
+  }
+
+  protected place({ id, value }: OwnSetting): { ok: boolean; text: string } | null {
+    const typed = this.patterns()[id] ?? '';
+    if (value.type !== 'earth' || typed.trim() === '') return null;
+    const place = readEarthPlace(typed);
+    return place ? { ok: true, text: writeEarthPlace(place, value.as) } : { ok: false, text: EARTH_HELP };
+  }
+}

@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { TrialOutcome } from '@spare-coat/core/coat/rows';
+import type { Part } from '@spare-coat/core/parts/part';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Trials } from './trials';
+
+/** What became of a part when it was tried, and a short form to note it. */
+@Component({
+  selector: 'coat-part-trials',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Trials</h2>
+    <ul>
+      @for (t of trials(); track t.id) {
+        <li>
+          <strong [class.alarm]="t.outcome === 'dropped'">{{ t.outcome }}</strong> on {{ t.family }}
+          {{ t.hostVersion }}, {{ t.tried }}{{ t.why ? ': ' + t.why : '' }}
+          @if (t.coatId === here()) {
+            <button type="button" class="quiet" aria-label="Remove the trial" (click)="remove(t.id)">
+              ×
+            </button>
+          } @else {
+            <span class="faint">({{ t.coat }})</span>
+          }
+        </li>
+      } @empty {
+        <li class="faint">Not tried yet.</li>
+      }
+    </ul>
+    @if (open()) {
+      <form (submit)="$event.preventDefault(); note(why.value, tried.value)">
+        <div class="two">
+          <select aria-label="Outcome" (change)="outcome.set($any($event.target).value)">
+            <option value="kept" [selected]="outcome() === 'kept'">kept</option>
+            <option value="dropped" [selected]="outcome() === 'dropped'">dropped</option>
+          </select>
+          <input #tried type="date" aria-label="Tried on" [value]="today" [max]="today" />
+        </div>
+        <input
+          #why
+          maxlength="2000"
+          aria-label="Why"
+          [placeholder]="outcome() === 'dropped' ? 'Why it was dropped' : 'Why, if it is worth saying'"
+        />
+        @if (problem(); as p) {
+          <small class="alarm" role="alert">{{ p }}</small>
+        }
+        <button type="submit" class="button">Note it</button>
+        <button type="button" class="quiet" (click)="open.set(false)">Cancel</button>
+      </form>
+    } @else if (view.host()) {
+      <button type="button" class="quiet" (click)="open.set(true)">Note a trial</button>
+    }
+  `,
+  styles: `
+    h2 {
+      margin: 14px 0 4px;
+    }
+    ul {
+      margin: 0;
+      padding-left: 18px;
+    }
+    form {
+      display: grid;
+      grid-template-columns: auto auto 1fr;
+      gap: 6px;
+      margin-top: 6px;
+      > input,
+      > small,
+      .two {
+        grid-column: 1 / -1;
+      }
+    }
+    .two {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 6px;
+    }
+  `,
+})
+export class PartTrials {
+  readonly part = input.required<Part>();
+  protected readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly all = inject(Trials);
+  protected readonly trials = computed(() => this.all.of(this.part().id));
+  protected readonly here = computed(() => this.view.coat()?.id ?? '');
+  protected readonly open = signal(false);
+  protected readonly outcome = signal<TrialOutcome>('kept');
+  protected readonly problem = signal<string | null>(null);
+  protected readonly today = new Date().toISOString().slice(0, 10);
+
+  protected note(why: string, tried: string): void {
+    const host = this.view.host();
+    if (!host) return;
+    if (this.outcome() === 'dropped' && why.trim() === '') {
+      this.problem.set('Say why it was dropped: that is what you will want to know later.');
+      return;
+    }
+    if (!/^\d{4}-\d\d-\d\d$/.test(tried)) {
+      this.problem.set('Say on which day it was tried.');
+      return;
+    }
+    const sent = this.store.send({
+      type: 'trial.set',
+      id: newId(),
+      partId: this.part().id,
+      partRevision: this.part().revision,
+      family: host.family,
+      hostVersion: host.version,
+      outcome: this.outcome(),
+      why: why.trim(),
+      tried,
+    });
+    if (!sent) return;
+    this.problem.set(null);
+    this.open.set(false);
+  }
+
+  protected remove(id: string): void {
+    this.store.send({ type: 'trial.remove', id });
+  }
+}

@@ -1,0 +1,220 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChildren,
+} from '@angular/core';
+import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
+import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import { readXCursor, type CursorImage } from '@spare-coat/core/standards/xCursor';
+import { Api } from '../shared/api';
+
+interface Shown {
+  readonly name: string;
+  readonly path: string;
+  readonly images: readonly CursorImage[];
+}
+
+/** Side of the square in which a pointer is drawn. */
+const BOX = 64;
+/** A frame without a delay stands still; one with less is not drawn faster than screens are. */
+const LEAST_MS = 16;
+
+/** A pointer set, drawn and animated from its own files, with what is missing. */
+@Component({
+  selector: 'coat-pointer-view',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="ask">
+      <label
+        >at
+        <select aria-label="Size of pointers" (change)="size.set(+$any($event.target).value)">
+          @for (s of sizes(); track s) {
+            <option [value]="s" [selected]="s === chosen()">{{ s }}</option>
+          }
+        </select>
+        px</label
+      >
+      <span class="faint">{{ shown().length }} drawn, {{ aliases() }} more names are links to them</span>
+      @if (moving() > 0 && !still) {
+        <button type="button" class="quiet" [attr.aria-pressed]="paused()" (click)="paused.set(!paused())">
+          {{ paused() ? 'Move' : 'Hold still' }}
+        </button>
+      }
+    </div>
+    <div class="grid" role="list" aria-label="Pointers">
+      @for (p of shown(); track p.path) {
+        <figure role="listitem">
+          <canvas #box [width]="side" [height]="side" role="img" [attr.aria-label]="p.name"></canvas>
+          <figcaption class="mono" [title]="p.name">{{ p.name }}</figcaption>
+        </figure>
+      }
+    </div>
+    @if (problem(); as p) {
+      <p class="alarm" role="alert">{{ p }}</p>
+    }
+    @if (missing().length > 0) {
+      <details>
+        <summary>{{ missing().length }} standard names missing</summary>
+        <p class="mono names">{{ missing().join(' ') }}</p>
+      </details>
+    }
+    @if (broken().length > 0) {
+      <p class="alarm">These links lead nowhere: {{ broken().join(', ') }}</p>
+    }
+  `,
+  styles: `
+    .ask {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      align-items: center;
+      margin: 6px 0;
+      font-size: 13px;
+    }
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(78px, 1fr));
+      gap: 6px;
+      padding: 8px;
+      background: var(--mid);
+      max-height: 240px;
+      overflow: auto;
+    }
+    figure {
+      margin: 0;
+      display: grid;
+      justify-items: center;
+    }
+    figcaption {
+      max-width: 100%;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      font-size: 11.5px;
+      color: var(--on-mid);
+    }
+    summary {
+      cursor: pointer;
+      padding: 4px 0;
+    }
+    .names {
+      overflow-wrap: anywhere;
+      font-size: 12.5px;
+    }
+  `,
+})
+export class PointerView {
+  private readonly api = inject(Api);
+  readonly finding = input.required<ArchiveFinding>();
+  readonly report = input.required<ArchiveReport>();
+  readonly reading = input.required<string>();
+  protected readonly side = BOX;
+  protected readonly still = matchMedia('(prefers-reduced-motion: reduce)').matches;
+  protected readonly paused = signal(false);
+  protected readonly size = signal(0);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly shown = signal<readonly Shown[]>([]);
+  private readonly boxes = viewChildren<ElementRef<HTMLCanvasElement>>('box');
+  private frame = 0;
+
+  private readonly evidence = computed(() => {
+    const { evidence } = this.finding();
+    return evidence.what === 'pointer set' ? evidence : null;
+  });
+  protected readonly sizes = computed(() =>
+    [...new Set((this.evidence()?.pointers ?? []).flatMap((p) => p.sizes))].sort((a, b) => a - b),
+  );
+  protected readonly chosen = computed(
+    () => this.size() || this.sizes().find((s) => s >= 24) || this.sizes().at(-1) || 24,
+  );
+  protected readonly aliases = computed(() => this.evidence()?.aliases.length ?? 0);
+  protected readonly missing = computed(() => this.evidence()?.missing ?? []);
+  protected readonly broken = computed(() => this.evidence()?.broken ?? []);
+  protected readonly moving = computed(() => this.shown().filter((s) => this.framesOf(s).length > 1).length);
+
+  constructor() {
+    effect(() => {
+      const reading = this.reading();
+      const finding = this.finding();
+      void untracked(() => this.load(reading, finding));
+    });
+    effect(() => {
+      this.shown();
+      this.boxes();
+      this.chosen();
+      this.paused();
+      untracked(() => this.play());
+    });
+    inject(DestroyRef).onDestroy(() => cancelAnimationFrame(this.frame));
+  }
+
+  private async load(reading: string, { root }: ArchiveFinding): Promise<void> {
+    const under = `${root === '' ? '' : `${root}/`}cursors/`;
+    const paths = Object.entries(this.report().pictures)
+      .filter(([path, p]) => path.startsWith(under) && p.type === 'image/x-xcursor')
+      .map(([path]) => path);
+    try {
+      const all = await Promise.all(
+        paths.map(async (path) => ({
+          path,
+          name: path.slice(under.length),
+          images: readXCursor(new Uint8Array(await this.api.archivePicture(reading, path))).images,
+        })),
+      );
+      this.shown.set(all.filter((s) => s.images.length > 0));
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+
+  /** The frames of the chosen size, or of the nearest there is. */
+  private framesOf({ images }: Shown): readonly CursorImage[] {
+    const nominal = images
+      .map((i) => i.nominal)
+      .reduce((best, n) => (Math.abs(n - this.chosen()) < Math.abs(best - this.chosen()) ? n : best));
+    return images.filter((i) => i.nominal === nominal);
+  }
+
+  private play(): void {
+    cancelAnimationFrame(this.frame);
+    const all = this.shown().map((s, i) => ({
+      frames: this.framesOf(s),
+      canvas: this.boxes()[i]?.nativeElement,
+      at: -1,
+    }));
+    const draw = (now: number) => {
+      for (const one of all) {
+        if (!one.canvas) continue;
+        const whole = one.frames.reduce((n, f) => n + Math.max(LEAST_MS, f.delay), 0);
+        let left = one.frames.length > 1 ? now % whole : 0;
+        let at = 0;
+        while (at < one.frames.length - 1 && left >= Math.max(LEAST_MS, one.frames[at]!.delay))
+          left -= Math.max(LEAST_MS, one.frames[at++]!.delay);
+        if (at === one.at) continue;
+        one.at = at;
+        paint(one.canvas, one.frames[at]!);
+      }
+      if (!this.still && !this.paused() && all.some((o) => o.frames.length > 1))
+        this.frame = requestAnimationFrame(draw);
+    };
+    draw(0);
+  }
+}
+
+/** One picture in the middle of its box. */
+function paint(canvas: HTMLCanvasElement, image: CursorImage): void {
+  const context = canvas.getContext('2d');
+  if (!context) return;
+  context.clearRect(0, 0, BOX, BOX);
+  const pixels = new ImageData(new Uint8ClampedArray(image.data), image.width, image.height);
+  const x = Math.max(0, (BOX - image.width) >> 1);
+  const y = Math.max(0, (BOX - image.height) >> 1);
+  context.putImageData(pixels, x, y);
+}

@@ -1,0 +1,41 @@
+import { Injectable, computed, inject, signal } from '@angular/core';
+import { Api, type ToldTrial } from '../shared/api';
+import { CoatView } from '../shared/coatView';
+
+/** Trials of parts: this coat's as they stand now, other coats' as the server tells. Newest first. */
+@Injectable({ providedIn: 'root' })
+export class Trials {
+  private readonly api = inject(Api);
+  private readonly view = inject(CoatView);
+  private readonly others = signal<readonly ToldTrial[]>([]);
+  private loading = false;
+
+  private readonly byPart = computed(() => {
+    const coat = this.view.coat();
+    const here: ToldTrial[] = Object.values(this.view.rows().trial).map((t) => ({
+      ...t,
+      coatId: coat?.id ?? '',
+      coat: coat?.name ?? '',
+    }));
+    const all = [...here, ...this.others().filter((t) => t.coatId !== coat?.id)];
+    const map = new Map<string, ToldTrial[]>();
+    for (const t of all.sort((a, b) => (a.tried < b.tried ? 1 : -1)))
+      map.set(t.partId, [...(map.get(t.partId) ?? []), t]);
+    return map;
+  });
+
+  of(partId: string): readonly ToldTrial[] {
+    return this.byPart().get(partId) ?? [];
+  }
+
+  load(): void {
+    if (this.loading) return;
+    this.loading = true;
+    this.api
+      .trials()
+      .then(({ trials }) => this.others.set(trials))
+      // Trials of other coats are a help, not a need: without them the page works as well.
+      .catch(() => undefined)
+      .finally(() => (this.loading = false));
+  }
+}

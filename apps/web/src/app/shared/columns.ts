@@ -1,0 +1,83 @@
+/** One field of a form or one column of a table: how a value of a document is typed. */
+export interface Column {
+  /** Key in the row or the document. */
+  readonly key: string;
+  readonly label: string;
+  readonly type: 'text' | 'long' | 'number' | 'flag' | 'choice' | 'words' | 'price' | 'json';
+  readonly choices?: readonly string[];
+  /** Between the words of a list: a comma unless told otherwise. */
+  readonly between?: string;
+  /** What an empty field stands for: null, or nothing at all. An empty text otherwise. */
+  readonly empty?: 'null' | 'absent';
+  readonly help?: string;
+  /** Width of the column in the table, in `fr`. */
+  readonly wide?: number;
+}
+
+/** A value as it stands in its field. */
+export function fieldText(column: Column, value: unknown): string {
+  if (value === undefined || value === null) return '';
+  switch (column.type) {
+    case 'words':
+      return Array.isArray(value)
+        ? value.join(column.between === ' ' ? ' ' : `${column.between ?? ','} `)
+        : '';
+    case 'price': {
+      const { amount, currency } = value as { amount: number; currency: string };
+      return `${amount} ${currency}`;
+    }
+    case 'json':
+      return JSON.stringify(value);
+    default:
+      return String(value as string | number | boolean);
+  }
+}
+
+export type Typed =
+  { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly sentence: string };
+
+/** What was typed, as a value; or why it is none. */
+export function typedValue(column: Column, text: string): Typed {
+  const trimmed = text.trim();
+  if (trimmed === '' && column.empty) return { ok: true, value: column.empty === 'null' ? null : undefined };
+  switch (column.type) {
+    case 'number': {
+      const n = Number(trimmed.replace(',', '.'));
+      return trimmed !== '' && Number.isFinite(n)
+        ? { ok: true, value: n }
+        : { ok: false, sentence: `${column.label}: type a number.` };
+    }
+    case 'words': {
+      const words = trimmed
+        .split(column.between === ' ' ? /\s+/ : (column.between ?? ','))
+        .map((w) => w.trim());
+      return { ok: true, value: words.filter((w) => w !== '') };
+    }
+    case 'price': {
+      const price = /^(\d+(?:[.,]\d+)?)\s*([A-Za-z]{3})$/.exec(trimmed);
+      return price
+        ? {
+            ok: true,
+            value: { amount: Number(price[1]!.replace(',', '.')), currency: price[2]!.toUpperCase() },
+          }
+        : { ok: false, sentence: `${column.label}: type an amount and a currency, such as 19 EUR.` };
+    }
+    case 'json':
+      try {
+        return { ok: true, value: JSON.parse(trimmed) as unknown };
+      } catch (error) {
+        return { ok: false, sentence: `${column.label}: ${(error as Error).message}` };
+      }
+    default:
+      return { ok: true, value: text };
+  }
+}
+
+type Row = Readonly<Record<string, unknown>>;
+
+/** A row with one value changed; a value that is nothing at all takes its key out. */
+export function withValue<T extends Row>(row: T, key: string, value: unknown): T {
+  if (value !== undefined) return { ...row, [key]: value };
+  const { [key]: _, ...rest } = row;
+  return rest as unknown as T;
+}
