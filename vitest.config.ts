@@ -14,6 +14,10 @@ export default defineConfig({
         replacement: fileURLToPath(new URL('apps/server/src/$1.ts', import.meta.url)),
       },
       {
+        find: /^@spare-coat\/stand-ins\/(.*)$/,
+        replacement: fileURLToPath(new URL('stand-ins/src/$1.ts', import.meta.url)),
+      },
+      {
         find: /^@spare-coat\/demo\/(.*)$/,
         replacement: fileURLToPath(new URL('demo/src/$1.ts', import.meta.url)),
       },

@@ -11,17 +11,19 @@ const SOURCES = [
   'apps/server',
   'demo/src',
   'demo/tsconfig.json',
+  'stand-ins/src',
+  'stand-ins/tsconfig.json',
 ];
 
-/** Builds core, server and demo with tsc. */
+/** Builds core, server, demo and stand-ins with tsc. */
 export async function buildServer() {
   await whenStale(
     'build-server',
     SOURCES,
-    ['packages/core/dist', 'apps/server/dist', 'demo/dist'],
+    ['packages/core/dist', 'apps/server/dist', 'demo/dist', 'stand-ins/dist'],
     async () => {
-      say('Building core and server …');
-      await must(['npx', 'tsc', '-b', 'packages/core', 'apps/server', 'demo'], { cwd: ROOT });
+      say('Building core, server and stand-ins …');
+      await must(['npx', 'tsc', '-b', 'packages/core', 'apps/server', 'demo', 'stand-ins'], { cwd: ROOT });
     },
   );
 }

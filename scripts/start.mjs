@@ -9,6 +9,7 @@ const { ROOT } = await import('./lib/folders.mjs');
 const { must } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');
 const { startCluster } = await import('./lib/cluster.mjs');
+const { startListing } = await import('./lib/standIns.mjs');
 const { buildServer, buildWeb } = await import('./build.mjs');
 
 const WANTED_PORT = Number(process.env.PORT ?? 4620);
@@ -19,7 +20,8 @@ await buildWeb();
 const own = process.env.DATABASE_URL;
 const cluster = own ? null : await startCluster('postgres', { port: 54620 });
 const url = own ?? cluster.url('postgres');
-const env = { ...process.env, DATABASE_URL: url };
+const listing = process.env.LISTING_URL ? null : await startListing(4740);
+const env = { ...process.env, DATABASE_URL: url, LISTING_URL: process.env.LISTING_URL ?? listing.url };
 
 let server;
 let stopping = false;
@@ -36,6 +38,7 @@ async function stop(code) {
       }, 8000).unref();
     });
   }
+  await listing?.stop();
   await cluster?.stop();
   process.exit(code);
 }

@@ -11,6 +11,7 @@ const { DATA, ROOT } = await import('./lib/folders.mjs');
 const { run } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');
 const { startCluster } = await import('./lib/cluster.mjs');
+const { startListing } = await import('./lib/standIns.mjs');
 const { buildServer, buildWeb } = await import('./build.mjs');
 const { Tally, addPlaywright, addVitest } = await import('./lib/tally.mjs');
 
@@ -117,7 +118,8 @@ async function browser() {
       env: { ...process.env, ADMIN: admin, SQL: text },
     });
   await query(`create database ${name}`);
-  const env = { ...process.env, DATABASE_URL: url(name) };
+  const listing = await startListing(4760);
+  const env = { ...process.env, DATABASE_URL: url(name), LISTING_URL: listing.url };
   await check('load the demo', [process.execPath, 'demo/dist/load.js'], env);
   const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
     cwd: ROOT,
@@ -145,6 +147,7 @@ async function browser() {
     server.removeAllListeners('close');
     server.kill('SIGTERM');
     await new Promise((resolve) => server.once('close', resolve));
+    await listing.stop();
     await query(`drop database ${name} with (force)`);
   }
 }

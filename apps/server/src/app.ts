@@ -13,6 +13,7 @@ import { pageRoutes } from './http/page.js';
 import { Problem, notFound, problemHandler, unknownPath } from './http/problem.js';
 import type { Runner } from './jobs/queue.js';
 import { fontRoutes } from './fonts/routes.js';
+import { listingRoutes } from './listing/routes.js';
 import { jobRoutes } from './jobs/routes.js';
 import { partRoutes } from './parts/routes.js';
 import { pictureRoutes } from './pictures/routes.js';
@@ -29,6 +30,8 @@ export interface AppParts {
   readonly allowedHosts: readonly string[];
   /** Requests a minute from one address. */
   readonly requestsPerMinute: number;
+  /** Where the online listing is; null where there is none. */
+  readonly listing: string | null;
 }
 
 /** Commands are small; pictures come as raw bytes by their own route. */
@@ -43,6 +46,7 @@ export function makeApp({
   page,
   allowedHosts,
   requestsPerMinute,
+  listing,
 }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -80,6 +84,7 @@ export function makeApp({
   app.use('/api/jobs', jobRoutes(db));
   app.use('/api/parts', partRoutes(db));
   app.use('/api/profiles', profileRoutes(db));
+  app.use('/api/listing', listingRoutes(db, runner, listing));
   if (page) app.use(pageRoutes(page));
   app.use(unknownPath);
   app.use(problemHandler(logger));

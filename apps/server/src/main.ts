@@ -13,7 +13,8 @@ import { jobWorkers } from './jobs/workers.js';
 
 /**
  * Starts the server. Settings come from the environment:
- * DATABASE_URL, HOST (loopback unless told otherwise), PORT (the next free one is taken), ALLOWED_HOSTS, LOG_LEVEL.
+ * DATABASE_URL, HOST (loopback unless told otherwise), PORT (the next free one is taken), ALLOWED_HOSTS, LOG_LEVEL,
+ * LISTING_URL (an online listing of parts).
  */
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL says which database to use; `npm start` sets it.');
@@ -22,10 +23,11 @@ const wanted = Number(process.env['PORT'] ?? 4620);
 const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
 const COLLECT_MS = 15 * 60_000;
 
+const listing = process.env['LISTING_URL'] || null;
 const db = openPool(url, logger);
 await migrate(db);
 const hub = openHub(url, logger);
-const runner = runJobs(db, jobWorkers(db), logger);
+const runner = runJobs(db, jobWorkers(db, listing), logger);
 const collector = setInterval(() => {
   forgetReadings(db)
     .then(() => collectBlobs(db))
@@ -40,6 +42,7 @@ const app = makeApp({
   page: process.env['PAGE'] ?? fileURLToPath(new URL('../../web/dist/browser/', import.meta.url)),
   allowedHosts: (process.env['ALLOWED_HOSTS'] ?? '').split(',').filter(Boolean),
   requestsPerMinute: Number(process.env['REQUESTS_PER_MINUTE'] ?? 3000),
+  listing,
 });
 const server = createServer(app);
 

@@ -90,7 +90,7 @@ describe('an archive of any form', () => {
       expect(report!.licences).toMatchObject([{ spdx: 'MIT' }]);
       const script = report!.findings.find((f) => f.sort === 'install script')!;
       expect(script.evidence).toMatchObject({ admin: true });
-      expect((script.evidence as { options: string[] }).options).toEqual(
+      expect((script.evidence as { options: readonly string[] }).options).toEqual(
         expect.arrayContaining(['-c', '--clean', '--size']),
       );
       // The found icon is shown, through its link too: both names lead to one picture.
@@ -153,7 +153,7 @@ describe('an archive of any form', () => {
         { name: 'watch', sizes: [24], frames: 12, delay: 50 },
       ],
     });
-    expect((evidence as { missing: string[] }).missing).toContain('crosshair');
+    expect((evidence as unknown as { missing: string[] }).missing).toContain('crosshair');
   });
   it('fonts tell names, weights, coverage and licence; wallpapers pixels and colours', async () => {
     const font = readFileSync(require.resolve('@fontsource/solway/files/solway-latin-400-normal.woff2'));

@@ -57,7 +57,16 @@ describe('a database that goes away', () => {
     const hub = openHub(direct.toString(), logger);
     const runner = runJobs(db, {}, logger);
     const server = createHttp(
-      makeApp({ db, hub, runner, logger, page: null, allowedHosts: [], requestsPerMinute: 100_000 }),
+      makeApp({
+        db,
+        hub,
+        runner,
+        logger,
+        page: null,
+        allowedHosts: [],
+        requestsPerMinute: 100_000,
+        listing: null,
+      }),
     );
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;

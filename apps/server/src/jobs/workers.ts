@@ -1,9 +1,14 @@
 import { archiveWorker } from '../archives/worker.js';
 import type { Db } from '../db/pool.js';
+import { listingWorker } from '../listing/worker.js';
 import { normaliseWorker } from '../pictures/normalise.js';
 import type { Worker } from './queue.js';
 
 /** Everything that is done off the request thread, by the kind of job. */
-export function jobWorkers(db: Db): Readonly<Record<string, Worker>> {
-  return { 'picture.normalise': normaliseWorker(db), 'archive.read': archiveWorker(db) };
+export function jobWorkers(db: Db, listing: string | null): Readonly<Record<string, Worker>> {
+  return {
+    'picture.normalise': normaliseWorker(db),
+    'archive.read': archiveWorker(db),
+    'listing.fetch': listingWorker(db, listing),
+  };
 }

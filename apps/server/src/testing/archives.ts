@@ -41,7 +41,7 @@ export async function tarOf(
   const tar = pack();
   const pieces: Buffer[] = [];
   tar.on('data', (d) => pieces.push(d as Buffer));
-  const ended = new Promise((resolve) => tar.on('end', resolve));
+  const ended = new Promise<void>((resolve) => tar.on('end', () => resolve()));
   for (const { body, ...header } of entries) tar.entry(header as Header, body ?? '');
   tar.finalize();
   await ended;

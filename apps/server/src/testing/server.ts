@@ -61,7 +61,9 @@ async function needTemplate(admin: pg.Client): Promise<void> {
   }
 }
 
-export async function startTestServer(options: { requestsPerMinute?: number } = {}): Promise<TestServer> {
+export async function startTestServer(
+  options: { requestsPerMinute?: number; listing?: string } = {},
+): Promise<TestServer> {
   const admin = new pg.Client({ connectionString: adminUrl() });
   await admin.connect();
   await needTemplate(admin);
@@ -71,7 +73,7 @@ export async function startTestServer(options: { requestsPerMinute?: number } = 
   const databaseUrl = withDatabase(name);
   const db = openPool(databaseUrl, logger);
   const hub = openHub(databaseUrl, logger);
-  const runner = runJobs(db, jobWorkers(db), logger);
+  const runner = runJobs(db, jobWorkers(db, options.listing ?? null), logger);
   const app = makeApp({
     db,
     hub,
@@ -80,6 +82,7 @@ export async function startTestServer(options: { requestsPerMinute?: number } = 
     page: null,
     allowedHosts: [],
     requestsPerMinute: options.requestsPerMinute ?? 100_000,
+    listing: options.listing ?? null,
   });
   const server: Server = createServer(app);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));

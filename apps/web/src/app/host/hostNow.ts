@@ -11,6 +11,7 @@ import {
 import { RouterLink } from '@angular/router';
 import type { ReadingLoad, ReadingPhase, ReadingRow, SurveyRow } from '@spare-coat/core/coat/rows';
 import { sumReadings, median } from '@spare-coat/core/host/readings';
+import type { Default } from '@spare-coat/core/host/profile';
 import { tieSettings } from '@spare-coat/core/host/settings';
 import { compareSurveys, type Survey } from '@spare-coat/core/host/survey';
 import { sayNumber } from '@spare-coat/core/traits/say';
@@ -229,11 +230,8 @@ export class HostNow {
   protected mid(values: readonly number[], unit: string): string {
     return `${sayNumber(Math.round((median(values) ?? 0) * 10) / 10)} ${unit}`;
   }
-  protected initial(value: unknown): string {
-    return value === null || value === undefined
-      ? '–'
-      : typeof value === 'object'
-        ? JSON.stringify(value)
-        : String(value as string);
+  protected initial(value: Default | null): string {
+    if (value === null) return '–';
+    return typeof value === 'object' ? JSON.stringify(value) : String(value);
   }
 }

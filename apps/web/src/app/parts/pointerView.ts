@@ -2,7 +2,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   DestroyRef,
-  ElementRef,
   computed,
   effect,
   inject,
@@ -10,6 +9,7 @@ import {
   signal,
   untracked,
   viewChildren,
+  type ElementRef,
 } from '@angular/core';
 import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
 import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';

@@ -6,6 +6,7 @@ import type { HostProfile } from '@spare-coat/core/host/profile';
 import type { Survey } from '@spare-coat/core/host/survey';
 import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import type { Part } from '@spare-coat/core/parts/part';
+import type { ListedDetails, ListedPage, ListedUpdate } from '@spare-coat/core/wire/listing';
 import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
 import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
@@ -34,6 +35,12 @@ export interface CataloguePart {
   readonly part: Part;
   readonly shipped: boolean;
   readonly gone: boolean;
+}
+export interface ListedUpdates {
+  readonly updates: readonly ListedUpdate[];
+  readonly problems: readonly { readonly name: string; readonly sentence: string }[];
+  /** How many parts are followed. */
+  readonly followed: number;
 }
 export interface ToldTrial extends TrialRow {
   readonly coatId: string;
@@ -165,6 +172,18 @@ export class Api {
   }
   putPart(part: Part, revision: number, commandId: string): Promise<CataloguePart> {
     return this.ask(this.http.put<CataloguePart>(`/api/parts/${part.id}`, { commandId, revision, part }));
+  }
+  listing(query: Readonly<Record<string, string>>): Promise<ListedPage> {
+    return this.ask(this.http.get<ListedPage>('/api/listing', { params: query }));
+  }
+  listed(key: string): Promise<{ details: ListedDetails; from: string }> {
+    return this.ask(this.http.get<{ details: ListedDetails; from: string }>(`/api/listing/${key}`));
+  }
+  listedUpdates(): Promise<ListedUpdates> {
+    return this.ask(this.http.get<ListedUpdates>('/api/listing/updates'));
+  }
+  fetchListed(key: string, version: string): Promise<{ job: string }> {
+    return this.ask(this.http.post<{ job: string }>(`/api/listing/${key}/fetch`, { version }));
   }
   licenceProblem(expression: string): Promise<{ problem: string | null }> {
     return this.ask(

@@ -38,6 +38,12 @@ export const ROUTES: Routes = [
         loadComponent: () => import('../parts/compare').then((m) => m.CompareParts),
       },
       {
+        path: 'parts/listing',
+        title: 'Online listing',
+        loadComponent: () => import('../parts/listing').then((m) => m.Listing),
+        data: { whole: true },
+      },
+      {
         path: 'parts/archive/:reading',
         title: 'Opened file',
         data: { whole: true },

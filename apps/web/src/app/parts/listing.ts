@@ -1,0 +1,166 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import type { ListedDetails, ListedPage } from '@spare-coat/core/wire/listing';
+import { Subject, catchError, debounceTime, from, of, switchMap, tap } from 'rxjs';
+import { Api, type ApiProblem, type JobState, type ListedUpdates } from '../shared/api';
+import { Notices } from '../shared/notices';
+import { ArchiveIntake } from './archiveIntake';
+
+interface Query {
+  readonly words: string;
+  readonly category: string;
+  readonly order: string;
+  readonly page: string;
+}
+
+const TYPING_MS = 250;
+const POLL_MS = 200;
+
+/** An online listing: look parts up, bring their files in, follow what came from there. */
+@Component({
+  selector: 'coat-listing',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './listing.html',
+  styleUrl: './listing.scss',
+})
+export class Listing {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+  private readonly intake = inject(ArchiveIntake);
+  /** From the address: the open entry. */
+  readonly key = input<string>();
+
+  protected readonly query = signal<Query>({ words: '', category: '', order: 'votes', page: '1' });
+  protected readonly page = signal<ListedPage | null>(null);
+  protected readonly asking = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly details = signal<ListedDetails | null>(null);
+  protected readonly from = signal('');
+  protected readonly detailsProblem = signal<string | null>(null);
+  protected readonly bringing = signal<{
+    readonly version: string;
+    readonly progress: number;
+    readonly job: string | null;
+  } | null>(null);
+  protected readonly updates = signal<ListedUpdates | null>(null);
+  protected readonly looking = signal(false);
+  private readonly asked = new Subject<Query>();
+
+  constructor() {
+    this.asked
+      .pipe(
+        debounceTime(TYPING_MS),
+        tap(() => this.asking.set(true)),
+        switchMap((q) =>
+          from(this.api.listing({ ...q })).pipe(
+            tap(() => this.problem.set(null)),
+            catchError((error: ApiProblem) => {
+              this.problem.set(error.message);
+              return of(null);
+            }),
+          ),
+        ),
+        takeUntilDestroyed(inject(DestroyRef)),
+      )
+      .subscribe((page) => {
+        this.asking.set(false);
+        if (page) this.page.set(page);
+      });
+    effect(() => this.asked.next(this.query()));
+    effect(() => {
+      const key = this.key();
+      void untracked(() => this.show(key ?? null));
+    });
+  }
+
+  protected ask(part: Partial<Query>): void {
+    this.query.update((q) => ({ ...q, page: '1', ...part }));
+  }
+  protected again(): void {
+    this.asked.next(this.query());
+  }
+  protected turn(by: number): void {
+    this.ask({ page: String((this.page()?.page ?? 1) + by) });
+  }
+  protected pick(key: string): void {
+    void this.router.navigate([], { queryParams: { key }, queryParamsHandling: 'merge' });
+  }
+
+  private async show(key: string | null): Promise<void> {
+    this.details.set(null);
+    this.detailsProblem.set(null);
+    if (key === null) return;
+    try {
+      const { details, from: host } = await this.api.listed(key);
+      if (this.key() !== key) return;
+      this.details.set(details);
+      this.from.set(host);
+    } catch (error) {
+      if (this.key() === key) this.detailsProblem.set((error as Error).message);
+    }
+  }
+
+  protected async bring(key: string, version: string): Promise<void> {
+    this.detailsProblem.set(null);
+    this.bringing.set({ version, progress: 0, job: null });
+    try {
+      const { job } = await this.api.fetchListed(key, version);
+      const { sha256, file } = await this.waitFor(job, version);
+      this.bringing.set({ version, progress: 1, job: null });
+      const reading = await this.intake.read(sha256, this.intake.question(file));
+      const [parts] = this.router.url.split('/listing');
+      await this.router.navigate([`${parts}/archive/${reading}`], {
+        queryParams: { source: this.from(), key },
+      });
+    } catch (error) {
+      this.detailsProblem.set((error as Error).message);
+    } finally {
+      this.bringing.set(null);
+    }
+  }
+
+  private async waitFor(id: string, version: string): Promise<{ sha256: string; file: string }> {
+    for (;;) {
+      const job: JobState = await this.api.job(id);
+      if (job.state === 'done') return job.result as { sha256: string; file: string };
+      if (job.state === 'failed') throw new Error(job.problem?.sentence ?? 'It could not be brought in.');
+      if (job.state === 'cancelled') throw new Error('It was cancelled. Nothing was kept.');
+      this.bringing.set({ version, progress: job.progress, job: id });
+      await new Promise((r) => setTimeout(r, POLL_MS));
+    }
+  }
+
+  protected async cancel(): Promise<void> {
+    const job = this.bringing()?.job;
+    if (job) await this.api.cancelJob(job).catch(() => undefined);
+  }
+
+  protected async follow(): Promise<void> {
+    this.looking.set(true);
+    try {
+      this.updates.set(await this.api.listedUpdates());
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    } finally {
+      this.looking.set(false);
+    }
+  }
+
+  protected size(bytes: number): string {
+    return bytes < 1024 ** 2
+      ? `${Math.max(1, Math.round(bytes / 1024))} kB`
+      : `${(bytes / 1024 ** 2).toFixed(1)} MB`;
+  }
+}
