@@ -76,6 +76,8 @@ export function readStyleSheet(text: string): StyleEvidence {
     value.replace(/var\(\s*(--[\w-]+)\s*(?:,[^)]*)?\)/g, (w, n: string) => customs.get(n) ?? w);
   for (const [, rawName, rawValue] of css.matchAll(/(?:^|[;{])\s*([a-z-]+)\s*:\s*([^;{}]+)/gi)) {
     const property = rawName!.toLowerCase();
+    // Naming a value is not using it.
+    if (property.startsWith('--')) continue;
     const value = resolved(rawValue!.trim());
     const pixels = [...value.matchAll(/(\d+(?:\.\d+)?)px\b/g)].map(([, n]) => Number(n));
     if (/radius$/.test(property)) pixels.forEach((n) => count(radii, n));
