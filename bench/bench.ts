@@ -15,6 +15,8 @@ import { readRegion } from '@spare-coat/core/picture/readRegion';
 import { KINDS } from '@spare-coat/core/reference/kinds/registry';
 import type { TraitSpec } from '@spare-coat/core/reference/kind';
 import { time, type Figure } from './figure.js';
+import { archiveList, archiveRead } from './parts/archives.js';
+import { partsSearch } from './parts/search.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
 import { randomFrom } from '@spare-coat/core/scene/svg';
 import { samplePicture } from '@spare-coat/core/picture/samplePicture';
@@ -286,6 +288,9 @@ const ALL: Readonly<Record<string, Work>> = {
   'palette-4k': palette4k,
   'items-4k': items4k,
   'study-accuracy': studyAccuracy,
+  'archive-list': archiveList,
+  'archive-read': archiveRead,
+  'parts-search': partsSearch,
 };
 
 /** Runs the benchmarks named, or all. */

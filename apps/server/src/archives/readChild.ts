@@ -19,7 +19,8 @@ try {
     told = Date.now();
     tell({ progress });
   });
-  tell({ report });
+  // Kilobytes at most, for whoever measures.
+  tell({ report, peak: process.resourceUsage().maxRSS });
 } catch (error) {
   if (error instanceof ArchiveProblem) tell({ sentence: error.message });
   else {

@@ -73,7 +73,7 @@ export function listingRoutes(db: Db, runner: Runner, listing: string | null): R
     if (!KEY.test(req.params.key))
       throw new Problem(404, 'not-found', 'There is no such part on the listing.');
     const details = await askJson(new URL(`/parts/${req.params.key}`, root), readListedDetails, gone(req));
-    res.json({ details, from: root.host });
+    res.json({ details, from: root.host, root: root.origin });
   });
   router.post('/:key/fetch', async (req, res) => {
     const { version } = (req.body ?? {}) as { version?: unknown };

@@ -12,6 +12,8 @@ import { Router, RouterLink } from '@angular/router';
 import { ordered } from '@spare-coat/core/coat/rows';
 import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
 import { partFromFinding } from '@spare-coat/core/parts/archive/makePart';
+import { withListing } from '@spare-coat/core/parts/fromListing';
+import type { Part } from '@spare-coat/core/parts/part';
 import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import { wallpaperFit } from '@spare-coat/core/parts/archive/wallpaperFit';
 import { Api, pictureAddress } from '../shared/api';
@@ -99,6 +101,18 @@ export class ArchiveView {
     }
   }
 
+  /** Of a part that came from a listing, what the listing tells; without it the part stands as the file made it. */
+  private async described(part: Part): Promise<Part> {
+    const key = this.key();
+    if (!key) return part;
+    try {
+      const { details, root } = await this.api.listed(key);
+      return withListing(part, details, root);
+    } catch {
+      return part;
+    }
+  }
+
   protected async make(finding: ArchiveFinding): Promise<void> {
     const report = this.report();
     if (!report) return;
@@ -116,7 +130,7 @@ export class ArchiveView {
         },
         this.keep(),
       );
-      const saved = await this.api.putPart(part, 0, newId());
+      const saved = await this.api.putPart(await this.described(part), 0, newId());
       const [parts] = this.router.url.split('/archive/');
       await this.router.navigate([parts], { queryParams: { part: saved.part.id } });
       this.notices.say(`${saved.part.name} is a part now. Fill in what the archive does not tell.`, {

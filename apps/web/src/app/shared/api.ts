@@ -176,8 +176,10 @@ export class Api {
   listing(query: Readonly<Record<string, string>>): Promise<ListedPage> {
     return this.ask(this.http.get<ListedPage>('/api/listing', { params: query }));
   }
-  listed(key: string): Promise<{ details: ListedDetails; from: string }> {
-    return this.ask(this.http.get<{ details: ListedDetails; from: string }>(`/api/listing/${key}`));
+  listed(key: string): Promise<{ details: ListedDetails; from: string; root: string }> {
+    return this.ask(
+      this.http.get<{ details: ListedDetails; from: string; root: string }>(`/api/listing/${key}`),
+    );
   }
   listedUpdates(): Promise<ListedUpdates> {
     return this.ask(this.http.get<ListedUpdates>('/api/listing/updates'));
