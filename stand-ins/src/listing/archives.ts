@@ -145,7 +145,9 @@ export async function makeArchive(name: string, version: string, sort: ArchiveSo
     name: 'LICENSE',
     body: 'Permission is hereby granted, free of charge, to any person obtaining a copy',
   };
-  const zip = async (pieces: readonly Piece[]) => gzipSync(await tar(pieces), { level: 6 });
+  // Two versions are never the same bytes.
+  const stamp = { name: sort === 'icons, no folder' ? 'VERSION' : `${folder}/VERSION`, body: `${version}\n` };
+  const zip = async (pieces: readonly Piece[]) => gzipSync(await tar([...pieces, stamp]), { level: 6 });
   switch (sort) {
     case 'icons':
       return zip(iconSet(folder, name, 92));

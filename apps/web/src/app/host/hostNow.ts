@@ -179,7 +179,9 @@ export class HostNow {
             ],
           })
         : this.store.send(add);
-      if (sent) this.wanted.set(id);
+      if (!sent) return;
+      this.wanted.set(id);
+      this.wantedOther.set(null);
     } catch (error) {
       this.refusal.set({ file: file.name, sentence: (error as Error).message });
     }

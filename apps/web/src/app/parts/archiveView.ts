@@ -131,6 +131,7 @@ export class ArchiveView {
         this.keep(),
       );
       const saved = await this.api.putPart(await this.described(part), 0, newId());
+      this.view.refreshParts();
       const [parts] = this.router.url.split('/archive/');
       await this.router.navigate([parts], { queryParams: { part: saved.part.id } });
       this.notices.say(`${saved.part.name} is a part now. Fill in what the archive does not tell.`, {

@@ -14,6 +14,7 @@ import { DocumentEditor } from '../document/documentEditor';
 import { Draft, check } from '../document/editing';
 import type { Row } from '../document/rowsBox';
 import { Api } from '../shared/api';
+import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { saveFile } from '../shared/saveFile';
@@ -61,6 +62,7 @@ export class PartEditor {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
+  private readonly view = inject(CoatView);
   /** From the address: the part's id, and of which part it is a copy. */
   readonly part = input.required<string>();
   readonly from = input<string>();
@@ -134,6 +136,7 @@ export class PartEditor {
     try {
       const saved = await this.api.putPart(part, this.revision(), newId());
       this.draft.settle();
+      this.view.refreshParts();
       this.notices.say(`${saved.part.name} is saved as revision ${saved.part.revision}.`);
       await this.back(saved.part.id);
     } catch (error) {

@@ -215,17 +215,23 @@ export class Parts {
     void this.go(`${newId()}/edit`, { from: id });
   }
 
+  /** The catalogue is another one: the list and what Match looks at. */
+  private again(): void {
+    this.asked.next(this.query());
+    this.view.refreshParts();
+  }
+
   protected async remove(part: Part): Promise<void> {
     try {
       await this.api.deletePart(part.id);
-      this.asked.next(this.query());
+      this.again();
       void this.router.navigate([], { queryParams: { part: null }, queryParamsHandling: 'merge' });
       this.notices.say(`${part.name} is deleted. Coats that use it keep it.`, {
         label: 'Undo',
         run: () =>
           void this.api
             .restorePart(part.id)
-            .then(() => this.asked.next(this.query()))
+            .then(() => this.again())
             .catch((error: Error) => this.notices.say(error.message)),
       });
     } catch (error) {

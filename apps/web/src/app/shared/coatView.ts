@@ -144,6 +144,12 @@ export class CoatView {
     });
   }
 
+  /** Asks the catalogue anew: parts of one's own were made, changed or deleted. */
+  refreshParts(): void {
+    const { kinds, pinned } = this.wanted();
+    void this.loadParts(kinds, pinned);
+  }
+
   private async loadParts(
     kinds: readonly string[],
     pinned: readonly (readonly [string, number])[],
