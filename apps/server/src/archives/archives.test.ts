@@ -218,6 +218,26 @@ describe('a hostile archive', () => {
     expect(readdirSync(tmpdir()).filter((f) => f.startsWith('spare-coat-'))).toEqual(before);
     expect(existsSync('/etc/evil')).toBe(false);
   });
+  // Packed before anything is asked: a blocked test would let its connections go stale.
+  const long = packed({ zeros: Buffer.alloc(400 * 1024 * 1024) }, 'long.tar.gz');
+  it('that takes long is given up when that is asked for, and its processes with it', async () => {
+    const sent = await server.get('/api/archives', { method: 'POST', body: new Uint8Array(long) });
+    const { sha256 } = sent.body as { sha256: string };
+    const asked = await server.post(`/api/archives/${sha256}/reading`, {
+      file: 'long.tar.gz',
+      profile: null,
+      iconSize: 48,
+      iconScale: 1,
+      names: [],
+    });
+    const { job } = asked.body as { job: string };
+    const state = async () => ((await server.get(`/api/jobs/${job}`)).body as { state: string }).state;
+    while ((await state()) === 'waiting') await new Promise((r) => setTimeout(r, 20));
+    expect((await server.get(`/api/jobs/${job}`, { method: 'DELETE' })).status).toBe(204);
+    for (let n = 0; n < 100 && (await state()) === 'running'; n++)
+      await new Promise((r) => setTimeout(r, 100));
+    expect(await state()).toBe('cancelled');
+  });
   it('a bomb is told by what it would unpack to', async () => {
     const { report } = await read('b.tar.gz', packed({ zeros: Buffer.alloc(90 * 1024 * 1024) }, 'b.tar.gz'));
     expect(report!.hostile.map((h) => h.code)).toContain('bomb');

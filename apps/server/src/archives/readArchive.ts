@@ -1,5 +1,4 @@
 import { open, type FileHandle } from 'node:fs/promises';
-import sharp from 'sharp';
 import { dominantColours } from '@spare-coat/core/colour/dominant';
 import {
   MOST_ENTRIES,
@@ -8,7 +7,12 @@ import {
   stepsOf,
   type ArchiveEntry,
 } from '@spare-coat/core/parts/archive/entry';
-import type { ArchiveFinding, ArchiveHost, WallpaperEvidence } from '@spare-coat/core/parts/archive/findings';
+import type {
+  ArchiveFinding,
+  ArchiveHost,
+  FontEvidence,
+  WallpaperEvidence,
+} from '@spare-coat/core/parts/archive/findings';
 import { judgeArchive } from '@spare-coat/core/parts/archive/judge';
 import { licenceOfText, type ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import {
@@ -24,7 +28,6 @@ import { isEvidence, isLargePicture, isLicence, isReadme } from '@spare-coat/cor
 import { MAX_PIXELS, readPictureHeader } from '@spare-coat/core/picture/header';
 import { standardIconNames } from '@spare-coat/core/standards/iconNames';
 import { utf8 } from '@spare-coat/core/wire/utf8';
-import { fontFacts } from './fontFacts.js';
 import { ArchiveProblem, walkTar, type Walk } from './walkTar.js';
 import { ZipArchive } from './walkZip.js';
 
@@ -204,6 +207,10 @@ async function wallpaperFacts(
   pictures: PictureFile,
 ): Promise<WallpaperEvidence> {
   try {
+    // Loaded when there is something to decode: most archives have no wallpaper.
+    const { default: sharp } = await import('sharp');
+    sharp.cache(false);
+    sharp.concurrency(1);
     const small = sharp(bytes, { limitInputPixels: MAX_PIXELS })
       .rotate()
       .resize({ width: THUMBNAIL, height: THUMBNAIL, fit: 'inside', withoutEnlargement: true })
@@ -268,11 +275,14 @@ async function enrich(
         if (bytes) await pictures.add(path, bytes, 'image/x-xcursor');
       }
   }
-  const faces = new Map<string, ReturnType<typeof fontFacts>>();
+  const faces = new Map<string, FontEvidence>();
   const walls = new Map<string, WallpaperEvidence>();
   const look = async (path: string, bytes: Buffer) => {
     if (icons.has(path)) await pictures.add(path, bytes, typeOf(path));
-    if (fonts.has(path)) faces.set(path, fontFacts(path, bytes));
+    if (fonts.has(path)) {
+      const { fontFacts } = await import('./fontFacts.js');
+      faces.set(path, fontFacts(path, bytes));
+    }
     const size = listing.pictures.get(path);
     if (papers.has(path) && size) walls.set(path, await wallpaperFacts(path, bytes, size, pictures));
   };

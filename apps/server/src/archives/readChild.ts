@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import sharp from 'sharp';
 import { readArchive, type ArchiveInput } from './readArchive.js';
 import { ArchiveProblem } from './walkTar.js';
 
@@ -7,8 +6,6 @@ import { ArchiveProblem } from './walkTar.js';
  * A process of its own for reading one archive that somebody else made. What it is told stands on standard input as
  * JSON; it writes lines of JSON: progress, and at the end the report or a sentence. Whoever started it may kill it.
  */
-sharp.cache(false);
-sharp.concurrency(1);
 const TELL_MS = 100;
 const input = JSON.parse(readFileSync(0, 'utf8')) as ArchiveInput;
 const tell = (line: unknown) => process.stdout.write(`${JSON.stringify(line)}\n`);

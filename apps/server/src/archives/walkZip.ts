@@ -1,4 +1,4 @@
-import { fromRandomAccessReaderPromise, type Entry, type ZipFile } from 'yauzl';
+import { Entry as EntryClass, fromRandomAccessReaderPromise, type Entry, type ZipFile } from 'yauzl';
 import type { ArchiveEntry } from '@spare-coat/core/parts/archive/entry';
 import { utf8 } from '@spare-coat/core/wire/utf8';
 import { ArchiveProblem, ENCRYPTED, HEAD_BYTES, type Walk } from './walkTar.js';
@@ -70,6 +70,20 @@ function kindOf(entry: Entry, path: string): ArchiveEntry['kind'] {
   return bits === 0 || bits === FILE ? 'file' : 'device';
 }
 
+/** What is needed to read an entry's bytes later: a table of a hundred thousand whole entries would fill memory. */
+function slim(raw: Entry): Entry {
+  const { relativeOffsetOfLocalHeader, compressedSize, uncompressedSize, compressionMethod } = raw;
+  const { generalPurposeBitFlag, crc32 } = raw;
+  return Object.assign(Object.create(EntryClass.prototype as object) as Entry, {
+    relativeOffsetOfLocalHeader,
+    compressedSize,
+    uncompressedSize,
+    compressionMethod,
+    generalPurposeBitFlag,
+    crc32,
+  });
+}
+
 interface Known {
   readonly entry: ArchiveEntry;
   readonly raw: Entry;
@@ -105,7 +119,7 @@ export class ZipArchive {
       const name = utf8(raw.fileName as unknown as Uint8Array);
       const kind = kindOf(raw, name);
       known.push({
-        raw,
+        raw: slim(raw),
         entry: { path: name.replace(/\/+$/, ''), kind, size: raw.uncompressedSize, target: '' },
       });
       return known.length <= most;

@@ -121,7 +121,7 @@ export function partRoutes(db: Db): Router {
   });
   /** Body: kinds and pinned revisions. A POST since the list may be long; it changes nothing. */
   router.post('/serving', async (req, res) => {
-    const { kinds, pinned } = (req.body ?? {}) as { kinds?: unknown; pinned?: unknown };
+    const { kinds, pinned, family } = (req.body ?? {}) as Partial<Record<string, unknown>>;
     if (!Array.isArray(kinds) || !kinds.every((k) => typeof k === 'string') || kinds.length > 200)
       throw new Problem(400, 'bad-request', 'Kinds are a list of names.');
     const pins = Array.isArray(pinned) ? (pinned as unknown[]) : [];
@@ -131,7 +131,16 @@ export function partRoutes(db: Db): Router {
     if (!right || pins.length > 1000)
       throw new Problem(400, 'bad-request', 'Pinned parts are pairs of id and revision.');
     res.json({
-      parts: [...(await partsServing(db, kinds as string[], pins as [string, number][])).values()],
+      parts: [
+        ...(
+          await partsServing(
+            db,
+            kinds as string[],
+            pins as [string, number][],
+            text(family).slice(0, 64) || null,
+          )
+        ).values(),
+      ],
     });
   });
   router.get('/:id', async (req, res) => {

@@ -100,17 +100,20 @@ export async function findPart(
   return rows[0] ?? null;
 }
 
-/** Matching one coat looks at so many parts at most. */
+/** Matching one coat looks at so many parts at most: those for its host first. */
 const MOST_SERVING = 5000;
 
 /**
  * All parts that serve one of these kinds, with the pinned revisions and whatever those need, by `partKey`:
  * everything that matching and planning a coat look at.
+ *
+ * @param family of the coat's host: of very many parts those that are for it come along first
  */
 export async function partsServing(
   db: Queryable,
   kinds: readonly string[],
   pinned: readonly (readonly [string, number])[],
+  family: string | null = null,
 ): Promise<Map<string, Part>> {
   const found = new Map<string, Part>();
   const keep = (parts: readonly { data: Part }[]) => {
@@ -122,8 +125,11 @@ export async function partsServing(
   keep(
     (
       await db.query<{ data: Part }>(
-        newest(`n.kinds && $1::text[] order by n.name, n.part_id limit ${MOST_SERVING}`),
-        [kinds],
+        newest(
+          `n.kinds && $1::text[]
+            order by (n.families = '{}' or n.families @> array[$2]::text[]) desc, n.name, n.part_id limit ${MOST_SERVING}`,
+        ),
+        [kinds, family],
       )
     ).rows,
   );

@@ -19,6 +19,15 @@ const put = (profile: HostProfile, revision: number) =>
     headers: { 'Content-Type': 'application/json' },
   });
 
+describe('published schemas', () => {
+  it('are given by name, and nothing else is', async () => {
+    const { body, status } = await server.get('/api/schemas/host-profile.schema.json');
+    expect(status).toBe(200);
+    expect(body).toMatchObject({ title: 'Host profile' });
+    expect((await server.get('/api/schemas/..%2F..%2Fpackage.json')).status).toBe(404);
+  });
+});
+
 describe('host profiles', () => {
   it('that ship are replaced by what ships next, and the old revision stays for whoever pins it', async () => {
     const host = { ...testHost(), id: randomUUID() };

@@ -5,6 +5,7 @@ import { readEarthPlace, writeEarthPlace } from './earth.js';
 import { fitOf, nearestVersion } from './fit.js';
 import { fromSyntax, toSyntax, type FormatSyntax } from './formatSyntax.js';
 import { readPart } from './part.js';
+import { trialDaysLeft } from './trialDays.js';
 
 const CODES = [
   { field: 'EEE', code: '%w' },
@@ -159,5 +160,24 @@ describe('a part’s own settings', () => {
   });
   it('that are right are read', () => {
     expect(readPart(raw([setting])).settings).toHaveLength(1);
+  });
+});
+
+describe('days of trial', () => {
+  it.each([
+    [null, [], null],
+    [14, [], 14],
+    [14, ['2026-11-20'], 9],
+    [14, ['2026-11-20', '2026-11-15'], 4],
+    [14, ['2026-01-01'], 0],
+    [14, ['2026-12-24'], 14],
+  ])('of %j, tried %j, are %j on 25 November', (trialDays, tried, left) => {
+    expect(
+      trialDaysLeft(
+        { trialDays },
+        tried.map((t) => ({ tried: t })),
+        '2026-11-25',
+      ),
+    ).toBe(left);
   });
 });

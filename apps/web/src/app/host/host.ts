@@ -77,6 +77,9 @@ export class Host {
     }
   }
 
+  protected look(profile: HostProfile): void {
+    void this.router.navigateByUrl(`${this.base()}/host/${profile.id}/view`);
+  }
   protected edit(profile: HostProfile): void {
     void this.router.navigateByUrl(`${this.base()}/host/${profile.id}/edit`);
   }

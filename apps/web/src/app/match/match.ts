@@ -11,6 +11,7 @@ import { CoatView } from '../shared/coatView';
 import { Crop } from '../shared/crop';
 import { Keys } from '../shared/keys';
 import { newId } from '../shared/newId';
+import { Trials } from '../shared/trials';
 import { sayClose } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 import { TraitRows } from './traitRows';
@@ -33,6 +34,14 @@ const SAYINGS: readonly { said: SaidStanding; label: string; ask: string; key: s
 export class Match {
   protected readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);
+  private readonly trials = inject(Trials);
+  /** Names that more than one part has: then the author tells which is which. */
+  private readonly namesakes = computed(() => {
+    const ids = new Map<string, Set<string>>();
+    for (const { part } of this.view.ranked())
+      if (part) ids.set(part.name, (ids.get(part.name) ?? new Set()).add(part.id));
+    return new Set([...ids].filter(([, set]) => set.size > 1).map(([name]) => name));
+  });
   private readonly keys = inject(Keys);
   protected readonly sayings = SAYINGS;
   protected readonly say = sayClose;
@@ -105,6 +114,10 @@ export class Match {
     },
   );
 
+  constructor() {
+    this.trials.load();
+  }
+
   protected nameOf(ranked: RankedOffer): string {
     return ranked.part
       ? ranked.part.offers.length > 1
@@ -116,7 +129,11 @@ export class Match {
   /** What a person should know before choosing it, shortest first. */
   private against(r: RankedOffer): string {
     if (!r.part || !r.fit) return 'a plain setting of the host';
-    const words: string[] = [r.part.sort];
+    const words: string[] = [
+      this.namesakes().has(r.part.name) ? `${r.part.sort} by ${r.part.author}` : r.part.sort,
+    ];
+    const [trial] = this.trials.of(r.part.id);
+    if (trial) words.push(`${trial.outcome} before`);
     if (!r.fit.usable || r.fit.word !== 'declared')
       words.push(r.fit.channel === null ? r.fit.channelSentence : r.fit.word);
     if (r.part.price) words.push(`${r.part.price.amount} ${r.part.price.currency}`);
@@ -132,6 +149,9 @@ export class Match {
   protected notes(r: RankedOffer): readonly string[] {
     if (!r.part) return [];
     return [
+      ...this.trials
+        .of(r.part.id)
+        .map((t) => `Tried ${t.tried} on ${t.family} ${t.hostVersion}: ${t.outcome}. ${t.why}`.trim()),
       ...(r.fit ? [`${r.fit.sentence} ${r.fit.channelSentence}`] : []),
       ...r.part.faults,
       ...r.part.sideEffects.map((s) => s.what + (s.counter ? ` ${s.counter}` : '')),

@@ -19,7 +19,7 @@ import { spellValue } from '@spare-coat/core/traits/say';
 import { Api } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { sayClose } from '../shared/sayClose';
-import { Trials } from './trials';
+import { Trials } from '../shared/trials';
 
 /** Two to four parts side by side, trait by trait, against an element's target. */
 @Component({

@@ -12,6 +12,10 @@ import { pictureAddress } from '../shared/api';
   selector: 'coat-icon-coverage',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <p class="faint">Drawn for {{ sizes() }}{{ inherits() ? ', inherits ' + inherits() : '' }}</p>
+    @for (p of problems(); track p) {
+      <p class="alarm">{{ p }}</p>
+    }
     <div class="ask">
       <label
         >at
@@ -161,6 +165,22 @@ export class IconCoverageView {
   readonly reading = input.required<string>();
   readonly again = output<{ size?: number; scale?: number; names?: readonly string[] }>();
   protected readonly extra = signal<readonly string[]>([]);
+
+  private readonly theme = computed(() => {
+    const { evidence } = this.finding();
+    return evidence.what === 'icon set' ? evidence.theme : null;
+  });
+  protected readonly problems = computed(() => (this.theme()?.problems ?? []).slice(0, 8));
+  protected readonly inherits = computed(() => this.theme()?.inherits.join(', ') ?? '');
+  protected readonly sizes = computed(() => {
+    const all = new Set(
+      (this.theme()?.directories ?? []).map((d) => {
+        const size = d.type === 'Scalable' ? `${d.minSize} to ${d.maxSize}` : String(d.size);
+        return d.scale === 1 ? size : `${size} at ${d.scale} times`;
+      }),
+    );
+    return [...all].join(', ');
+  });
 
   private readonly needed = computed(() => {
     const names = new Map<string, string>();

@@ -66,6 +66,17 @@ function sayTakes(setting: OwnSetting): string {
               <p class="faint">Nothing is lost.</p>
             }
           }
+          <label class="field"
+            ><span>Or what stands there now, in its own words</span
+            ><input
+              class="mono"
+              maxlength="300"
+              [placeholder]="line.setting.initial"
+              (change)="readBack(line.setting, $any($event.target))"
+          /></label>
+          @for (loss of backLosses()[line.setting.id] ?? []; track loss) {
+            <p class="loss">{{ loss }}</p>
+          }
         }
         @if (line.setting.value.type === 'earth') {
           <label class="field"
@@ -120,6 +131,7 @@ function sayTakes(setting: OwnSetting): string {
 export class OwnSettings {
   readonly part = input.required<Part>();
   protected readonly patterns = signal<Readonly<Record<string, string>>>({});
+  protected readonly backLosses = signal<Readonly<Record<string, readonly string[]>>>({});
 
   protected readonly lines = computed(() =>
     (this.part().settings ?? []).map((setting) => {
@@ -146,6 +158,15 @@ export class OwnSettings {
 
   protected write(id: string, pattern: string): void {
     this.patterns.update((all) => ({ ...all, [id]: pattern }));
+  }
+
+  /** What was typed in the part's own words becomes the pattern above. */
+  protected readBack(setting: OwnSetting, field: HTMLInputElement): void {
+    const syntax = this.syntaxOf(setting);
+    if (!syntax || field.value === '') return;
+    const { text, losses } = fromSyntax(field.value, syntax);
+    this.write(setting.id, text);
+    this.backLosses.update((all) => ({ ...all, [setting.id]: losses }));
   }
 
   protected translated(setting: OwnSetting) {

@@ -2,12 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { fitOf, nearestVersion } from '@spare-coat/core/parts/fit';
 import type { Supply } from '@spare-coat/core/parts/offer';
 import type { Channel, Part } from '@spare-coat/core/parts/part';
+import { trialDaysLeft } from '@spare-coat/core/parts/trialDays';
 import { findKind } from '@spare-coat/core/reference/kinds/registry';
 import { sayValue } from '@spare-coat/core/traits/say';
 import type { TraitType } from '@spare-coat/core/traits/value';
 import { CoatView } from '../shared/coatView';
 import { OwnSettings } from './ownSettings';
 import { PartTrials } from './partTrials';
+import { Trials } from '../shared/trials';
 
 /** What a supply gives, in words. */
 function saySupply(type: TraitType, supply: Supply): string {
@@ -41,6 +43,13 @@ export class PartDetails {
   /** It was deleted; coats that pin it keep it. */
   readonly gone = input(false);
   private readonly view = inject(CoatView);
+  private readonly trials = inject(Trials);
+  /** Archives that are kept with it: their names and where they are to be had. */
+  protected readonly kept = computed(() =>
+    this.part().channels.flatMap((c) =>
+      c.way === 'archive' && c.kept && c.sha256 ? [{ file: c.file, href: `/api/blobs/${c.sha256}` }] : [],
+    ),
+  );
 
   protected readonly fit = computed(() => {
     const host = this.view.host();
@@ -54,7 +63,15 @@ export class PartDetails {
   protected readonly price = computed(() => {
     const { price, trialDays, account } = this.part();
     const words = [price ? `${price.amount} ${price.currency}` : 'free'];
-    if (trialDays) words.push(`${trialDays} days to try`);
+    const left = trialDaysLeft(
+      this.part(),
+      this.trials.of(this.part().id),
+      new Date().toISOString().slice(0, 10),
+    );
+    if (trialDays)
+      words.push(
+        left === trialDays ? `${trialDays} days to try` : `${left} of ${trialDays} days to try are left`,
+      );
     if (account) words.push('needs an account');
     return words.join(', ');
   });

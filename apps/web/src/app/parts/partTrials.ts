@@ -4,7 +4,7 @@ import type { Part } from '@spare-coat/core/parts/part';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
-import { Trials } from './trials';
+import { Trials } from '../shared/trials';
 
 /** What became of a part when it was tried, and a short form to note it. */
 @Component({

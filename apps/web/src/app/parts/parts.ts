@@ -21,7 +21,7 @@ import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { ArchiveIntake } from './archiveIntake';
 import { PartDetails } from './partDetails';
-import { Trials } from './trials';
+import { Trials } from '../shared/trials';
 
 /** What is asked of the catalogue; empty is anything. */
 interface Query {

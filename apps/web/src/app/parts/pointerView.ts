@@ -53,7 +53,7 @@ const LEAST_MS = 16;
       @for (p of shown(); track p.path) {
         <figure role="listitem">
           <canvas #box [width]="side" [height]="side" role="img" [attr.aria-label]="p.name"></canvas>
-          <figcaption class="mono" [title]="p.name">{{ p.name }}</figcaption>
+          <figcaption class="mono" [title]="told(p)">{{ p.name }}</figcaption>
         </figure>
       }
     </div>
@@ -138,6 +138,15 @@ export class PointerView {
   protected readonly missing = computed(() => this.evidence()?.missing ?? []);
   protected readonly broken = computed(() => this.evidence()?.broken ?? []);
   protected readonly moving = computed(() => this.shown().filter((s) => this.framesOf(s).length > 1).length);
+
+  /** Sizes, frames, delay and hot spot of a pointer. */
+  protected told(shown: Shown): string {
+    const frames = this.framesOf(shown);
+    const [first] = frames;
+    const sizes = [...new Set(shown.images.map((i) => i.nominal))].sort((a, b) => a - b).join(', ');
+    const motion = frames.length > 1 ? `${frames.length} frames, ${first!.delay} ms each` : 'still';
+    return `${shown.name}: ${sizes} px, ${motion}, hot spot ${first!.hotX}, ${first!.hotY}`;
+  }
 
   constructor() {
     effect(() => {

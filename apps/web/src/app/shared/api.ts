@@ -249,8 +249,9 @@ export class Api {
   partsServing(
     kinds: readonly string[],
     pinned: readonly (readonly [string, number])[],
+    family: string | null,
   ): Promise<{ parts: Part[] }> {
-    return this.ask(this.http.post<{ parts: Part[] }>('/api/parts/serving', { kinds, pinned }));
+    return this.ask(this.http.post<{ parts: Part[] }>('/api/parts/serving', { kinds, pinned, family }));
   }
   job(id: string): Promise<JobState> {
     return this.ask(this.http.get<JobState>(`/api/jobs/${id}`));

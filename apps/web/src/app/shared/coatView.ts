@@ -159,7 +159,7 @@ export class CoatView {
       return;
     }
     try {
-      const { parts } = await this.api.partsServing(kinds, pinned);
+      const { parts } = await this.api.partsServing(kinds, pinned, this.host()?.family ?? null);
       this.parts.set(new Map(parts.map((p) => [partKey(p.id, p.revision), p])));
       this.catalogueProblem.set(null);
     } catch (error) {
@@ -175,6 +175,8 @@ export class CoatView {
     if (this.host()?.id === id && this.host()?.revision === revision) return;
     try {
       this.host.set((await this.api.profile(id, revision)).profile);
+      // Of very many parts others come along for another host.
+      this.refreshParts();
     } catch (error) {
       this.notices.say((error as Error).message);
     }

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Router } from '@angular/router';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
 import { RoomLight } from '../shared/room';
 import { STAGES } from './coatFrame';
 
@@ -110,6 +111,16 @@ export class Finder {
       ...STAGES.map((s) => ({ what: 'stage', label: s.label, run: go(s.path) })),
       { what: 'in Study', label: 'All traits', run: go('traits') },
       { what: 'in Match', label: 'Gap ledger', run: go('gaps') },
+      { what: 'in Host', label: 'What the host is now', run: go('host/now') },
+      { what: 'in Parts', label: 'Online listing', run: go('parts/listing') },
+      {
+        what: 'in Parts',
+        label: 'Make a part',
+        run: () =>
+          void this.router.navigate(['/coats', id, 'parts', newId(), 'edit'], {
+            queryParams: { fresh: 'yes' },
+          }),
+      },
       { what: 'do', label: 'Undo', run: () => void this.store.answer('undo') },
       { what: 'do', label: 'Do again', run: () => void this.store.answer('redo') },
       { what: 'room', label: 'Light room', run: () => this.room.set('light') },

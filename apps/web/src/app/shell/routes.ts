@@ -25,6 +25,12 @@ export const ROUTES: Routes = [
         loadComponent: () => import('../host/hostNow').then((m) => m.HostNow),
       },
       {
+        path: 'host/:profile/view',
+        title: 'Host profile',
+        data: { whole: true },
+        loadComponent: () => import('../host/profileView').then((m) => m.ProfileView),
+      },
+      {
         path: 'host/:profile/edit',
         title: 'Change a host profile',
         data: { whole: true },

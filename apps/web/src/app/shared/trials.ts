@@ -1,6 +1,6 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import { Api, type ToldTrial } from '../shared/api';
-import { CoatView } from '../shared/coatView';
+import { Api, type ToldTrial } from './api';
+import { CoatView } from './coatView';
 
 /** Trials of parts: this coat's as they stand now, other coats' as the server tells. Newest first. */
 @Injectable({ providedIn: 'root' })

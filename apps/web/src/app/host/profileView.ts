@@ -1,0 +1,100 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { Default, HostProfile } from '@spare-coat/core/host/profile';
+import { settingsOf } from '@spare-coat/core/host/settings';
+import { findKind } from '@spare-coat/core/reference/kinds/registry';
+import { sayValue } from '@spare-coat/core/traits/say';
+import type { TraitType, TraitValue } from '@spare-coat/core/traits/value';
+import { Api } from '../shared/api';
+
+const AFTER = {
+  none: 'at once',
+  reload: 'a reload',
+  reopen: 'reopening programs',
+  session: 'a new session',
+  restart: 'a restart',
+} as const;
+
+/** One host profile, to read: every setting with what it takes and where it is set, folders, routes, channels. */
+@Component({
+  selector: 'coat-profile-view',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './profileView.html',
+  styleUrl: './profileView.scss',
+})
+export class ProfileView {
+  private readonly api = inject(Api);
+  /** From the address. */
+  readonly profile = input.required<string>();
+  protected readonly shown = signal<HostProfile | null>(null);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly words = signal('');
+
+  protected readonly settings = computed(() => {
+    const profile = this.shown();
+    if (!profile) return [];
+    const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
+    return settingsOf(profile)
+      .filter((l) => words.every((w) => `${l.key} ${l.label} ${l.place}`.toLowerCase().includes(w)))
+      .map((l) => ({
+        ...l,
+        first: sayFirst(l.type, l.initial),
+        after: AFTER[l.effect],
+        kind: l.serves ? (findKind(l.serves.kind)?.label ?? '') : '',
+      }));
+  });
+  protected readonly folders = computed(() => {
+    const profile = this.shown();
+    const sorts = new Set([
+      ...Object.keys(profile?.folders ?? {}),
+      ...Object.keys(profile?.systemFolders ?? {}),
+    ]);
+    return [...sorts].map((sort) => ({
+      sort,
+      own: profile?.folders[sort] ?? '–',
+      system: profile?.systemFolders?.[sort]?.join(', ') ?? '–',
+      list: profile?.lists?.[sort]?.place ?? '–',
+    }));
+  });
+  protected readonly facts = computed(() => Object.entries(this.shown()?.facts ?? {}));
+  protected readonly spoken = (template: readonly string[]) => template.join(' ');
+
+  constructor() {
+    effect(() => {
+      const id = this.profile();
+      void untracked(() => this.load(id));
+    });
+  }
+
+  private async load(id: string): Promise<void> {
+    try {
+      const { revisions } = await this.api.profileRevisions(id);
+      this.shown.set((await this.api.profile(id, revisions[0]!.revision)).profile);
+      this.problem.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+}
+
+/** A first value in words; where it differs by variant, each. */
+function sayFirst(type: string, initial: Default | null): string {
+  if (initial === null) return '–';
+  const say = (value: TraitValue) =>
+    ['number', 'text'].includes(type) ? String(value as string | number) : sayValue(type as TraitType, value);
+  if (typeof initial === 'object' && 'byVariant' in initial)
+    return Object.entries(initial.byVariant as Readonly<Record<string, TraitValue>>)
+      .map(([variant, value]) => `${variant} ${say(value)}`)
+      .join(', ');
+  return say(initial);
+}

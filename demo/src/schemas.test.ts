@@ -1,0 +1,87 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readProfile } from '@spare-coat/core/host/profile';
+import { readPart } from '@spare-coat/core/parts/part';
+import { PARTS } from './catalogue.js';
+import { PROFILES } from './profiles.js';
+
+const schema = (name: string) =>
+  JSON.parse(
+    readFileSync(fileURLToPath(new URL(`../../docs/schemas/${name}.schema.json`, import.meta.url)), 'utf8'),
+  ) as object;
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+/** What the page and the server say. */
+function accepts(read: (raw: unknown) => unknown, raw: unknown): boolean {
+  try {
+    read(raw);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Values that no field of a document takes. */
+const WRONG = [null, -1.5, 'x'.repeat(5000), [], [[1]], { odd: 1 }, true] as const;
+
+/** A document with the value at one path changed or taken out. The path goes two steps deep at most. */
+function changed(document: object, path: readonly (string | number)[], value: unknown): unknown {
+  const copy = plain(document) as Record<string, unknown>;
+  let at = copy as Record<string | number, unknown>;
+  for (const step of path.slice(0, -1)) at = at[step] as Record<string | number, unknown>;
+  if (value === undefined) delete at[path.at(-1)!];
+  else at[path.at(-1)!] = value;
+  return copy;
+}
+
+const documents = [
+  ['host-profile', readProfile, PROFILES],
+  ['part', readPart, PARTS],
+] as const;
+
+describe.each(documents)('the published schema of a %s', (name, read, all) => {
+  const validate = new Ajv2020({ allErrors: true, strict: false }).compile(schema(name));
+  it('takes everything that ships', () => {
+    for (const document of all) {
+      expect(validate(plain(document)), `${document.name}: ${JSON.stringify(validate.errors)}`).toBe(true);
+      expect(accepts(read, plain(document))).toBe(true);
+    }
+  });
+  it('takes no field away that the application needs, and no field more than it knows', () => {
+    const [document] = all;
+    for (const key of Object.keys(document!)) {
+      const without = changed(document!, [key], undefined);
+      expect([key, validate(without)]).toEqual([key, accepts(read, without)]);
+    }
+    const more = changed(document!, ['odd'], 1);
+    expect([validate(more), accepts(read, more)]).toEqual([false, false]);
+  });
+  it('never refuses what the application takes, whatever is changed', () => {
+    const one = fc.constantFrom(...all).chain((document) => {
+      const keys = Object.keys(document);
+      return fc.record({
+        document: fc.constant(document as object),
+        key: fc.constantFrom(...keys),
+        value: fc.constantFrom(...WRONG),
+      });
+    });
+    fc.assert(
+      fc.property(one, ({ document, key, value }) => {
+        const raw = changed(document, [key], value);
+        if (accepts(read, plain(raw))) expect([key, value, validate(raw)]).toEqual([key, value, true]);
+      }),
+    );
+  });
+  it('refuses values of another type where the application does', () => {
+    const [document] = all;
+    for (const key of Object.keys(document!))
+      for (const value of [5, 'text', null, [5], { a: 5 }]) {
+        const raw = changed(document!, [key], value);
+        // What only the application knows (kinds, traits, licences) it alone may refuse.
+        if (!validate(raw)) expect([key, value, accepts(read, plain(raw))]).toEqual([key, value, false]);
+      }
+  });
+});
