@@ -82,7 +82,7 @@ export function makeApp({
     if (!isId(req.params.id)) throw notFound('coat');
     hub.listen(req.params.id, res);
   });
-  app.use('/api/jobs', jobRoutes(db));
+  app.use('/api/jobs', jobRoutes(db, runner));
   app.use('/api/parts', partRoutes(db));
   app.use('/api/profiles', profileRoutes(db));
   app.use('/api/schemas', schemaRoutes());

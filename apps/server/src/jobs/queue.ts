@@ -67,16 +67,20 @@ export async function cancelJob(db: Queryable, id: string): Promise<void> {
   );
 }
 
+/** Kinds that wait for others more than they work: they run beside the heavy ones, one at a time as well. */
+const MOSTLY_WAITING = ['listing.fetch'];
+
 /** Claims the oldest job that waits, or whose worker's lease has run out. */
-async function claim(db: Db): Promise<Job | null> {
+async function claim(db: Db, waiting: boolean): Promise<Job | null> {
   const { rows } = await db.query<Job>(
     `update job set state = 'running', attempts = attempts + 1, changed_at = now(),
             lease_until = now() + make_interval(secs => $1)
       where id = (select id from job
                    where (state = 'waiting' or (state = 'running' and lease_until < now())) and attempts < $2
+                     and (kind = any($3)) = $4
                    order by created_at for update skip locked limit 1)
       returning ${COLUMNS}`,
-    [LEASE_SECONDS, MOST_ATTEMPTS],
+    [LEASE_SECONDS, MOST_ATTEMPTS, MOSTLY_WAITING, waiting],
   );
   return rows[0] ?? null;
 }
@@ -94,24 +98,45 @@ async function failAbandoned(db: Db): Promise<void> {
 export interface Runner {
   /** Look for work now instead of at the next tick. */
   wake(): void;
+  /** Stop working on a job, if it is this server that works on it. */
+  drop(jobId: string): void;
   stop(): Promise<void>;
 }
 
-/** Runs jobs one after the other: two heavy ones at once would only be slower on a small machine. */
+/**
+ * Runs jobs: heavy ones one after the other, since two at once would only be slower on a small machine; beside them, one
+ * after the other as well, those that mostly wait.
+ */
 export function runJobs(db: Db, workers: Readonly<Record<string, Worker>>, logger: Logger): Runner {
+  const lanes = [false, true].map((waiting) => runLane(db, workers, logger, waiting));
+  return {
+    wake: () => lanes.forEach((lane) => lane.wake()),
+    drop: (jobId) => lanes.forEach((lane) => lane.drop(jobId)),
+    stop: async () => {
+      await Promise.all(lanes.map((lane) => lane.stop()));
+    },
+  };
+}
+
+function runLane(
+  db: Db,
+  workers: Readonly<Record<string, Worker>>,
+  logger: Logger,
+  waiting: boolean,
+): Runner {
   let stopped = false;
   let timer: NodeJS.Timeout | undefined;
   let running: Promise<void> | null = null;
-  let current: AbortController | null = null;
+  let current: { readonly id: string; readonly control: AbortController } | null = null;
 
   const loop = async () => {
     for (;;) {
       if (stopped) return;
       await failAbandoned(db);
-      const job = await claim(db);
+      const job = await claim(db, waiting);
       if (!job) return;
-      current = new AbortController();
-      await work(db, job, workers[job.kind], current, logger);
+      current = { id: job.id, control: new AbortController() };
+      await work(db, job, workers[job.kind], current.control, logger);
       current = null;
     }
   };
@@ -128,10 +153,13 @@ export function runJobs(db: Db, workers: Readonly<Record<string, Worker>>, logge
   wake();
   return {
     wake,
+    drop(jobId) {
+      if (current?.id === jobId) current.control.abort();
+    },
     async stop() {
       stopped = true;
       clearTimeout(timer);
-      current?.abort();
+      current?.control.abort();
       await running;
     },
   };

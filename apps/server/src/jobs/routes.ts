@@ -2,10 +2,10 @@ import { isId } from '@spare-coat/core/wire/text';
 import { Router } from 'express';
 import type { Db } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
-import { cancelJob, findJob } from './queue.js';
+import { cancelJob, findJob, type Runner } from './queue.js';
 
 /** `GET /:id` tells how a job stands; `DELETE /:id` asks it to stop. */
-export function jobRoutes(db: Db): Router {
+export function jobRoutes(db: Db, runner: Runner): Router {
   const router = Router();
   router.get('/:id', async (req, res) => {
     const job = isId(req.params.id) ? await findJob(db, req.params.id) : null;
@@ -16,6 +16,8 @@ export function jobRoutes(db: Db): Router {
   router.delete('/:id', async (req, res) => {
     if (!isId(req.params.id) || !(await findJob(db, req.params.id))) throw notFound('job');
     await cancelJob(db, req.params.id);
+    // Another server that works on it learns of it at its next heartbeat.
+    runner.drop(req.params.id);
     res.status(204).end();
   });
   return router;

@@ -1,7 +1,7 @@
-import type { Supply } from '../parts/offer.js';
+import type { Offer, Supply } from '../parts/offer.js';
 import type { Break } from '../parts/break.js';
 import type { FilePlace } from '../parts/ownSetting.js';
-import { findTrait } from '../reference/kinds/registry.js';
+import { findKind, findTrait } from '../reference/kinds/registry.js';
 import type { TraitValue } from '../traits/value.js';
 import type { Default, HostProfile } from './profile.js';
 
@@ -31,11 +31,17 @@ function sayTakes(supply: Supply): string {
   return 'any';
 }
 
+/** What an offer supplies in the order of the kind's traits: keys of stored JSON come in any order. */
+function inOrder({ kind, supplies }: Offer): [string, Supply][] {
+  const order = findKind(kind)?.traits.map((t) => t.id) ?? [];
+  return Object.entries(supplies).sort(([a], [b]) => order.indexOf(a) - order.indexOf(b));
+}
+
 /** Every setting of a profile, by key: those that its offers carry, then those that stand by themselves. */
 export function settingsOf(profile: HostProfile): SettingLine[] {
   const lines = new Map<string, SettingLine>();
   for (const offer of profile.offers)
-    for (const [trait, supply] of Object.entries(offer.supplies)) {
+    for (const [trait, supply] of inOrder(offer)) {
       if ('fixed' in supply || lines.has(supply.setting.key)) continue;
       const { key, place, effect, file } = supply.setting;
       const spec = findTrait(offer.kind, trait);
