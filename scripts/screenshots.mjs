@@ -31,7 +31,48 @@ const VIEWS = {
   },
   traits: { stage: 'traits' },
   host: { stage: 'host' },
-  parts: { stage: 'parts' },
+  'host-now': { stage: 'host/now' },
+  'host-profile': {
+    stage: 'host',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Duplicate Fernbank' }).click();
+      await page.getByRole('tab', { name: 'What it supplies' }).click();
+      await page.waitForTimeout(400);
+    },
+  },
+  parts: {
+    stage: 'parts',
+    act: async (page) => {
+      await page.getByLabel('usable here').check();
+      await page.getByRole('button', { name: 'Brine Hours' }).click();
+      await page.waitForTimeout(600);
+    },
+  },
+  'parts-compare': {
+    stage: 'parts',
+    act: async (page) => {
+      for (const name of ['Marrow Panel', 'Pinna', 'Reedbar'])
+        await page.getByLabel(`Compare ${name}`).check();
+      await page.getByRole('button', { name: 'Compare side by side' }).click();
+      await page.waitForTimeout(900);
+    },
+  },
+  archive: {
+    stage: 'parts/listing',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Reedmace' }).click();
+      await page.getByRole('button', { name: 'Bring in 1.4' }).click();
+      await page.getByRole('heading', { name: /tar.gz/ }).waitFor();
+      await page.waitForTimeout(1200);
+    },
+  },
+  listing: {
+    stage: 'parts/listing',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Limewash' }).click();
+      await page.waitForTimeout(900);
+    },
+  },
   match: { stage: 'match' },
   'match-dark': { stage: 'match', room: 'dark', query: 'v=dark' },
   gaps: { stage: 'gaps' },

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { colourDifference } from '@spare-coat/core/colour/ciede2000';
 import { parseHex } from '@spare-coat/core/colour/srgb';
 import { readProfile } from '@spare-coat/core/host/profile';
-import { readPart } from '@spare-coat/core/parts/part';
+import { readPart, type Part } from '@spare-coat/core/parts/part';
+import { isOpenLicence, licenceProblem } from '@spare-coat/server/parts/licence';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
 import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
@@ -18,6 +19,64 @@ describe('the demo catalogue', () => {
     expect(PARTS.length).toBeGreaterThanOrEqual(60);
     for (const part of PARTS) expect(readPart(JSON.parse(JSON.stringify(part))).name).toBe(part.name);
     expect(new Set(PARTS.map((p) => p.id)).size).toBe(PARTS.length);
+  });
+  it('has licences that the list of licences knows', () => {
+    expect(PARTS.filter((p) => licenceProblem(p.licence) !== null).map((p) => p.name)).toEqual([]);
+  });
+  it.each([
+    [
+      'an archive with a folder too many',
+      (p: Part) => p.channels.some((c) => c.way === 'archive' && c.root.includes('/')),
+    ],
+    [
+      'an archive with no folder around it',
+      (p: Part) => p.channels.some((c) => c.way === 'archive' && c.root === ''),
+    ],
+    [
+      'one made for another version',
+      (p: Part) => p.fits.some((f) => f.host === 'fernbank' && f.versions === '>=3.5'),
+    ],
+    ['one that worked for others', (p: Part) => p.fits.some((f) => f.how === 'reported')],
+    ['one that is known not to work', (p: Part) => p.fits.some((f) => f.how === 'known not to')],
+    ['one that needs another, with alternatives', (p: Part) => p.requires.some((r) => r.anyOf.length > 1)],
+    ['one to be opened once', (p: Part) => p.openOnce],
+    ['doubled duty', (p: Part) => p.sideEffects.some((s) => /beside|clock of its own/.test(s.what))],
+    ['a side effect with a counter-setting', (p: Part) => p.sideEffects.some((s) => s.counter !== null)],
+    ['a side effect that nothing counters', (p: Part) => p.sideEffects.some((s) => s.counter === null)],
+    ['programs out of reach', (p: Part) => p.faults.some((f) => /Sandboxed/.test(f))],
+    ['an incomplete icon set', (p: Part) => p.sort === 'icon set' && p.faults.some((f) => /missing/.test(f))],
+    [
+      'a wallpaper that is too small',
+      (p: Part) => p.sort === 'wallpaper' && p.faults.some((f) => /enlarged/.test(f)),
+    ],
+    ['a new session', (p: Part) => p.effect === 'session'],
+    ['a restart', (p: Part) => p.effect === 'restart'],
+    [
+      'a helper that takes the status area away',
+      (p: Part) => p.sideEffects.some((s) => /status area is gone/.test(s.what)),
+    ],
+    ['a paid trial', (p: Part) => p.price !== null && p.trialDays !== null],
+    ['an account wall', (p: Part) => p.account],
+    ['one that nobody has looked after for a year', (p: Part) => p.released < '2025-11-25'],
+    ['one that is not open', (p: Part) => !isOpenLicence(p.licence)],
+    ['memory of its own', (p: Part) => p.memory > 0],
+    ['what is brought unasked', (p: Part) => (p.brings ?? []).length > 0],
+    [
+      'an installer with choices',
+      (p: Part) => p.channels.some((c) => c.way === 'installer' && c.choices.length > 0),
+    ],
+    ['administrator rights', (p: Part) => p.channels.some((c) => c.way === 'repository' && c.admin)],
+    ['a whole look', (p: Part) => (p.overwrites ?? []).length > 0],
+    ['another processor or machine', (p: Part) => (p.asks ?? []).length > 0],
+    ['exclusion', (p: Part) => p.excludes.length > 0],
+    ['a syntax of its own', (p: Part) => (p.syntaxes ?? []).length > 0],
+    ['a place on earth', (p: Part) => (p.settings ?? []).some((s) => s.value.type === 'earth')],
+    ['many elements from one part', (p: Part) => new Set(p.offers.map((o) => o.kind)).size >= 4],
+  ])('shows %s', (_trouble, has) => expect(PARTS.some(has)).toBe(true));
+  it('has two parts of one name, told apart by author and id', () => {
+    const same = PARTS.filter((p) => p.name === 'Evenware');
+    expect(new Set(same.map((p) => p.author)).size).toBe(2);
+    expect(new Set(same.map((p) => p.id)).size).toBe(2);
   });
   it('needs nothing that it does not have', () => {
     const ids = new Set(PARTS.map((p) => p.id));

@@ -1,7 +1,9 @@
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
+import { Readable } from 'node:stream';
 import { pino } from 'pino';
 import sharp from 'sharp';
+import type { Survey } from '@spare-coat/core/host/survey';
 import type { Command } from '@spare-coat/core/coat/commands';
 import { readProfile } from '@spare-coat/core/host/profile';
 import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
@@ -33,6 +35,7 @@ import { pictureFile } from './pictureFile.js';
 import { FERNBANK } from './profileFernbank.js';
 import { PROFILES } from './profiles.js';
 import { saltmarshDesktop } from './saltmarsh.js';
+import { DEMO_SETTINGS, DEMO_SURVEY, SECOND_RUN } from './survey.js';
 
 /**
  * Loads the demo into the database named by DATABASE_URL: profiles and parts that are not there yet, and the demo
@@ -118,7 +121,59 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
   const { boxes } = drawDesktop(saltmarshDesktop('light', SIZE.width, SIZE.height), letters);
   for (const element of DEMO_ELEMENTS)
     await addElement(element, typeof element.box === 'string' ? boxes[element.box]! : element.box);
+  await takeStock();
   await tickDone();
+
+  /** Surveys of the host before anything was done, two readings, and what was tried on it earlier. */
+  async function takeStock(): Promise<void> {
+    const keep = async (survey: Survey) =>
+      (await putBlob(pool, Readable.from([Buffer.from(JSON.stringify(survey))]), 'application/json', MOST))
+        .sha256;
+    const at = DEMO_SURVEY.takenAt!.replace('Z', '.000Z');
+    const surveyId = fresh();
+    await send({
+      type: 'survey.add',
+      id: surveyId,
+      name: 'Before anything',
+      at,
+      what: 'survey',
+      blob: await keep(DEMO_SURVEY),
+    });
+    const before = { type: 'reading.add', surveyId, phase: 'before', load: 'idle' } as const;
+    const { memory, processor } = DEMO_SURVEY.reading!;
+    await send({ ...before, id: fresh(), at, memory: [...memory], processor: [...processor] });
+    await send({ ...before, id: fresh(), ...SECOND_RUN });
+    await send({
+      type: 'survey.add',
+      id: fresh(),
+      name: 'Settings before',
+      at: '2026-11-21T08:15:00.000Z',
+      what: 'settings',
+      blob: await keep(DEMO_SETTINGS),
+    });
+    const trial = {
+      type: 'trial.set',
+      partRevision: 1,
+      family: FERNBANK.family,
+      hostVersion: FERNBANK.version,
+    } as const;
+    await send({
+      ...trial,
+      id: fresh(),
+      partId: partId('Sallow Dock'),
+      outcome: 'dropped',
+      why: 'It forgot its place each time the projector was unplugged.',
+      tried: '2026-10-03',
+    });
+    await send({
+      ...trial,
+      id: fresh(),
+      partId: partId('Osier Slab'),
+      outcome: 'kept',
+      why: '',
+      tried: '2026-10-11',
+    });
+  }
 
   /** Ticks what was done already: the plan is derived here just as the page does it. */
   async function tickDone(): Promise<void> {

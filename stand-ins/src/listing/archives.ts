@@ -51,13 +51,26 @@ function seed(text: string): number {
   return h >>> 0;
 }
 
-const hex = (n: number) => `#${(n & 0xffffff).toString(16).padStart(6, '0')}`;
+/** Colours of a marsh in autumn. */
+const COLOURS = [
+  '#c98f7a',
+  '#7d8f4e',
+  '#5b2f52',
+  '#8a8178',
+  '#4a7a72',
+  '#b5533c',
+  '#d9b3a2',
+  '#52637a',
+  '#a5b56f',
+  '#e3c2b4',
+];
+const colour = (n: number) => COLOURS[n % COLOURS.length]!;
 
 /** A notched plate: no real set has these. */
 function icon(name: string): string {
   const n = seed(name);
   const notch = 6 + (n % 14);
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 48 48"><path fill="${hex(n)}" d="M4 ${notch}H${notch}V4H44V44H4Z"/><path fill="${hex(n >> 5)}" d="M${14 + (n % 8)} 16h18v16h-18z"/></svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 48 48"><path fill="${colour(n)}" d="M4 ${notch}H${notch}V4H44V44H4Z"/><path fill="${colour((n >>> 5) + 3)}" d="M${14 + (n % 8)} 16h18v16h-18z"/></svg>`;
 }
 
 function iconSet(folder: string, name: string, share: number): Piece[] {
