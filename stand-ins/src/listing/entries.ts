@@ -41,7 +41,7 @@ const entry = (
 
 /** What the listing has: good archives and bad ones, so that each trouble can be met here first. */
 export const ENTRIES: readonly Entry[] = [
-  entry('Samphire Icons', 'Mica Lund', 'Icons', 'icons', 412, 'Pictures of mixed outline in marsh colours.', [
+  entry('Samphire Icons', 'Tamsin Roe', 'Icons', 'icons', 412, 'Pictures of mixed outline in marsh colours.', [
     ['5.0', '2026-10-12', 'Fernbank 3.5'],
     ['4.1', '2026-05-02', 'Fernbank 3.4'],
   ]),
@@ -156,7 +156,7 @@ export const ENTRIES: readonly Entry[] = [
     [['1.0', '2026-05-05', 'any']],
     { trouble: { how: 'rate limited', times: 2, seconds: 1 } },
   ),
-  entry('Loose Plank', 'Nobody', 'Icons', 'paths that leave', 2, 'Look at what its paths want to do.', [
+  entry('Loose Board', 'Nobody', 'Icons', 'paths that leave', 2, 'Look at what its paths want to do.', [
     ['6.6', '2026-06-06', 'any'],
   ]),
   entry('Flood Gate', 'Nobody', 'Icons', 'bomb', 1, 'Small to download, and not small at all.', [
