@@ -41,10 +41,18 @@ const entry = (
 
 /** What the listing has: good archives and bad ones, so that each trouble can be met here first. */
 export const ENTRIES: readonly Entry[] = [
-  entry('Samphire Icons', 'Tamsin Roe', 'Icons', 'icons', 412, 'Pictures of mixed outline in marsh colours.', [
-    ['5.0', '2026-10-12', 'Fernbank 3.5'],
-    ['4.1', '2026-05-02', 'Fernbank 3.4'],
-  ]),
+  entry(
+    'Samphire Icons',
+    'Tamsin Roe',
+    'Icons',
+    'icons',
+    412,
+    'Pictures of mixed outline in marsh colours.',
+    [
+      ['5.0', '2026-10-12', 'Fernbank 3.5'],
+      ['4.1', '2026-05-02', 'Fernbank 3.4'],
+    ],
+  ),
   entry(
     'Reedmace',
     'Hob Lacey',
