@@ -66,7 +66,7 @@ test('an archive one folder too deep is explained, and becomes a part that Match
   // Names of one's own count as well.
   await set.getByLabel('Names also needed').fill('my-own-tool');
   await set.getByLabel('Names also needed').press('Enter');
-  await expect(set.getByRole('row', { name: /Also needed/ })).toContainText('0 of 1');
+  await expect(set.getByRole('row', { name: /This coat’s/ })).toContainText('0 of 1');
   await set.getByRole('button', { name: 'Make a part of it' }).click();
   await expect(details(page)).toContainText('mine');
   await expect(details(page)).toContainText('copy its folder icons-1.2/Test');
@@ -117,6 +117,14 @@ test('a part is made, checked as it is typed, changed, duplicated, deleted and b
   await page.getByLabel('Thickness: most').fill('-5');
   await page.getByLabel('Thickness: most').press('Tab');
   await expect(state).toContainText('least ≤ most');
+  await page.getByRole('tab', { name: 'From where' }).click();
+  await page.getByLabel('Way 1: comes as').selectOption('a package');
+  await page.getByLabel('Way 1: Names by distribution').fill('pipit');
+  await page.getByLabel('Way 1: Names by distribution').press('Tab');
+  await expect(page.getByRole('alert')).toContainText('name = value');
+  await page.getByLabel('Way 1: Names by distribution').fill('pipit = lantern-bar');
+  await page.getByLabel('Way 1: Names by distribution').press('Tab');
+  await page.getByRole('tab', { name: 'Offers' }).click();
   // What was typed and not saved is there after a reload.
   await page.getByLabel('Thickness: most').fill('90');
   await page.getByLabel('Thickness: most').press('Tab');
@@ -124,6 +132,7 @@ test('a part is made, checked as it is typed, changed, duplicated, deleted and b
   await expect(page.getByText('What you had not saved is here again.')).toBeVisible();
   await state.getByRole('button', { name: 'Save the part' }).click();
   await expect(details(page)).toContainText('7.5 EUR');
+  await expect(details(page)).toContainText('Pipit 24: lantern-bar');
   await details(page).getByRole('button', { name: 'Change' }).click();
   await field('Version', '2.0');
   await state.getByRole('button', { name: 'Save as the next revision' }).click();

@@ -391,6 +391,7 @@ function reportOf(
     findings,
     iconSize: input.iconSize,
     iconScale: input.iconScale,
+    names: input.names,
     pictures: pictures.index,
     licences: texts(isLicence).map(([path, bytes]) => ({
       path,

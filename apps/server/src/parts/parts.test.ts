@@ -142,12 +142,17 @@ describe('narrowing the catalogue', () => {
     const { status } = await server.get(`/api/parts?usableOn=${randomUUID()}%201`);
     expect(status).toBe(404);
   });
-  it.each(['sort=x', 'kind=x', 'order=x', 'since=2026-13-01', 'price=-1', 'order=newest&after=x'])(
-    'refuses %s or takes it for nothing',
-    async (query) => {
-      expect([200, 400]).toContain((await server.get(`/api/parts?${query}`)).status);
-    },
-  );
+  it.each([
+    'sort=x',
+    'kind=x',
+    'order=x',
+    'since=2026-13-01',
+    'since=2026-02-31',
+    'price=-1',
+    'order=newest&after=x',
+  ])('refuses %s or takes it for nothing', async (query) => {
+    expect([200, 400]).toContain((await server.get(`/api/parts?${query}`)).status);
+  });
 });
 
 describe('a part of one’s own', () => {
@@ -198,6 +203,7 @@ describe('a part of one’s own', () => {
     [{ name: '' }, /at least one character/],
     [{ licence: 'GPL' }, /no SPDX licence/],
     [{ released: 'yesterday' }, /date is written/],
+    [{ released: '2026-02-31' }, /date is written/],
     [{ channels: [] }, /at least one way/],
     [{ channels: [{ way: 'archive' }] }, /required/],
     [

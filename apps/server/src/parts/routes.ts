@@ -1,7 +1,7 @@
 import { fitOf } from '@spare-coat/core/parts/fit';
 import { PART_SORTS } from '@spare-coat/core/parts/part';
 import { findKind } from '@spare-coat/core/reference/kinds/registry';
-import { isId } from '@spare-coat/core/wire/text';
+import { isDate, isId } from '@spare-coat/core/wire/text';
 import { Router, type Request } from 'express';
 import type { Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
@@ -37,13 +37,12 @@ function readSearch(req: Request): PartSearch {
   if (kind && !findKind(kind)) throw new Problem(400, 'unknown-kind', 'This kind of element is not known.');
   if (!(PART_ORDERS as readonly string[]).includes(order))
     throw new Problem(400, 'unknown-order', `Parts are ordered by ${PART_ORDERS.join(' or ')}.`);
-  if (since && !/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/.test(since))
-    throw new Problem(400, 'bad-date', 'A date is written as 2026-11-25.');
+  if (since && !isDate(since)) throw new Problem(400, 'bad-date', 'A date is written as 2026-11-25.');
   if (price && !(Number(price) >= 0 && Number(price) <= 1e6))
     throw new Problem(400, 'bad-price', 'A price is a number, 0 or more.');
   const [afterId, ...afterKey] = text(req.query['after']).split(' ');
   const key = afterKey.join(' ');
-  if (afterId && order === 'newest' && !/^\d{4}-\d\d-\d\d$/.test(key))
+  if (afterId && order === 'newest' && !isDate(key))
     throw new Problem(400, 'bad-page', 'There is no such page.');
   return {
     words: text(req.query['words']).slice(0, 200),

@@ -3,9 +3,8 @@ import { IMPORTANCES, type TraitSpec } from '../reference/kind.js';
 import type { KindBook } from '../reference/kindBook.js';
 import { valueProblem, type TraitValue } from '../traits/value.js';
 import { faceSchema, type FaceMetrics } from '../type/face.js';
-import { idSchema, nameSchema, noteSchema, shaSchema } from '../wire/text.js';
+import { dateSchema, idSchema, nameSchema, noteSchema, shaSchema } from '../wire/text.js';
 import {
-  dateSchema,
   guidesSchema,
   linksSchema,
   nullableId,

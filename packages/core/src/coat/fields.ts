@@ -26,11 +26,6 @@ export const timeSchema = yup
   .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, 'A time is ISO 8601 in UTC.')
   .required();
 
-export const dateSchema = yup
-  .string()
-  .strict()
-  .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'A date is written as 2026-11-25.')
-  .required();
 /** Samples of a reading: at least one, at most ten minutes of them. */
 export const samplesSchema = yup
   .array(num(0, 1e8))

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { findKind } from '../reference/kinds/registry.js';
-import { idSchema, nameSchema } from '../wire/text.js';
+import { dateSchema, idSchema, nameSchema } from '../wire/text.js';
 import { BREAKS, type Break } from './break.js';
 import type { FormatSyntax } from './formatSyntax.js';
 import { offerSchema, type Offer } from './offer.js';
@@ -140,11 +140,6 @@ export interface Part {
 }
 
 const text = (most: number) => yup.string().max(most).required();
-const date = yup
-  .string()
-  .matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'A date is written as 2026-11-25.')
-  .required();
-
 const CHANNEL_FIELDS = {
   package: yup.object({
     names: yup
@@ -208,7 +203,7 @@ export const partSchema = yup
     sort: yup.string().oneOf(PART_SORTS).required(),
     summary: text(1000),
     version: text(40),
-    released: date,
+    released: dateSchema,
     licence: text(80),
     price: yup
       .object({ amount: yup.number().min(0).required(), currency: yup.string().length(3).required() })
@@ -268,7 +263,7 @@ export const partSchema = yup
       .object({
         from: text(300),
         key: yup.string().max(300).nullable().defined(),
-        on: date,
+        on: dateSchema,
         sha256: yup
           .string()
           .matches(/^[0-9a-f]{64}$/)

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { dateSchema } from './text.js';
 
 /** One version of a part as an online listing tells it. */
 export interface ListedVersion {
@@ -43,11 +44,6 @@ export interface ListedPage {
 }
 
 const text = (most: number) => yup.string().strict().max(most).defined();
-const date = yup
-  .string()
-  .strict()
-  .matches(/^\d{4}-\d\d-\d\d$/, 'A date is written as 2026-11-25.')
-  .required();
 const whole = yup.number().strict().integer().min(0).required();
 
 const partFields = {
@@ -62,13 +58,13 @@ const partFields = {
   summary: text(1000),
   licence: text(80),
   votes: whole,
-  date,
+  date: dateSchema,
   version: text(40).min(1),
 };
 
 const versionSchema = yup.object({
   version: text(40).min(1),
-  date,
+  date: dateSchema,
   madeFor: text(100),
   file: yup
     .string()

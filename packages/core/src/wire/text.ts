@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { monthDays } from '../traits/civil.js';
 import { hasNoControls } from '../traits/value.js';
 
 export const NAME_MAX = 200;
@@ -41,6 +42,20 @@ export const shaSchema = yup
   .strict()
   .matches(/^[0-9a-f]{64}$/, 'A SHA-256 has 64 hex digits.')
   .required('A SHA-256 is needed.');
+
+/** Whether a text is a day of the calendar, as 2026-11-25. */
+export function isDate(text: string): boolean {
+  const [, year, month, day] = /^(\d{4})-(\d\d)-(\d\d)$/.exec(text)?.map(Number) ?? [];
+  if (!year || !month || !day || month > 12) return false;
+  return day <= monthDays(year, month);
+}
+
+/** A day, as 2026-11-25. */
+export const dateSchema = yup
+  .string()
+  .strict()
+  .test('date', 'A date is written as 2026-11-25.', (v) => v === undefined || isDate(v))
+  .required('A date is needed.');
 
 /** Whether a text is a UUID as this application writes them. */
 export function isId(text: string): boolean {

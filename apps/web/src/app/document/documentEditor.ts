@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Offer } from '@spare-coat/core/parts/offer';
 import { withValue, type Column } from '../shared/columns';
+import { ChannelsBox } from './channelsBox';
 import { FieldBox } from './fieldBox';
 import { OffersBox } from './offersBox';
 import { RowsBox, type Row } from './rowsBox';
@@ -9,7 +10,7 @@ import { problemsIn, type DocumentProblem, type Section } from './section';
 /** Edits a part or a host profile, section by section; what is wrong with it is said as one goes. */
 @Component({
   selector: 'coat-document-editor',
-  imports: [FieldBox, OffersBox, RowsBox],
+  imports: [ChannelsBox, FieldBox, OffersBox, RowsBox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './documentEditor.html',
   styleUrl: './documentEditor.scss',
@@ -47,6 +48,7 @@ export class DocumentEditor {
     ];
   });
   protected readonly offers = computed(() => (this.document()['offers'] ?? []) as readonly Offer[]);
+  protected readonly channels = computed(() => (this.document()['channels'] ?? []) as readonly Row[]);
   protected readonly json = computed(() => {
     const section = this.section();
     if (section.kind !== 'json') return '';

@@ -33,6 +33,25 @@ import { fieldText, typedValue, type Column } from '../shared/columns';
           (change)="type($any($event.target).value)"
         ></textarea>
       }
+      @case ('lines') {
+        <textarea
+          rows="3"
+          [attr.aria-label]="name()"
+          [attr.aria-invalid]="problem() !== null"
+          [value]="text()"
+          (change)="type($any($event.target).value)"
+        ></textarea>
+      }
+      @case ('pairs') {
+        <textarea
+          rows="3"
+          class="mono"
+          [attr.aria-label]="name()"
+          [attr.aria-invalid]="problem() !== null"
+          [value]="text()"
+          (change)="type($any($event.target).value)"
+        ></textarea>
+      }
       @default {
         <input
           [attr.aria-label]="name()"

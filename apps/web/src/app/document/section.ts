@@ -12,6 +12,7 @@ export type Section = {
   /** An object of any keys: shown as rows of a key and a value. */
   | { readonly kind: 'record'; readonly at: string; readonly keyLabel: string; readonly value: Column }
   | { readonly kind: 'offers' }
+  | { readonly kind: 'channels' }
   /** What has no form of its own, as JSON. */
   | { readonly kind: 'json'; readonly keys: readonly string[] }
 );
@@ -31,7 +32,8 @@ export function keysOf(section: Section): readonly string[] {
     case 'record':
       return [section.at];
     case 'offers':
-      return ['offers'];
+    case 'channels':
+      return [section.kind];
     case 'json':
       return section.keys;
   }

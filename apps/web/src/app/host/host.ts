@@ -7,6 +7,7 @@ import { carryLength } from '@spare-coat/core/matching/carry';
 import { sayNumber } from '@spare-coat/core/traits/say';
 import { Api } from '../shared/api';
 import { saveFile } from '../shared/saveFile';
+import { SurveyIntake } from './surveyIntake';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -26,6 +27,7 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './host.html',
   styleUrl: './host.scss',
+  host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
 })
 export class Host {
   protected readonly view = inject(CoatView);
@@ -34,6 +36,7 @@ export class Host {
   private readonly api = inject(Api);
 
   private readonly router = inject(Router);
+  private readonly surveys = inject(SurveyIntake);
 
   protected readonly profiles = signal<readonly HostProfile[] | null>(null);
   protected readonly own = signal<ReadonlySet<string>>(new Set());
@@ -96,6 +99,19 @@ export class Host {
       'application/json',
     );
   }
+  /** A profile is imported; anything else is read as a survey or a settings dump. */
+  protected async drop(event: DragEvent): Promise<void> {
+    event.preventDefault();
+    const files = event.dataTransfer?.files;
+    if (!files || files.length === 0) return;
+    if (files.length === 1 && /"family"\s*:/.test(await files[0]!.slice(0, 200_000).text())) {
+      await this.importJson(files);
+      return;
+    }
+    await this.surveys.take(files);
+    await this.router.navigateByUrl(`${this.base()}/host/now`);
+  }
+
   /** Puts a profile from a file among one's own: the next revision of the one it is, or a new one. */
   protected async importJson(files: FileList | null): Promise<void> {
     const file = files?.[0];

@@ -13,14 +13,14 @@ import type { ReadingLoad, ReadingPhase, ReadingRow, SurveyRow } from '@spare-co
 import { sumReadings, median } from '@spare-coat/core/host/readings';
 import type { Default } from '@spare-coat/core/host/profile';
 import { tieSettings } from '@spare-coat/core/host/settings';
-import { compareSurveys, type Survey } from '@spare-coat/core/host/survey';
+import { compareSurveys } from '@spare-coat/core/host/survey';
 import { sayNumber } from '@spare-coat/core/traits/say';
 import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
-import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { saveFile } from '../shared/saveFile';
+import { SurveyIntake } from './surveyIntake';
 
 const HOW_MARK = { came: '+', went: '−', changed: '≠' } as const;
 const MOST_ROWS = 400;
@@ -41,9 +41,7 @@ export class HostNow {
   private readonly clipboard = inject(Clipboard);
   protected readonly view = inject(CoatView);
 
-  protected readonly refusal = signal<{ readonly file: string; readonly sentence: string } | null>(null);
-  protected readonly busy = signal(false);
-  private readonly loaded = signal<ReadonlyMap<string, Survey>>(new Map());
+  protected readonly intake = inject(SurveyIntake);
   private readonly wanted = signal<string | null>(null);
   private readonly wantedOther = signal<string | null>(null);
   protected readonly mark = HOW_MARK;
@@ -57,8 +55,8 @@ export class HostNow {
   protected readonly other = computed<SurveyRow | null>(
     () => this.surveys().find((s) => s.id === this.wantedOther() && s.id !== this.chosen()?.id) ?? null,
   );
-  private readonly survey = computed(() => this.loaded().get(this.chosen()?.blob ?? '') ?? null);
-  private readonly earlier = computed(() => this.loaded().get(this.other()?.blob ?? '') ?? null);
+  private readonly survey = computed(() => this.intake.known().get(this.chosen()?.blob ?? '') ?? null);
+  private readonly earlier = computed(() => this.intake.known().get(this.other()?.blob ?? '') ?? null);
 
   protected readonly facts = computed(() => {
     const s = this.survey();
@@ -120,15 +118,14 @@ export class HostNow {
     effect(() => {
       const blobs = [this.chosen()?.blob, this.other()?.blob].filter((b): b is string => b !== undefined);
       untracked(() => {
-        for (const blob of blobs) if (!this.loaded().has(blob)) void this.load(blob);
+        for (const blob of blobs) if (!this.intake.known().has(blob)) void this.load(blob);
       });
     });
   }
 
   private async load(blob: string): Promise<void> {
     try {
-      const survey = await this.api.survey(blob);
-      this.loaded.update((all) => new Map([...all, [blob, survey]]));
+      await this.intake.look(blob);
     } catch (error) {
       this.notices.say((error as Error).message);
     }
@@ -140,51 +137,10 @@ export class HostNow {
   }
 
   protected async take(files: FileList | null): Promise<void> {
-    this.refusal.set(null);
-    this.busy.set(true);
-    for (const file of files ?? []) await this.takeOne(file);
-    this.busy.set(false);
-  }
-
-  private async takeOne(file: File): Promise<void> {
-    try {
-      const { blob, what, survey } = await this.api.sendSurvey(file);
-      this.loaded.update((all) => new Map([...all, [blob, survey]]));
-      const id = newId();
-      const at = (survey.takenAt ?? new Date(file.lastModified || Date.now()).toISOString()).replace(
-        /(\.\d+)?Z$/,
-        '.000Z',
-      );
-      const name =
-        what === 'survey' ? `Survey of ${at.slice(0, 10)}` : `Settings from ${file.name}`.slice(0, 200);
-      const add = { type: 'survey.add' as const, id, name, at, what, blob };
-      const { reading } = survey;
-      const sent = reading
-        ? this.store.send({
-            type: 'many',
-            label: `Bring in ${name}`,
-            commands: [
-              add,
-              {
-                type: 'reading.add',
-                id: newId(),
-                surveyId: id,
-                at,
-                // The first ones are how it was; after something was done they are how it is.
-                phase: Object.keys(this.view.rows().journal).length > 0 ? 'after' : 'before',
-                load: 'idle',
-                memory: [...reading.memory],
-                processor: [...reading.processor],
-              },
-            ],
-          })
-        : this.store.send(add);
-      if (!sent) return;
-      this.wanted.set(id);
-      this.wantedOther.set(null);
-    } catch (error) {
-      this.refusal.set({ file: file.name, sentence: (error as Error).message });
-    }
+    const id = (await this.intake.take(files ?? [])).at(-1);
+    if (!id) return;
+    this.wanted.set(id);
+    this.wantedOther.set(null);
   }
 
   protected async script(how: 'save' | 'copy'): Promise<void> {

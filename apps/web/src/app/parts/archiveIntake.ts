@@ -1,3 +1,4 @@
+import { neededIconNames } from '@spare-coat/core/reference/neededIcons';
 import { Injectable, inject, signal } from '@angular/core';
 import { Api, type ApiProblem, type ArchiveQuestion, type JobState } from '../shared/api';
 import { CoatView } from '../shared/coatView';
@@ -37,7 +38,7 @@ export class ArchiveIntake {
       profile: host ? { id: host.id, revision: host.revision } : null,
       iconSize: typeof size === 'number' ? Math.round(size) : DEFAULT_ICON,
       iconScale: Math.min(4, Math.max(1, Math.round(scale))),
-      names: [],
+      names: neededIconNames(this.view.rows()).slice(0, 500),
     };
   }
 

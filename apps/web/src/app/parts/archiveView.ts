@@ -90,7 +90,7 @@ export class ArchiveView {
         ...question,
         iconSize: change.size ?? report.iconSize,
         iconScale: change.scale ?? report.iconScale,
-        names: change.names ?? [],
+        names: change.names ?? report.names,
       });
       await this.router.navigate([`${this.router.url.split('/archive/')[0]}/archive/${reading}`], {
         queryParamsHandling: 'preserve',

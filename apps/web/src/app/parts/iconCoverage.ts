@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
 import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import { iconSetsOf } from '@spare-coat/core/parts/archive/themes';
@@ -164,7 +164,8 @@ export class IconCoverageView {
   readonly report = input.required<ArchiveReport>();
   readonly reading = input.required<string>();
   readonly again = output<{ size?: number; scale?: number; names?: readonly string[] }>();
-  protected readonly extra = signal<readonly string[]>([]);
+  /** Names beside the standard ones: of the coat's applications, and what was typed. */
+  protected readonly extra = computed(() => this.report().names);
 
   private readonly theme = computed(() => {
     const { evidence } = this.finding();
@@ -185,7 +186,7 @@ export class IconCoverageView {
   private readonly needed = computed(() => {
     const names = new Map<string, string>();
     for (const [context, list] of Object.entries(ICON_NAMES)) for (const n of list) names.set(n, context);
-    for (const n of this.extra()) names.set(n, 'Also needed');
+    for (const n of this.extra()) names.set(n, 'This coat’s');
     return names;
   });
   private readonly coverage = computed(() =>
@@ -232,7 +233,6 @@ export class IconCoverageView {
   }
   protected names(text: string): void {
     const names = text.split(/[\s,]+/).filter((n) => /^[\w.+-]{1,100}$/.test(n));
-    this.extra.set([...new Set(names)].slice(0, 500));
-    this.again.emit({ names: this.extra() });
+    this.again.emit({ names: [...new Set(names)].slice(0, 500) });
   }
 }

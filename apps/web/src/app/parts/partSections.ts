@@ -56,6 +56,8 @@ export const PART_SECTIONS: readonly Section[] = [
       },
       { key: 'holds', label: 'Takes the surfaces', type: 'words', empty: 'absent' },
       { key: 'summary', label: 'Summary', type: 'long' },
+      { key: 'faults', label: 'Known faults', type: 'lines', help: 'One a line.' },
+      { key: 'excludes', label: 'Does not go with', type: 'words', help: 'Ids of other parts.' },
     ],
   },
   {
@@ -81,9 +83,8 @@ export const PART_SECTIONS: readonly Section[] = [
   {
     id: 'channels',
     label: 'From where',
-    help: 'Ways to get it: {"way": "package", "names": {…}}, {"way": "archive", …}, {"way": "installer", …} or {"way": "repository", …}.',
-    kind: 'json',
-    keys: ['channels'],
+    help: 'Ways to get it. The first that a host can use is the one that a plan takes: a package before an archive before a script.',
+    kind: 'channels',
   },
   {
     id: 'needs',
@@ -138,8 +139,8 @@ export const PART_SECTIONS: readonly Section[] = [
   {
     id: 'settings',
     label: 'Own settings',
-    help: 'Settings in its own window or file, and the syntaxes of its texts; faults and exclusions.',
+    help: 'Settings in its own window or file, and the syntaxes of its texts.',
     kind: 'json',
-    keys: ['settings', 'syntaxes', 'faults', 'excludes'],
+    keys: ['settings', 'syntaxes'],
   },
 ];

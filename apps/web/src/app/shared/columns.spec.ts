@@ -16,6 +16,8 @@ describe('a field of a document', () => {
     [column('price'), { amount: 7.5, currency: 'EUR' }, '7.5 EUR'],
     [column('json'), { type: 'flag' }, '{"type":"flag"}'],
     [column('text'), ' as typed ', ' as typed '],
+    [column('lines'), ['one, with a comma', 'two'], 'one, with a comma\ntwo'],
+    [column('pairs'), { pipit: 'tidebar', dunnock: 'tide-bar' }, 'pipit = tidebar\ndunnock = tide-bar'],
   ])('%j shows what it holds and gives it back', (c, value, text) => {
     expect(fieldText(c, value)).toBe(text);
     expect(typedValue(c, text)).toEqual({ ok: true, value });
@@ -31,6 +33,7 @@ describe('a field of a document', () => {
     [column('number'), 'wide'],
     [column('price'), '19'],
     [column('json'), '{'],
+    [column('pairs'), 'pipit'],
   ])('%j says what is wrong with %j', (c, text) => {
     const typed = typedValue(c, text);
     expect(typed.ok ? '' : typed.sentence).toMatch(/^Field: /);

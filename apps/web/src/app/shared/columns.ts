@@ -1,9 +1,12 @@
+type Row = Readonly<Record<string, unknown>>;
+
 /** One field of a form or one column of a table: how a value of a document is typed. */
 export interface Column {
   /** Key in the row or the document. */
   readonly key: string;
   readonly label: string;
-  readonly type: 'text' | 'long' | 'number' | 'flag' | 'choice' | 'words' | 'price' | 'json';
+  readonly type:
+    'text' | 'long' | 'number' | 'flag' | 'choice' | 'words' | 'lines' | 'pairs' | 'price' | 'json';
   readonly choices?: readonly string[];
   /** Between the words of a list: a comma unless told otherwise. */
   readonly between?: string;
@@ -22,6 +25,12 @@ export function fieldText(column: Column, value: unknown): string {
       return Array.isArray(value)
         ? value.join(column.between === ' ' ? ' ' : `${column.between ?? ','} `)
         : '';
+    case 'lines':
+      return Array.isArray(value) ? value.join('\n') : '';
+    case 'pairs':
+      return Object.entries(value as Row)
+        .map(([k, v]) => `${k} = ${String(v)}`)
+        .join('\n');
     case 'price': {
       const { amount, currency } = value as { amount: number; currency: string };
       return `${amount} ${currency}`;
@@ -53,6 +62,25 @@ export function typedValue(column: Column, text: string): Typed {
         .map((w) => w.trim());
       return { ok: true, value: words.filter((w) => w !== '') };
     }
+    case 'lines':
+      return {
+        ok: true,
+        value: text
+          .split('\n')
+          .map((l) => l.trim())
+          .filter((l) => l !== ''),
+      };
+    case 'pairs': {
+      const pairs = text
+        .split('\n')
+        .map((l) => l.trim())
+        .filter((l) => l !== '')
+        .map((l) => l.split(/\s*=\s*/));
+      const right = pairs.every((p) => p.length === 2 && p[0] !== '' && p[1] !== '');
+      return right
+        ? { ok: true, value: Object.fromEntries(pairs) }
+        : { ok: false, sentence: `${column.label}: write name = value, one a line.` };
+    }
     case 'price': {
       const price = /^(\d+(?:[.,]\d+)?)\s*([A-Za-z]{3})$/.exec(trimmed);
       return price
@@ -72,8 +100,6 @@ export function typedValue(column: Column, text: string): Typed {
       return { ok: true, value: text };
   }
 }
-
-type Row = Readonly<Record<string, unknown>>;
 
 /** A row with one value changed; a value that is nothing at all takes its key out. */
 export function withValue<T extends Row>(row: T, key: string, value: unknown): T {

@@ -198,6 +198,7 @@ describe('a part made of a finding', () => {
       findings: found,
       iconSize: 48,
       iconScale: 1,
+      names: [],
       pictures: {},
       licences: [{ path: 'LICENSE', text: '', spdx: 'MIT' }],
       readmes: [],

@@ -19,6 +19,8 @@ export interface ArchiveReport {
   /** For which size and scale icons were sought, in units and device pixels per unit. */
   readonly iconSize: number;
   readonly iconScale: number;
+  /** Names sought beside the standard ones. */
+  readonly names: readonly string[];
   /** Pictures that were taken out to be shown: path in the archive → where they lie in the pictures' file. */
   readonly pictures: Readonly<
     Record<string, { readonly at: number; readonly length: number; readonly type: string }>

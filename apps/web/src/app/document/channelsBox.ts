@@ -1,0 +1,234 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { Channel } from '@spare-coat/core/parts/part';
+import { withValue, type Column } from '../shared/columns';
+import { FieldBox } from './fieldBox';
+import type { Row } from './rowsBox';
+
+/** The ways to get a part, with the fields of each. */
+const WAYS: readonly {
+  readonly way: Channel['way'];
+  readonly label: string;
+  readonly columns: readonly Column[];
+  readonly fresh: Channel;
+}[] = [
+  {
+    way: 'package',
+    label: 'a package',
+    columns: [
+      {
+        key: 'names',
+        label: 'Names by distribution',
+        type: 'pairs',
+        wide: 4,
+        help: 'As pipit = tidebar, one a line.',
+      },
+    ],
+    fresh: { way: 'package', names: { distribution: 'package' } },
+  },
+  {
+    way: 'archive',
+    label: 'an archive',
+    columns: [
+      { key: 'from', label: 'Address', type: 'text', wide: 4 },
+      { key: 'file', label: 'File', type: 'text', wide: 2 },
+      { key: 'sort', label: 'Sort', type: 'text', wide: 2, help: 'As the host’s folders name it.' },
+      { key: 'root', label: 'Folder in it to copy', type: 'text', wide: 2 },
+      { key: 'sha256', label: 'SHA-256', type: 'text', empty: 'absent', wide: 2 },
+    ],
+    fresh: { way: 'archive', from: 'https://', file: 'part.tar.xz', root: 'part', sort: 'icon set' },
+  },
+  {
+    way: 'installer',
+    label: 'an installer',
+    columns: [
+      { key: 'from', label: 'Address', type: 'text', wide: 3 },
+      { key: 'file', label: 'File', type: 'text', wide: 3 },
+      { key: 'admin', label: 'As administrator', type: 'flag', wide: 2 },
+    ],
+    fresh: { way: 'installer', from: 'https://', file: 'part.run', admin: false, choices: [] },
+  },
+  {
+    way: 'repository',
+    label: 'a repository with a script',
+    columns: [
+      { key: 'from', label: 'Address', type: 'text', wide: 3 },
+      { key: 'script', label: 'Script', type: 'text', wide: 2 },
+      { key: 'flags', label: 'Flags', type: 'words', between: ' ', wide: 2 },
+      { key: 'admin', label: 'As administrator', type: 'flag' },
+    ],
+    fresh: { way: 'repository', from: 'https://', script: 'install.sh', flags: [], admin: false },
+  },
+];
+
+const CHOICES: readonly Column[] = [
+  { key: 'at', label: 'Where it asks', type: 'text' },
+  { key: 'choose', label: 'Choose', type: 'text' },
+  { key: 'why', label: 'Why', type: 'text' },
+];
+
+/** From where a part is to be had: each way with its own fields. */
+@Component({
+  selector: 'coat-channels-box',
+  imports: [FieldBox],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ul>
+      @for (c of shown(); track $index; let i = $index) {
+        <li [attr.aria-label]="'Way ' + (i + 1)">
+          <div class="field">
+            <span>It comes as</span>
+            <select
+              [attr.aria-label]="'Way ' + (i + 1) + ': comes as'"
+              (change)="setWay(i, $any($event.target).value)"
+            >
+              @for (w of ways; track w.way) {
+                <option [value]="w.way" [selected]="w.way === c.row['way']">{{ w.label }}</option>
+              }
+            </select>
+          </div>
+          @for (column of c.columns; track column.key) {
+            <div class="field" [style.grid-column]="'span ' + (column.wide ?? 1)">
+              <span>{{ column.label }}</span>
+              <coat-field-box
+                [column]="column"
+                [of]="'Way ' + (i + 1)"
+                [value]="c.row[column.key]"
+                (changed)="set(i, column.key, $event)"
+              />
+              @if (column.help) {
+                <small class="faint">{{ column.help }}</small>
+              }
+            </div>
+          }
+          @if (c.row['way'] === 'installer') {
+            <div class="choices">
+              <span class="faint">What it asks, and what to choose</span>
+              @for (choice of c.choices; track $index; let k = $index) {
+                <div class="choice">
+                  @for (column of choiceColumns; track column.key) {
+                    <coat-field-box
+                      [column]="column"
+                      [of]="'Way ' + (i + 1) + ', choice ' + (k + 1)"
+                      [value]="choice[column.key]"
+                      (changed)="setChoice(i, k, column.key, $event)"
+                    />
+                  }
+                  <button
+                    type="button"
+                    class="quiet"
+                    [attr.aria-label]="'Remove choice ' + (k + 1)"
+                    (click)="removeChoice(i, k)"
+                  >
+                    ×
+                  </button>
+                </div>
+              }
+              <button type="button" class="quiet" (click)="addChoice(i)">Add a choice</button>
+            </div>
+          }
+          <div class="acts">
+            <button
+              type="button"
+              class="quiet"
+              [attr.aria-label]="'Remove way ' + (i + 1)"
+              (click)="remove(i)"
+            >
+              Remove
+            </button>
+          </div>
+        </li>
+      }
+    </ul>
+    <button type="button" class="button" (click)="add()">Add a way</button>
+  `,
+  styles: `
+    ul {
+      list-style: none;
+      margin: 0 0 8px;
+      padding: 0;
+    }
+    li {
+      display: grid;
+      grid-template-columns: repeat(4, minmax(0, 1fr));
+      gap: 0 12px;
+      padding: 8px 10px 4px;
+      margin-bottom: 8px;
+      background: var(--paper);
+      border: 1px solid var(--line);
+    }
+    li > .field:first-child {
+      grid-column: 1 / -1;
+    }
+    .choices {
+      grid-column: 1 / -1;
+    }
+    .choice {
+      display: grid;
+      grid-template-columns: 1fr 1fr 1fr auto;
+      gap: 8px;
+      margin: 4px 0;
+    }
+    .acts {
+      grid-column: 1 / -1;
+      text-align: right;
+    }
+  `,
+})
+export class ChannelsBox {
+  readonly channels = input.required<readonly Row[]>();
+  readonly changed = output<readonly Row[]>();
+  protected readonly ways = WAYS;
+  protected readonly choiceColumns = CHOICES;
+  protected readonly shown = computed(() =>
+    this.channels().map((row) => ({
+      row,
+      columns: WAYS.find((w) => w.way === row['way'])?.columns ?? [],
+      choices: (row['choices'] ?? []) as readonly Row[],
+    })),
+  );
+
+  private put(at: number, row: Row): void {
+    this.changed.emit(this.channels().map((c, i) => (i === at ? row : c)));
+  }
+  protected set(at: number, key: string, value: unknown): void {
+    this.put(at, withValue(this.channels()[at]!, key, value));
+  }
+  /** What two ways have in common (an address, a file) is kept. */
+  protected setWay(at: number, way: string): void {
+    const known = WAYS.find((w) => w.way === way);
+    if (!known) return;
+    const now = this.channels()[at]!;
+    const fresh = known.fresh as unknown as Row;
+    const kept = Object.fromEntries(
+      Object.keys(fresh).flatMap((k) => (k !== 'way' && k in now ? [[k, now[k]]] : [])),
+    );
+    this.put(at, { ...fresh, ...kept });
+  }
+  protected add(): void {
+    this.changed.emit([...this.channels(), WAYS[0]!.fresh as unknown as Row]);
+  }
+  protected remove(at: number): void {
+    this.changed.emit(this.channels().filter((_, i) => i !== at));
+  }
+  private setChoices(at: number, choices: readonly Row[]): void {
+    this.set(at, 'choices', choices);
+  }
+  private choicesOf(at: number): readonly Row[] {
+    return this.shown()[at]!.choices;
+  }
+  protected setChoice(at: number, k: number, key: string, value: unknown): void {
+    this.setChoices(
+      at,
+      this.choicesOf(at).map((c, i) => (i === k ? withValue(c, key, value) : c)),
+    );
+  }
+  protected addChoice(at: number): void {
+    this.setChoices(at, [...this.choicesOf(at), { at: '', choose: '', why: '' }]);
+  }
+  protected removeChoice(at: number, k: number): void {
+    this.setChoices(
+      at,
+      this.choicesOf(at).filter((_, i) => i !== k),
+    );
+  }
+}

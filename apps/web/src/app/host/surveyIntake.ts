@@ -1,0 +1,90 @@
+import { Injectable, inject, signal } from '@angular/core';
+import type { Survey } from '@spare-coat/core/host/survey';
+import { Api } from '../shared/api';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+
+/** Takes surveys and settings dumps in: has them read, and puts them into the coat with their readings. */
+@Injectable({ providedIn: 'root' })
+export class SurveyIntake {
+  private readonly api = inject(Api);
+  private readonly store = inject(CoatStore);
+  private readonly view = inject(CoatView);
+  readonly busy = signal(false);
+  /** Why the last file was refused; it stays until the next one. */
+  readonly refusal = signal<{ readonly file: string; readonly sentence: string } | null>(null);
+  /** Surveys by their file's SHA-256, as far as they were looked at. */
+  readonly known = signal<ReadonlyMap<string, Survey>>(new Map());
+
+  /** @returns the ids of the surveys that were put in */
+  async take(files: Iterable<File>): Promise<string[]> {
+    this.refusal.set(null);
+    this.busy.set(true);
+    const ids: string[] = [];
+    for (const file of files) {
+      try {
+        const id = await this.takeOne(file);
+        if (id) ids.push(id);
+      } catch (error) {
+        this.refusal.set({ file: file.name, sentence: (error as Error).message });
+      }
+    }
+    this.busy.set(false);
+    return ids;
+  }
+
+  /** @throws ApiProblem with a sentence */
+  async look(blob: string): Promise<void> {
+    if (!this.known().has(blob)) this.keep(blob, await this.api.survey(blob));
+  }
+
+  private keep(blob: string, survey: Survey): void {
+    this.known.update((all) => new Map([...all, [blob, survey]]));
+  }
+
+  private async takeOne(file: File): Promise<string | null> {
+    const { blob, what, survey } = await this.api.sendSurvey(file);
+    this.keep(blob, survey);
+    const id = newId();
+    const at = (survey.takenAt ?? new Date(file.lastModified || Date.now()).toISOString()).replace(
+      /(\.\d+)?Z$/,
+      '.000Z',
+    );
+    const name =
+      what === 'survey' ? `Survey of ${at.slice(0, 10)}` : `Settings from ${plain(file.name)}`.slice(0, 200);
+    const add = { type: 'survey.add' as const, id, name, at, what, blob };
+    const { reading } = survey;
+    const sent = reading
+      ? this.store.send({
+          type: 'many',
+          label: `Bring in ${name}`,
+          commands: [
+            add,
+            {
+              type: 'reading.add',
+              id: newId(),
+              surveyId: id,
+              at,
+              // The first ones are how it was; after something was done they are how it is.
+              phase: Object.keys(this.view.rows().journal).length > 0 ? 'after' : 'before',
+              load: 'idle',
+              memory: [...reading.memory],
+              processor: [...reading.processor],
+            },
+          ],
+        })
+      : this.store.send(add);
+    return sent ? id : null;
+  }
+}
+
+/** A file's name without what no name may have. */
+function plain(name: string): string {
+  return (
+    [...name]
+      .filter((c) => c >= ' ' && c !== '\u007f')
+      .join('')
+      .trim() || 'a file'
+  );
+}
