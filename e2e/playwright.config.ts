@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test';
 /** Drives Debian's Chromium on the real page, server and database. `npm test` starts them and says where. */
 export default defineConfig({
   testDir: 'tests',
-  timeout: 60_000,
+  // Generous: a busy machine with two cores draws, measures and answers at once.
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   fullyParallel: false,
   workers: 1,
