@@ -10,9 +10,9 @@ import {
 } from '@angular/core';
 import { Router } from '@angular/router';
 import { readProfile, type HostProfile } from '@spare-coat/core/host/profile';
-import { DocumentEditor } from '../document/documentEditor';
-import { Draft, check } from '../document/editing';
-import type { Row } from '../document/rowsBox';
+import { DocumentEditor } from '../shared/document/documentEditor';
+import { Draft, check } from '../shared/document/editing';
+import type { Row } from '../shared/document/rowsBox';
 import { Api, type ApiProblem } from '../shared/api';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
@@ -31,7 +31,7 @@ interface Revision {
   imports: [DocumentEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileEditor.html',
-  styleUrl: '../document/editorPage.scss',
+  styleUrl: '../shared/document/editorPage.scss',
 })
 export class ProfileEditor {
   private readonly api = inject(Api);

@@ -1,5 +1,5 @@
 import { BREAKS } from '@spare-coat/core/parts/break';
-import type { Section } from '../document/section';
+import type { Section } from '../shared/document/section';
 
 /** How a host profile is edited, section by section. */
 export const PROFILE_SECTIONS: readonly Section[] = [

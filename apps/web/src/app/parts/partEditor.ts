@@ -10,9 +10,9 @@ import {
 } from '@angular/core';
 import { Router } from '@angular/router';
 import { readPart, type Part } from '@spare-coat/core/parts/part';
-import { DocumentEditor } from '../document/documentEditor';
-import { Draft, check } from '../document/editing';
-import type { Row } from '../document/rowsBox';
+import { DocumentEditor } from '../shared/document/documentEditor';
+import { Draft, check } from '../shared/document/editing';
+import type { Row } from '../shared/document/rowsBox';
 import { Api } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -56,7 +56,7 @@ function emptyPart(id: string, today: string): Part {
   imports: [DocumentEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './partEditor.html',
-  styleUrl: '../document/editorPage.scss',
+  styleUrl: '../shared/document/editorPage.scss',
 })
 export class PartEditor {
   private readonly api = inject(Api);

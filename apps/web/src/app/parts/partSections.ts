@@ -1,6 +1,6 @@
 import { BREAKS } from '@spare-coat/core/parts/break';
 import { FIT_WORDS, PART_SORTS } from '@spare-coat/core/parts/part';
-import type { Section } from '../document/section';
+import type { Section } from '../shared/document/section';
 
 /** How a part is edited, section by section. */
 export const PART_SECTIONS: readonly Section[] = [

@@ -3,7 +3,7 @@ import { supplyProblem, type Offer, type Supply } from '@spare-coat/core/parts/o
 import { KINDS, findKind } from '@spare-coat/core/reference/kinds/registry';
 import type { TraitSpec } from '@spare-coat/core/reference/kind';
 import type { TraitValue } from '@spare-coat/core/traits/value';
-import { TraitEditor } from '../shared/traitEditor';
+import { TraitEditor } from '../traitEditor';
 
 /** How a trait can be supplied, by the type of the trait. */
 const WAYS = [

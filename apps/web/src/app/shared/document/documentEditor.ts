@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Offer } from '@spare-coat/core/parts/offer';
-import { withValue, type Column } from '../shared/columns';
+import { withValue, type Column } from './columns';
 import { ChannelsBox } from './channelsBox';
 import { FieldBox } from './fieldBox';
 import { OffersBox } from './offersBox';

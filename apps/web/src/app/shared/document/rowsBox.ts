@@ -1,6 +1,6 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { withValue, type Column } from '../shared/columns';
+import { withValue, type Column } from './columns';
 import { FieldBox } from './fieldBox';
 
 export type Row = Readonly<Record<string, unknown>>;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { fieldText, typedValue, type Column } from '../shared/columns';
+import { fieldText, typedValue, type Column } from './columns';
 
 /** One value of a document, typed as its column says. What cannot be read stays as it was typed, and says why. */
 @Component({

@@ -1,4 +1,4 @@
-import type { Column } from '../shared/columns';
+import type { Column } from './columns';
 import type { Row } from './rowsBox';
 
 /** One part of a document that is edited by itself. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Channel } from '@spare-coat/core/parts/part';
-import { withValue, type Column } from '../shared/columns';
+import { withValue, type Column } from './columns';
 import { FieldBox } from './fieldBox';
 import type { Row } from './rowsBox';
 
