@@ -5,7 +5,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { leavingTar, packed } from '../support/archives';
 import { drawnPng } from '../support/png';
-import { expect, saved, test } from '../support/test';
+import { expect, newCoat, saved, test } from '../support/test';
 
 const DEMO = 'Studio B, the old way';
 const SURVEY = fileURLToPath(new URL('../../apps/server/survey/survey.sh', import.meta.url));
@@ -200,7 +200,9 @@ test('a clock’s pattern is written in a part’s own syntax, and what is lost 
 });
 
 test('surveys of the host are brought in, compared, tied to settings, and taken back', async ({ page }) => {
-  await demoCopy(page, 'Taking stock', 'Host');
+  await newCoat(page, 'Taking stock');
+  await page.getByRole('link', { name: /^Host/ }).click();
+  await page.getByRole('button', { name: 'Choose Fernbank 3.4' }).click();
   await page.getByRole('link', { name: 'What it is now' }).click();
   await expect(page.getByRole('heading', { name: 'Nothing is known of it yet' })).toBeVisible();
   const download = page.waitForEvent('download');

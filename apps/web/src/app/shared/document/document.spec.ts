@@ -1,0 +1,124 @@
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { readPart } from '@spare-coat/core/parts/part';
+import type { Offer } from '@spare-coat/core/parts/offer';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { ChannelsBox } from './channelsBox';
+import { Draft, check } from './editing';
+import { OffersBox } from './offersBox';
+import { RowsBox, type Row } from './rowsBox';
+import { problemsIn, type Section } from './section';
+
+beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] }));
+
+/** The field with this label, as a person finds it. */
+function field<T extends HTMLElement>(fixture: ComponentFixture<unknown>, label: string): T {
+  const found = (fixture.nativeElement as HTMLElement).querySelector<T>(`[aria-label="${label}"]`);
+  if (!found) throw new Error(`there is no ${label}`);
+  return found;
+}
+async function type(fixture: ComponentFixture<unknown>, label: string, value: string): Promise<void> {
+  const box = field<HTMLInputElement | HTMLSelectElement>(fixture, label);
+  box.value = value;
+  box.dispatchEvent(new Event('change', { bubbles: true }));
+  await fixture.whenStable();
+}
+
+describe('offers', () => {
+  async function offers(first: readonly Offer[]) {
+    const fixture = TestBed.createComponent(OffersBox);
+    const told: { now: readonly Offer[] } = { now: first };
+    fixture.componentRef.setInput('offers', first);
+    fixture.componentInstance.changed.subscribe((next) => {
+      told.now = next;
+      fixture.componentRef.setInput('offers', next);
+    });
+    await fixture.whenStable();
+    return { fixture, told };
+  }
+  const bar: Offer = { id: 'b', kind: 'bar', name: 'Bar', replaces: false, supplies: {} };
+
+  it('are supplied by a range, whose bounds are checked as they are typed', async () => {
+    const { fixture, told } = await offers([bar]);
+    await type(fixture, 'Thickness is supplied by', 'range');
+    await type(fixture, 'Thickness: most', '-1');
+    expect((fixture.nativeElement as HTMLElement).querySelector('[role="alert"]')?.textContent).toMatch(
+      /least ≤ most/,
+    );
+    await type(fixture, 'Thickness: most', '64');
+    expect(told.now[0]!.supplies['thickness']).toMatchObject({ range: { least: 0, most: 64, step: 1 } });
+    await type(fixture, 'Thickness is supplied by', 'no');
+    expect(told.now[0]!.supplies).toEqual({});
+  });
+  it('of another kind lose the traits that it does not have', async () => {
+    const { fixture, told } = await offers([
+      { ...bar, supplies: { edge: { fixed: 'top' }, colour: { fixed: '#808080' } } },
+    ]);
+    const select = (fixture.nativeElement as HTMLElement).querySelector('select')!;
+    select.value = 'clock';
+    select.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(told.now[0]).toMatchObject({ kind: 'clock', supplies: { colour: { fixed: '#808080' } } });
+    expect(Object.keys(told.now[0]!.supplies)).toEqual(['colour']);
+  });
+});
+
+describe('rows', () => {
+  it('are changed, moved and removed, each told as a new list', async () => {
+    const fixture = TestBed.createComponent(RowsBox);
+    let now: readonly Row[] = [{ what: 'a' }, { what: 'b' }];
+    fixture.componentRef.setInput('label', 'Things');
+    fixture.componentRef.setInput('columns', [{ key: 'what', label: 'What', type: 'text' }]);
+    fixture.componentRef.setInput('fresh', { what: '' });
+    fixture.componentRef.setInput('rows', now);
+    fixture.componentInstance.changed.subscribe((next) => {
+      now = next;
+      fixture.componentRef.setInput('rows', next);
+    });
+    await fixture.whenStable();
+    await type(fixture, 'Things 2: What', 'c');
+    expect(now).toEqual([{ what: 'a' }, { what: 'c' }]);
+    field<HTMLButtonElement>(fixture, 'Move up: Things 2').click();
+    await fixture.whenStable();
+    expect(now).toEqual([{ what: 'c' }, { what: 'a' }]);
+    field<HTMLButtonElement>(fixture, 'Remove: Things 1').click();
+    expect(now).toEqual([{ what: 'a' }]);
+  });
+});
+
+describe('ways to get a part', () => {
+  it('keep what two ways have in common', async () => {
+    const fixture = TestBed.createComponent(ChannelsBox);
+    let now: readonly Row[] = [
+      { way: 'archive', from: 'https://a.example/x', file: 'x.zip', root: 'x', sort: 'font' },
+    ];
+    fixture.componentRef.setInput('channels', now);
+    fixture.componentInstance.changed.subscribe((next) => (now = next));
+    await fixture.whenStable();
+    await type(fixture, 'Way 1: comes as', 'installer');
+    expect(now).toEqual([
+      { way: 'installer', from: 'https://a.example/x', file: 'x.zip', admin: false, choices: [] },
+    ]);
+  });
+});
+
+describe('a document that is edited', () => {
+  it('is checked field by field, and problems are counted where they lie', () => {
+    const problems = check(readPart, { name: '', fits: [{ host: 'x' }] });
+    const fits: Section = { id: 'f', label: 'F', help: '', kind: 'rows', at: 'fits', columns: [], fresh: {} };
+    expect(problems.filter((p) => p.path === 'name')).toHaveLength(1);
+    expect(problemsIn(fits, problems)).toBe(2);
+  });
+  it('is there again after a reload until it is saved', () => {
+    const draft = new Draft<{ id: string; name: string }>('test');
+    draft.begin({ id: '1', name: 'as saved' });
+    draft.change({ id: '1', name: 'as typed' });
+    const again = new Draft<{ id: string; name: string }>('test');
+    again.begin({ id: '1', name: 'as saved' });
+    expect([again.document()?.name, again.resumed()]).toEqual(['as typed', true]);
+    again.settle();
+    const third = new Draft<{ id: string; name: string }>('test');
+    third.begin({ id: '1', name: 'as saved' });
+    expect([third.document()?.name, third.changed()]).toEqual(['as saved', false]);
+  });
+});
