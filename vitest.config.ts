@@ -29,7 +29,12 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'core',
-          include: ['packages/core/src/**/*.test.ts', 'demo/src/**/*.test.ts', 'bench/**/*.test.ts'],
+          include: [
+            'packages/core/src/**/*.test.ts',
+            'demo/src/**/*.test.ts',
+            'stand-ins/src/**/*.test.ts',
+            'bench/**/*.test.ts',
+          ],
           exclude: ['**/dist/**', '**/node_modules/**'],
           testTimeout: 20_000,
         },

@@ -160,7 +160,7 @@ export async function makeArchive(name: string, version: string, sort: ArchiveSo
   };
   // Two versions are never the same bytes.
   const stamp = { name: sort === 'icons, no folder' ? 'VERSION' : `${folder}/VERSION`, body: `${version}\n` };
-  const zip = async (pieces: readonly Piece[]) => gzipSync(await tar([...pieces, stamp]), { level: 6 });
+  const zip = async (pieces: readonly Piece[]) => gzipSync(await tar([stamp, ...pieces]), { level: 6 });
   switch (sort) {
     case 'icons':
       return zip(iconSet(folder, name, 92));

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { readArchive, type ArchiveInput } from './readArchive.js';
+import { readArchive } from './readArchive.js';
+import type { ArchiveInput } from './reading.js';
 import { ArchiveProblem } from './walkTar.js';
 
 /**

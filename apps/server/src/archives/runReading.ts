@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import { Problem } from '../http/problem.js';
 import type { JobTools } from '../jobs/queue.js';
-import type { ArchiveInput } from './readArchive.js';
+import type { ArchiveInput } from './reading.js';
 
 /** Runs from `src` (tests) and from `dist` alike: the child is always the built one. */
 const CHILD = fileURLToPath(new URL('../../dist/archives/readChild.js', import.meta.url));
