@@ -2,7 +2,6 @@ import { TestBed } from '@angular/core/testing';
 import { signal } from '@angular/core';
 import { EMPTY_SURVEY } from '@spare-coat/core/host/survey';
 import { NO_ROWS } from '@spare-coat/core/coat/rows';
-import { testHost } from '@spare-coat/core/testing/parts';
 import { SurveyIntake } from '../host/surveyIntake';
 import { Api, ApiProblem, type JobState } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
@@ -10,10 +9,13 @@ import { CoatView } from '../shared/coatView';
 import { Trials } from '../shared/trials';
 import { ArchiveIntake } from './archiveIntake';
 
+/** What taking files in looks at of a host. */
+const HOST = { id: 'host', revision: 1, defaults: {} };
+
 const file = (name: string, text = 'x') => new File([text], name, { lastModified: Date.UTC(2026, 10, 25) });
 
 function view(rows: object = NO_ROWS) {
-  return { host: signal(testHost()), rows: signal(rows), coat: signal({ id: 'c', name: 'This coat' }) };
+  return { host: signal(HOST), rows: signal(rows), coat: signal({ id: 'c', name: 'This coat' }) };
 }
 function provide(api: object, more: { rows?: object; store?: object } = {}) {
   TestBed.configureTestingModule({
@@ -53,7 +55,7 @@ describe('opening a file', () => {
     expect(await intake.take(file('set\u0007.zip'))).toBe('r');
     expect(asked).toMatchObject({
       file: 'set.zip',
-      profile: { id: testHost().id, revision: 1 },
+      profile: { id: 'host', revision: 1 },
       iconScale: 1,
     });
     expect([intake.opening(), intake.refusal()]).toEqual([null, null]);
