@@ -1,11 +1,5 @@
 import { open } from 'node:fs/promises';
-import {
-  MOST_ENTRIES,
-  MOST_UNPACKED,
-  hostileEntries,
-  stepsOf,
-  type ArchiveEntry,
-} from '@spare-coat/core/parts/archive/entry';
+import { MOST_ENTRIES, MOST_UNPACKED, hostileEntries, stepsOf } from '@spare-coat/core/parts/archive/entry';
 import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
 import { judgeArchive } from '@spare-coat/core/parts/archive/judge';
 import { licenceOfText, type ArchiveReport } from '@spare-coat/core/parts/archive/report';
