@@ -11,6 +11,7 @@ import { indexOffers, rankOffers } from '@spare-coat/core/matching/rank';
 import type { MatchContext } from '@spare-coat/core/matching/targets';
 import type { Offer, Supply } from '@spare-coat/core/parts/offer';
 import type { Part } from '@spare-coat/core/parts/part';
+import { PLAIN_PART } from '@spare-coat/core/parts/plainPart';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
 import { KINDS } from '@spare-coat/core/reference/kinds/registry';
 import type { TraitSpec } from '@spare-coat/core/reference/kind';
@@ -157,6 +158,7 @@ function rankInput(): { ctx: MatchContext; elements: ElementRow[]; traits: Map<s
     };
     const partId = id(counter++);
     parts.set(`${partId}@1`, {
+      ...PLAIN_PART,
       id: partId,
       revision: 1,
       name: `Part ${i}`,
@@ -167,19 +169,8 @@ function rankInput(): { ctx: MatchContext; elements: ElementRow[]; traits: Map<s
       version: '1.0',
       released: '2026-01-01',
       licence: 'MIT',
-      price: null,
-      trialDays: null,
-      account: false,
-      faults: [],
       memory: i % 40,
-      fits: [],
       channels: [{ way: 'repository', from: '', script: 's', flags: [], admin: false }],
-      requires: [],
-      excludes: [],
-      sideEffects: [],
-      openOnce: false,
-      enable: null,
-      effect: 'none',
       offers: [offer],
     });
   }

@@ -1,3 +1,4 @@
+import { PLAIN_PART } from '@spare-coat/core/parts/plainPart';
 import type { Channel, Part } from '@spare-coat/core/parts/part';
 import type { Break } from '@spare-coat/core/parts/break';
 import type { Offer } from '@spare-coat/core/parts/offer';
@@ -17,21 +18,11 @@ export function makePart({ key: said, ...facts }: Facts): Part {
   const key = said ?? facts.name;
   const slug = facts.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return {
+    ...PLAIN_PART,
     home: `https://parts.example/${slug}`,
     licence: 'GPL-3.0-or-later',
-    price: null,
-    trialDays: null,
-    account: false,
-    faults: [],
-    memory: 0,
     fits: [{ host: 'fernbank', versions: '>=3.2 <3.6', how: 'declared' }],
     channels: [{ way: 'package', names: { pipit: slug, dunnock: slug, sandgrouse: slug, wheatear: slug } }],
-    requires: [],
-    excludes: [],
-    sideEffects: [],
-    openOnce: false,
-    enable: null,
-    effect: 'none',
     ...facts,
     id: partId(key),
     revision: 1,

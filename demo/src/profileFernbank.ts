@@ -372,7 +372,7 @@ export const FERNBANK: HostProfile = {
   routes: ROUTES,
   first: [
     {
-      sort: 'addon',
+      sort: 'enabling',
       what: 'Addons have to be allowed once, or none of them is listed.',
       place: 'Settings › Addons › Allow addons',
       command: ['fern', 'set', 'addons.allowed', 'true'],

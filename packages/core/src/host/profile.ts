@@ -45,6 +45,9 @@ export interface StylingRoute {
   readonly except: readonly string[];
 }
 
+/** The sort of a first step that everything waits for which the host enables by an id. */
+export const ENABLING = 'enabling';
+
 /** What must be enabled or opened before a sort of thing can be chosen. */
 export interface FirstStep {
   readonly sort: string;

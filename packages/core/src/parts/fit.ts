@@ -1,5 +1,5 @@
 import semver from 'semver';
-import type { HostProfile } from '../host/profile.js';
+import { ENABLING, type FirstStep, type HostProfile } from '../host/profile.js';
 import type { Channel, Part } from './part.js';
 
 export type FitWord = 'declared' | 'reported' | 'untested' | 'known not to';
@@ -80,6 +80,13 @@ const sayFact = (value: string | number | boolean) =>
 /** `wordSize` as people write it. */
 const spaced = (fact: string) =>
   fact.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+
+/** What the host asks to be done once before this part can be chosen. */
+export function firstSteps(part: Part, host: HostProfile): readonly FirstStep[] {
+  const sorts = new Set(part.channels.flatMap((c) => (c.way === 'archive' ? [c.sort] : [])));
+  if (part.enable !== null) sorts.add(ENABLING);
+  return (host.first ?? []).filter((f) => sorts.has(f.sort));
+}
 
 /** A version that a rule names, as near to the host's as any; null where no rule for this host names one. */
 export function nearestVersion(

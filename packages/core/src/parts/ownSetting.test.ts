@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { testHost, testPart } from '../testing/parts.js';
 import { readEarthPlace, writeEarthPlace } from './earth.js';
-import { fitOf, nearestVersion } from './fit.js';
+import { firstSteps, fitOf, nearestVersion } from './fit.js';
 import { fromSyntax, toSyntax, type FormatSyntax } from './formatSyntax.js';
-import { readPart } from './part.js';
+import { readPart, type Part } from './part.js';
 import { trialDaysLeft } from './trialDays.js';
 
 const CODES = [
@@ -135,6 +135,18 @@ describe('what a part asks of a host', () => {
     });
     expect(nearestVersion(far, testHost())).toEqual({ versions: '3.3.x', how: 'reported' });
     expect(nearestVersion(testPart('N', { fits: [] }), testHost())).toBeNull();
+  });
+});
+
+describe('what a host asks to be done first', () => {
+  const first = (sort: string) => ({ sort, what: 'w', place: 'p', command: null });
+  const host = testHost({ first: [first('enabling'), first('icon set'), first('font')] });
+  it('is what stands for the sort of the part’s archive, and for all that is enabled by an id', () => {
+    const sorts = (part: Part) => firstSteps(part, host).map((f) => f.sort);
+    expect(sorts(testPart('P'))).toEqual([]);
+    expect(sorts(testPart('P', { enable: 'p' }))).toEqual(['enabling']);
+    const archive = { way: 'archive', from: 'f', file: 'f', root: 'r', sort: 'icon set' } as const;
+    expect(sorts(testPart('P', { channels: [archive] }))).toEqual(['icon set']);
   });
 });
 

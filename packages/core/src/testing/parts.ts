@@ -1,6 +1,7 @@
 import type { HostProfile } from '../host/profile.js';
 import type { Offer, Supply } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
+import { PLAIN_PART } from '../parts/plainPart.js';
 import { uuid } from './coat.js';
 
 /** A host with one bar whose thickness reaches 64, for tests. */
@@ -62,6 +63,7 @@ export function testPart(
 ): Part {
   const offer: Offer = { id: 'bar', kind: 'bar', name: `${name} bar`, replaces: true, supplies };
   return {
+    ...PLAIN_PART,
     id: uuid(`part ${name}`),
     revision: 1,
     name,
@@ -72,19 +74,8 @@ export function testPart(
     version: '1.0',
     released: '2026-01-01',
     licence: 'MIT',
-    price: null,
-    trialDays: null,
-    account: false,
-    faults: [],
-    memory: 0,
     fits: [{ host: 'fernbank', versions: '>=3.2 <3.6', how: 'declared' }],
     channels: [{ way: 'package', names: { pipit: name.toLowerCase() } }],
-    requires: [],
-    excludes: [],
-    sideEffects: [],
-    openOnce: false,
-    enable: null,
-    effect: 'none',
     offers: [offer],
     ...more,
   };

@@ -10,6 +10,8 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ordered } from '@spare-coat/core/coat/rows';
+import type { FirstStep } from '@spare-coat/core/host/profile';
+import { isHarmful } from '@spare-coat/core/parts/archive/entry';
 import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
 import { partFromFinding } from '@spare-coat/core/parts/archive/makePart';
 import { withListing } from '@spare-coat/core/parts/fromListing';
@@ -54,10 +56,11 @@ export class ArchiveView {
   protected readonly keep = signal(true);
   protected readonly making = signal(false);
   protected readonly bytes = sayBytes;
-  protected readonly display = computed(() => ordered(this.view.rows().display)[0] ?? null);
+  protected readonly displays = computed(() => ordered(this.view.rows().display));
   protected readonly picture = (path: string) => pictureAddress(this.reading(), path);
 
   protected readonly findings = computed(() => this.report()?.findings ?? []);
+  protected readonly harmful = computed(() => isHarmful(this.report()?.hostile ?? []));
 
   constructor() {
     effect(() => {
@@ -75,9 +78,18 @@ export class ArchiveView {
     }
   }
 
-  protected suits(width: number, height: number): string {
-    const display = this.display();
-    return display ? wallpaperFit({ width, height }, display).sentence : '';
+  /** What a wallpaper of this size would be on each display. Pixels. */
+  protected suits(width: number, height: number): string[] {
+    const displays = this.displays();
+    return displays.map((display) => {
+      const { sentence } = wallpaperFit({ width, height }, display);
+      return displays.length > 1 ? `${display.width} × ${display.height}: ${sentence}` : sentence;
+    });
+  }
+
+  /** What the host asks to be done once before a thing of this sort can be chosen. */
+  protected first(finding: ArchiveFinding): readonly FirstStep[] {
+    return (this.view.host()?.first ?? []).filter((f) => f.sort === finding.sort);
   }
 
   /** Has the archive read again: for other icons, or for the host that was chosen since. */

@@ -4,7 +4,7 @@ import { readPart } from '../part.js';
 import { testHost } from '../../testing/parts.js';
 import { uuid } from '../../testing/coat.js';
 import { utf8 } from '../../wire/utf8.js';
-import { hostileEntries, linkSteps, stepsOf, type ArchiveEntry } from './entry.js';
+import { hostileEntries, isHarmful, linkSteps, stepsOf, type ArchiveEntry } from './entry.js';
 import { judgeArchive, nameOfArchive } from './judge.js';
 import { partFromFinding } from './makePart.js';
 import { licenceOfText, type ArchiveReport } from './report.js';
@@ -12,6 +12,7 @@ import { scriptOptions } from './scripts.js';
 import { archiveForm, formRemark } from './sniff.js';
 import { resolved, treeOf } from './tree.js';
 import { wallpaperFit } from './wallpaperFit.js';
+import { isLargePicture } from './wanted.js';
 
 const file = (path: string, more: Partial<ArchiveEntry> = {}): ArchiveEntry => ({
   path,
@@ -78,6 +79,30 @@ describe('hostile entries', () => {
   ] as const)('%s', (code, entries) => expect(codes([...entries])).toContain(code));
 });
 
+describe('harm', () => {
+  it('is what leaves, links out, fills a disk or is a device; odd names only go wrong somewhere', () => {
+    const of = (entries: ArchiveEntry[]) => isHarmful(hostileEntries(entries, 1000));
+    expect(of([file('../x')])).toBe(true);
+    expect(of([file('d', { kind: 'device' })])).toBe(true);
+    expect(of([file('A'), file('a'), file('n\u0001')])).toBe(false);
+    expect(of([])).toBe(false);
+  });
+});
+
+describe('what is looked into', () => {
+  it.each([
+    ['papers/flat.png', 9000, true],
+    ['flat.jpg', 9000, true],
+    ['Set/48x48/apps/a.png', 9000, false],
+    ['Set/scalable/a.png', 9000, false],
+    ['Set/48x48@2x/a.png', 9000, false],
+    ['Set/256x256/apps/photo.png', 90_000, true],
+    ['tiny.png', 3000, false],
+  ])('%s of %i bytes is measured as a picture: %s', (path, size, wanted) => {
+    expect(isLargePicture(path, size)).toBe(wanted);
+  });
+});
+
 describe('an archive’s form', () => {
   it('is told by its bytes', () => {
     expect(archiveForm(Uint8Array.of(0x50, 0x4b, 3, 4))).toBe('zip');
@@ -141,10 +166,28 @@ describe('judging', () => {
       files({ 'Clay-light/frame/frame.css': 'a{}', 'Clay-dark/frame/frame.css': 'a{}' }),
       HOST,
     );
-    expect(found.map((f) => [f.folder, f.variant])).toEqual([
+    expect(found.map((f) => [f.folder, ...f.variants])).toEqual([
       ['Clay-light', 'light'],
       ['Clay-dark', 'dark'],
     ]);
+  });
+  it('tells the variants of a theme by its style sheets where its name says nothing', () => {
+    const judged = (sheets: Record<string, string>) =>
+      judgeArchive('looks.zip', files({ 'Clay/frame/frame.css': 'a{}', ...sheets }), HOST).map(
+        (f) => f.variants,
+      );
+    expect(judged({})).toEqual([[]]);
+    expect(judged({ 'Clay/frame/frame-dark.css': 'a{}' })).toEqual([['light', 'dark']]);
+  });
+  it('tells what style sheets set that belong to no theme the host knows, a single one as well', () => {
+    const css = 'a{color:#b5533c;border-radius:4px}';
+    const [alone] = judgeArchive('accent.css', files({ 'accent.css': css }), HOST);
+    expect(alone).toMatchObject({ sort: 'style sheet', root: 'accent.css', listed: 'accent', target: null });
+    expect(alone!.evidence).toMatchObject({
+      styles: [{ evidence: { colours: [{ hex: '#b5533c', uses: 1 }] } }],
+    });
+    const within = judgeArchive('looks.zip', files({ 'Clay/frame/frame.css': css }), HOST);
+    expect(within.map((f) => f.sort)).toEqual(['window theme']);
   });
   it('a host without a place for it says so; without a host nothing is said of places', () => {
     const contents = files({ 'S/index.theme': INDEX, 'S/48/places/a.png': '' });
@@ -172,6 +215,8 @@ describe('a part made of a finding', () => {
       'S/index.theme': INDEX,
       'S/48/places/a.png': '',
       'Look/frame/frame.css': 'a{color:#b5533c;background:#eeeeee;border-radius:6px}',
+      'Look/frame/frame-dark.css': 'a{color:#d9b3a2;background:#222222}',
+      'loose.css': 'a{color:#123456}',
       'x.desktop': '[Desktop Entry]\nType=Application\nName=X\nExec=x',
       'install.sh': '#!/bin/sh\nsudo true',
       'f.ttf': '',
@@ -183,6 +228,7 @@ describe('a part made of a finding', () => {
       'font',
       'icon set',
       'install script',
+      'style sheet',
       'wallpaper',
       'window theme',
     ]);

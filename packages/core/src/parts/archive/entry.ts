@@ -21,7 +21,23 @@ export type HostileCode =
   | 'too-large'
   | 'bomb';
 
-/** Something in an archive that must not be unpacked as it stands. */
+/** What unpacking would do harm with; the rest only goes wrong on some systems. */
+const HARMFUL: readonly HostileCode[] = [
+  'outside',
+  'absolute',
+  'link-out',
+  'device',
+  'too-many',
+  'too-large',
+  'bomb',
+];
+
+/** Whether an archive must not be unpacked, and so makes no part. */
+export function isHarmful(hostile: readonly Pick<Hostile, 'code'>[]): boolean {
+  return hostile.some(({ code }) => HARMFUL.includes(code));
+}
+
+/** Something in an archive that speaks against unpacking it as it stands. */
 export interface Hostile {
   readonly code: HostileCode;
   readonly path: string;

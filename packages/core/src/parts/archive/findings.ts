@@ -92,6 +92,8 @@ export type Evidence =
       readonly text: string;
     };
 
+export type ThemeVariant = 'light' | 'dark';
+
 /** One thing found in an archive, and what to do with it on this host. */
 export interface ArchiveFinding {
   readonly sort: string;
@@ -106,6 +108,7 @@ export interface ArchiveFinding {
   /** Folders too many (above 0) or too few (−1) around it, against an archive that could be unpacked as it is. */
   readonly depth: number;
   readonly advice: string;
-  readonly variant: 'light' | 'dark' | null;
+  /** For which variants it is, as far as names tell; empty where they say nothing. */
+  readonly variants: readonly ThemeVariant[];
   readonly evidence: Evidence;
 }

@@ -4,7 +4,7 @@ import { readKeyFile } from '../../standards/keyFile.js';
 import { readSoundTheme, SOUND_ENDINGS } from '../../standards/soundTheme.js';
 import { readStyleSheet } from '../../standards/styleSheet.js';
 import { utf8 } from '../../wire/utf8.js';
-import type { ArchiveFinding, ArchiveHost, ArchiveSignature, Evidence } from './findings.js';
+import type { ArchiveFinding, ArchiveHost, ArchiveSignature, Evidence, ThemeVariant } from './findings.js';
 import { asksForAdmin, isScript, scriptOptions } from './scripts.js';
 import { iconEvidence, pointerEvidence } from './themes.js';
 import { hasFile, lastStep, treeJoin, type Tree } from './tree.js';
@@ -28,9 +28,22 @@ const MOST_SHOWN = 60_000;
 const text = (bytes: Uint8Array | undefined) => (bytes ? utf8(bytes) : '');
 
 /** Light or dark, where a name says so. */
-export function variantOf(name: string): 'light' | 'dark' | null {
-  if (/(^|[-_ ])(dark|night)($|[-_ ])/i.test(name)) return 'dark';
-  return /(^|[-_ ])(light|day)($|[-_ ])/i.test(name) ? 'light' : null;
+export function variantOf(name: string): ThemeVariant | null {
+  if (/(^|[-_. ])(dark|night)($|[-_. ])/i.test(name)) return 'dark';
+  return /(^|[-_. ])(light|day)($|[-_. ])/i.test(name) ? 'light' : null;
+}
+
+/**
+ * The variants of a theme: what its name says, else what its style sheets do. A dark sheet beside one that says nothing
+ * makes both.
+ */
+function variantsOf(names: readonly string[], evidence: Evidence): ThemeVariant[] {
+  const named = names.map(variantOf).find((v) => v !== null);
+  if (named) return [named];
+  if (evidence.what !== 'theme') return [];
+  const sheets = evidence.styles.map(({ path }) => variantOf(lastStep(path)));
+  if (!sheets.includes('dark')) return sheets.includes('light') ? ['light'] : [];
+  return sheets.some((v) => v !== 'dark') ? ['light', 'dark'] : ['dark'];
 }
 
 /** How deep a folder lies and what must be copied where, in words. */
@@ -105,13 +118,19 @@ export function judgeArchive(
       sort,
       ...placed(sort, root, archiveName, host),
       listed,
-      variant: variantOf(listed) ?? variantOf(lastStep(root)),
+      variants: variantsOf([listed, lastStep(root)], evidence),
       evidence,
     });
     taken.push(root);
   };
   const addLoose = (sort: string, files: readonly string[], listed: string, evidence: Evidence) =>
-    found.push({ sort, ...loose(sort, files, host), listed, variant: variantOf(listed), evidence });
+    found.push({
+      sort,
+      ...loose(sort, files, host),
+      listed,
+      variants: variantsOf([listed], evidence),
+      evidence,
+    });
   // Only folders with an index or with pointers can be themes of the standards.
   const candidates = new Set<string>();
   for (const path of bytes.keys()) {
@@ -140,10 +159,7 @@ export function judgeArchive(
     for (const root of signed(tree, signature)) {
       const within = (f: ArchiveFinding) => root === f.root || f.root === '' || root.startsWith(`${f.root}/`);
       if (found.some((f) => f.sort === signature.sort && within(f))) continue;
-      const styles = [...bytes]
-        .filter(([path]) => /\.css$/i.test(path) && (root === '' || path.startsWith(`${root}/`)))
-        .slice(0, MOST_STYLES)
-        .map(([path, css]) => ({ path, evidence: readStyleSheet(utf8(css)) }));
+      const styles = stylesOf(bytes, (path) => root === '' || path.startsWith(`${root}/`));
       add(signature.sort, root, lastStep(root) || archiveName, { what: 'theme', styles });
     }
   for (const [folder, names] of tree.files) {
@@ -158,6 +174,13 @@ export function judgeArchive(
         files: fonts,
         faces: [],
       });
+  }
+  // Style sheets that belong to no theme the host knows tell what they set all the same.
+  const styles = stylesOf(bytes, (path) => !isTaken(path));
+  if (styles.length > 0) {
+    const paths = styles.map(({ path }) => path);
+    const listed = plainName(paths.length === 1 ? paths[0]! : commonFolder(paths) || archiveName);
+    addLoose('style sheet', paths, listed, { what: 'theme', styles });
   }
   const wallpapers = [...pictures].filter(([path, p]) => p.width >= WALLPAPER_WIDTH && !isTaken(path));
   if (wallpapers.length > 0) {
@@ -197,9 +220,18 @@ function addSoundTheme(index: string, tree: Tree, folder: string, add: Add): voi
   });
 }
 
+type Style = Extract<Evidence, { what: 'theme' }>['styles'][number];
+
+function stylesOf(bytes: ReadonlyMap<string, Uint8Array>, wanted: (path: string) => boolean): Style[] {
+  return [...bytes]
+    .filter(([path]) => /\.css$/i.test(path) && wanted(path))
+    .slice(0, MOST_STYLES)
+    .map(([path, css]) => ({ path, evidence: readStyleSheet(utf8(css)) }));
+}
+
 /** The last step of a path without its ending. */
 function plainName(path: string): string {
-  return lastStep(path).replace(/\.(otf|ttf|woff2?|png|jpe?g)$/i, '');
+  return lastStep(path).replace(/\.(otf|ttf|woff2?|png|jpe?g|css)$/i, '');
 }
 
 function commonFolder(paths: readonly string[]): string {
@@ -222,7 +254,7 @@ function entryFinding(path: string, bytes: Uint8Array, host: ArchiveHost | null)
     target,
     depth: 0,
     advice,
-    variant: null,
+    variants: [],
     evidence: { what: 'desktop entry', name: entry.name, problems: entry.problems },
   };
 }
@@ -240,7 +272,7 @@ function scriptFinding(path: string, bytes: Uint8Array, readme: string): Archive
     advice: admin
       ? 'It is shown and never run here. It seems to ask for administrator rights: read it first.'
       : 'It is shown and never run here. Read it before you run it.',
-    variant: null,
+    variants: [],
     evidence: { what: 'install script', options: scriptOptions(script, readme), admin, text: script },
   };
 }

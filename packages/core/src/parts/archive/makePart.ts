@@ -4,8 +4,10 @@ import type { HostProfile } from '../../host/profile.js';
 import type { StyleEvidence } from '../../standards/styleSheet.js';
 import type { TraitValue } from '../../traits/value.js';
 import type { Offer, SettingPlace, Supply } from '../offer.js';
+import { PLAIN_PART } from '../plainPart.js';
 import { PART_SORTS, type Part, type PartSort } from '../part.js';
-import type { ArchiveFinding, Evidence } from './findings.js';
+import type { ArchiveFinding, Evidence, ThemeVariant } from './findings.js';
+import { variantOf } from './judge.js';
 import type { ArchiveReport } from './report.js';
 
 /** Chroma from which a colour counts as one rather than as a grey. In OKLCH; greys of desktops stay below 0.03. */
@@ -45,10 +47,11 @@ function controlsOf(evidence: StyleEvidence): Record<string, TraitValue> {
 /** Kind and traits that evidence speaks for; empty where it speaks for none. */
 function suppliesOf(
   evidence: Evidence,
-  variant: ArchiveFinding['variant'],
+  variants: ArchiveFinding['variants'],
   setting: (trait: string) => SettingPlace | null,
 ): { readonly kind: string; readonly supplies: Record<string, Supply> }[] {
-  const perVariant = (value: TraitValue) => fixed(value, variant ? { [variant]: value } : undefined);
+  const [only] = variants.length === 1 ? variants : [];
+  const perVariant = (value: TraitValue) => fixed(value, only ? { [only]: value } : undefined);
   switch (evidence.what) {
     case 'icon set': {
       const sizes = [...new Set(evidence.theme.directories.map((d) => d.size))].sort((a, b) => a - b);
@@ -93,18 +96,21 @@ function suppliesOf(
       ];
     }
     case 'theme': {
-      const [sheet] = [...evidence.styles].sort((a, b) => b.evidence.rules - a.evidence.rules);
-      if (!sheet) return [];
-      const traits = Object.entries(controlsOf(sheet.evidence));
-      if (traits.length === 0) return [];
-      return [
-        {
-          kind: 'controls',
-          supplies: Object.fromEntries(
-            traits.map(([t, v]) => [t, t === 'cornerRadius' ? fixed(v) : perVariant(v)]),
-          ),
-        },
-      ];
+      const sheet = (wanted: (variant: ThemeVariant | null) => boolean) =>
+        evidence.styles
+          .filter(({ path }) => wanted(variantOf(path.split('/').at(-1)!)))
+          .sort((a, b) => b.evidence.rules - a.evidence.rules)[0];
+      const first = sheet((v) => v !== 'dark') ?? sheet(() => true);
+      if (!first) return [];
+      const traits = controlsOf(first.evidence);
+      const dark = variants.includes('dark') && variants.length > 1 ? sheet((v) => v === 'dark') : undefined;
+      const darkTraits = dark ? controlsOf(dark.evidence) : {};
+      const supplies = Object.entries(traits).map(([trait, value]): [string, Supply] => {
+        const other = darkTraits[trait];
+        if (other !== undefined) return [trait, fixed(value, { light: value, dark: other })];
+        return [trait, trait === 'cornerRadius' ? fixed(value) : perVariant(value)];
+      });
+      return supplies.length > 0 ? [{ kind: 'controls', supplies: Object.fromEntries(supplies) }] : [];
     }
     default:
       return [];
@@ -139,7 +145,7 @@ export function partFromFinding(
     return supply && !('fixed' in supply) ? supply.setting : null;
   };
   const name = (finding.listed || finding.folder).slice(0, MOST_NAME);
-  const offers: Offer[] = suppliesOf(finding.evidence, finding.variant, setting).map(
+  const offers: Offer[] = suppliesOf(finding.evidence, finding.variants, setting).map(
     ({ kind, supplies }) => ({
       id: kind,
       kind,
@@ -152,6 +158,7 @@ export function partFromFinding(
   const { evidence } = finding;
   const script = evidence.what === 'install script';
   return {
+    ...PLAIN_PART,
     id,
     revision: 1,
     name,
@@ -166,12 +173,7 @@ export function partFromFinding(
       (evidence.what === 'font' && /SIL Open Font License/i.test(evidence.faces[0]?.licence ?? '')
         ? 'OFL-1.1'
         : 'LicenseRef-not-said'),
-    price: null,
-    trialDays: null,
-    account: false,
-    faults: faultsOf(finding),
-    memory: 0,
-    fits: [],
+    faults: faultsOf(finding, report),
     channels: script
       ? [
           {
@@ -194,20 +196,18 @@ export function partFromFinding(
             kept: keep,
           },
         ],
-    requires: [],
-    excludes: [],
-    sideEffects: [],
-    openOnce: false,
-    enable: null,
-    effect: 'none',
     offers,
-    ...(finding.variant ? { variants: [finding.variant] } : {}),
+    ...(finding.variants.length > 0 ? { variants: finding.variants } : {}),
     source: { ...origin, sha256: report.sha256 },
   };
 }
 
-/** What evidence shows to be wrong or missing. */
-function faultsOf({ evidence }: ArchiveFinding): string[] {
+/** What evidence shows to be wrong or missing, and what is odd about the archive. */
+function faultsOf({ evidence }: ArchiveFinding, { hostile }: ArchiveReport): string[] {
+  return [...hostile.slice(0, 3).map((h) => h.sentence), ...evidenceFaults(evidence)];
+}
+
+function evidenceFaults(evidence: Evidence): string[] {
   switch (evidence.what) {
     case 'icon set':
       return evidence.theme.problems.slice(0, 5);

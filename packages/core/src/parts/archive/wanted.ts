@@ -26,9 +26,16 @@ export function isLicence(path: string): boolean {
   return /^(licen[cs]e|copying|ofl)([-_.]|$)/i.test(lastStep(path));
 }
 
-/** Whether judging wants to know the size of a picture: large ones alone, since small ones are icons. */
+/** Directories of icon themes: `48x48`, `48`, `48x48@2`, `scalable`, and the contexts of the icon naming specification. */
+const ICON_FOLDER =
+  /(^|\/)(\d+(x\d+)?(@\d+x?)?|scalable|symbolic|actions|animations|apps|categories|devices|emblems|emotes|mimetypes|places|status)\//i;
+
+/**
+ * Whether judging wants to know the size of a picture: large ones alone, since small ones are icons. A flat wallpaper of
+ * full size packs into some ten kilobytes.
+ */
 export function isLargePicture(path: string, size: number): boolean {
-  return size > 60_000 && /\.(png|jpe?g)$/i.test(path);
+  return /\.(png|jpe?g)$/i.test(path) && (size > 60_000 || (size > 6000 && !ICON_FOLDER.test(path)));
 }
 
 export function isFont(path: string): boolean {

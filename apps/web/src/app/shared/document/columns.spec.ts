@@ -13,6 +13,7 @@ describe('a field of a document', () => {
     [column('number'), 12.5, '12.5'],
     [column('words'), ['a', 'b c'], 'a, b c'],
     [column('words', { between: ' ' }), ['tool', 'get', '{package}'], 'tool get {package}'],
+    [column('words', { between: ' ' }), ['say', 'a "b" \\ c', ''], 'say "a \\"b\\" \\\\ c" ""'],
     [column('price'), { amount: 7.5, currency: 'EUR' }, '7.5 EUR'],
     [column('json'), { type: 'flag' }, '{"type":"flag"}'],
     [column('text'), ' as typed ', ' as typed '],
@@ -33,6 +34,7 @@ describe('a field of a document', () => {
     [column('number'), 'wide'],
     [column('price'), '19'],
     [column('json'), '{'],
+    [column('words', { between: ' ' }), 'say "open'],
     [column('pairs'), 'pipit'],
   ])('%j says what is wrong with %j', (c, text) => {
     const typed = typedValue(c, text);

@@ -17,13 +17,33 @@ export interface Column {
   readonly wide?: number;
 }
 
+/** A word as it is typed among others: in quotes where it holds blanks or quotes, or nothing at all. */
+function quoted(word: string): string {
+  return /^[^\s"\\]+$/.test(word) ? word : `"${word.replace(/["\\]/g, '\\$&')}"`;
+}
+
+/** Words with blanks between, those in quotes kept whole; null where a quote stays open. */
+function unquoted(text: string): string[] | null {
+  const words: string[] = [];
+  let rest = text;
+  while (rest !== '') {
+    const word = /^(?:"((?:[^"\\]|\\.)*)"|([^\s"]+))(?=\s|$)\s*/s.exec(rest);
+    if (!word) return null;
+    words.push(word[1] === undefined ? word[2]! : word[1].replace(/\\(.)/gs, '$1'));
+    rest = rest.slice(word[0].length);
+  }
+  return words;
+}
+
 /** A value as it stands in its field. */
 export function fieldText(column: Column, value: unknown): string {
   if (value === undefined || value === null) return '';
   switch (column.type) {
     case 'words':
       return Array.isArray(value)
-        ? value.join(column.between === ' ' ? ' ' : `${column.between ?? ','} `)
+        ? column.between === ' '
+          ? value.map((w) => quoted(String(w))).join(' ')
+          : value.join(`${column.between ?? ','} `)
         : '';
     case 'lines':
       return Array.isArray(value) ? value.join('\n') : '';
@@ -57,9 +77,13 @@ export function typedValue(column: Column, text: string): Typed {
         : { ok: false, sentence: `${column.label}: type a number.` };
     }
     case 'words': {
-      const words = trimmed
-        .split(column.between === ' ' ? /\s+/ : (column.between ?? ','))
-        .map((w) => w.trim());
+      if (column.between === ' ') {
+        const words = unquoted(trimmed);
+        return words
+          ? { ok: true, value: words }
+          : { ok: false, sentence: `${column.label}: a quote is opened and not closed.` };
+      }
+      const words = trimmed.split(column.between ?? ',').map((w) => w.trim());
       return { ok: true, value: words.filter((w) => w !== '') };
     }
     case 'lines':
