@@ -1,27 +1,14 @@
 import { differenceCiede2000 } from 'culori';
 import { ciede2000OfBytes } from '@spare-coat/core/colour/ciede2000';
-import {
-  NO_ROWS,
-  newCoatRow,
-  type CoatRows,
-  type ElementRow,
-  type TraitRow,
-} from '@spare-coat/core/coat/rows';
 import { indexOffers, rankOffers } from '@spare-coat/core/matching/rank';
-import type { MatchContext } from '@spare-coat/core/matching/targets';
-import type { Offer, Supply } from '@spare-coat/core/parts/offer';
-import type { Part } from '@spare-coat/core/parts/part';
-import { PLAIN_PART } from '@spare-coat/core/parts/plainPart';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
 import { KINDS } from '@spare-coat/core/reference/kinds/registry';
-import type { TraitSpec } from '@spare-coat/core/reference/kind';
 import { time, type Figure } from './figure.js';
 import { archiveList, archiveRead } from './parts/archives.js';
 import { partsSearch } from './parts/search.js';
+import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
 import { randomFrom } from '@spare-coat/core/scene/svg';
-import { samplePicture } from '@spare-coat/core/picture/samplePicture';
-import type { PictureValue, TraitValue } from '@spare-coat/core/traits/value';
 
 /** Pairs a second from sRGB bytes, exact, D65, against culori on the same bytes. */
 function ciede2000(): Figure {
@@ -51,77 +38,6 @@ function ciede2000(): Figure {
   };
 }
 
-const HEX = ['#e3c2b4', '#43203d', '#75801f', '#52637a', '#d4aa9b', '#8c5340'];
-
-/** Four small pictures to compare with each other. */
-const SOME_PICTURES: readonly PictureValue[] = HEX.slice(0, 4).map((hex, n) => {
-  const data = new Uint8Array(48 * 48 * 4).map((_, i) => (i % 4 === 3 ? 255 : (i * (n + 3)) % 256));
-  const pixels = { width: 48, height: 48, data };
-  return { blob: hex.slice(1).repeat(11).slice(0, 64), width: 48, height: 48, sample: samplePicture(pixels) };
-});
-
-function someValue(spec: TraitSpec, random: () => number): TraitValue {
-  const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)]!;
-  switch (spec.type) {
-    case 'length':
-      return Math.round(random() * 120);
-    case 'duration':
-      return Math.round(random() * 600);
-    case 'count':
-      return Math.round(random() * 9);
-    case 'share':
-      return Math.round(random() * 100);
-    case 'colour':
-      return pick(HEX);
-    case 'palette':
-      return { first: pick(HEX), second: pick(HEX), third: pick(HEX) };
-    case 'flag':
-      return random() < 0.5;
-    case 'choice':
-      return pick(spec.choices ?? ['a']);
-    case 'label':
-      return pick(['Salt pans', 'none', 'Fern Sans']);
-    case 'place':
-      return { zone: pick(['start', 'centre', 'end'] as const), offset: Math.round(random() * 100) };
-    case 'order':
-      return {
-        start: ['clock'],
-        centre: random() < 0.5 ? ['launcher', 'desk'] : ['desk'],
-        end: ['status area'],
-      };
-    case 'format':
-      return pick(['HH:mm', 'HH:mm\nEEE d', 'h:mm a']);
-    case 'key':
-      return pick(['Super', 'Alt+F1', 'Ctrl+Space']);
-    case 'shadow':
-      return {
-        x: 0,
-        y: Math.round(random() * 8),
-        blur: Math.round(random() * 30),
-        colour: pick(HEX),
-        opacity: 40,
-      };
-    case 'picture':
-      return pick(SOME_PICTURES);
-  }
-}
-
-function someSupply(spec: TraitSpec, random: () => number): Supply {
-  const setting = { key: spec.id, place: 'Settings' };
-  const kind = random();
-  if (['length', 'share', 'count', 'duration'].includes(spec.type) && kind < 0.6) {
-    const least = Math.round(random() * 30);
-    return {
-      range: { least, most: least + 20 + Math.round(random() * 60), step: 1 + Math.round(random() * 3) },
-      setting,
-    };
-  }
-  if (kind < 0.75) return { fixed: someValue(spec, random) };
-  if (kind < 0.9)
-    return { oneOf: [someValue(spec, random), someValue(spec, random), someValue(spec, random)], setting };
-  return { any: true, setting };
-}
-
 /** The kinds that most offers are for: over more of them each element would have fewer offers to rank. */
 const RANKED = KINDS.filter((k) =>
   [
@@ -139,87 +55,12 @@ const RANKED = KINDS.filter((k) =>
   ].includes(k.id),
 );
 
-/** 500 offers over the usual kinds and 60 elements with a target for every trait, in two variants. */
-function rankInput(): { ctx: MatchContext; elements: ElementRow[]; traits: Map<string, TraitRow[]> } {
-  const random = randomFrom(2);
-  const id = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-  let counter = 1;
-  const parts = new Map<string, Part>();
-  for (let i = 0; i < 500; i++) {
-    const kind = RANKED[i % RANKED.length]!;
-    const offer: Offer = {
-      id: 'offer',
-      kind: kind.id,
-      name: `Offer ${i}`,
-      replaces: random() < 0.5,
-      supplies: Object.fromEntries(
-        kind.traits.filter(() => random() < 0.85).map((t) => [t.id, someSupply(t, random)]),
-      ),
-    };
-    const partId = id(counter++);
-    parts.set(`${partId}@1`, {
-      ...PLAIN_PART,
-      id: partId,
-      revision: 1,
-      name: `Part ${i}`,
-      author: 'A',
-      home: '',
-      sort: 'theme',
-      summary: '',
-      version: '1.0',
-      released: '2026-01-01',
-      licence: 'MIT',
-      memory: i % 40,
-      channels: [{ way: 'repository', from: '', script: 's', flags: [], admin: false }],
-      offers: [offer],
-    });
-  }
-  const light = id(counter++);
-  const dark = id(counter++);
-  const elements: ElementRow[] = [];
-  const traits = new Map<string, TraitRow[]>();
-  for (let i = 0; i < 60; i++) {
-    const kind = RANKED[i % RANKED.length]!;
-    const element: ElementRow = {
-      id: id(counter++),
-      kind: kind.id,
-      name: `Element ${i}`,
-      weight: 3,
-      position: i,
-      note: '',
-      links: [],
-      rules: {},
-    };
-    elements.push(element);
-    traits.set(
-      element.id,
-      kind.traits.map((spec) => ({
-        id: id(counter++),
-        elementId: element.id,
-        variantId: null,
-        trait: spec.id,
-        state: null,
-        target: someValue(spec, random),
-        pictureId: null,
-        source: { how: 'typed' },
-      })),
-    );
-  }
-  const rows: CoatRows = {
-    ...NO_ROWS,
-    coat: { c: newCoatRow('c', 'Bench') },
-    variant: {
-      [light]: { id: light, name: 'Light', position: 0 },
-      [dark]: { id: dark, name: 'Dark', position: 1 },
-    },
-    element: Object.fromEntries(elements.map((e) => [e.id, e])),
-    trait: Object.fromEntries([...traits.values()].flat().map((t) => [t.id, t])),
-  };
-  return { ctx: { rows, host: null, parts }, elements, traits };
-}
-
 function rank(): Figure {
-  const { ctx, elements, traits } = rankInput();
+  // 500 offers over the usual kinds and 60 elements with a target for every trait, in two variants.
+  const { elements, ...ctx } = randomCoat(2, { elements: 60, parts: 250, kinds: RANKED });
+  const traits = new Map(
+    elements.map((e) => [e.id, Object.values(ctx.rows.trait).filter((t) => t.elementId === e.id)]),
+  );
   let offers = 0;
   const ours = time(9, () => {
     const index = indexOffers(ctx);

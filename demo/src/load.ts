@@ -70,7 +70,7 @@ async function loadPicture(path: string): Promise<{ picture: NormalisedPicture; 
   const read = normaliseWorker(db);
   const picture = (await read(
     { original: blob.sha256 },
-    { signal: new AbortController().signal, progress: () => undefined },
+    { signal: new AbortController().signal, progress: () => undefined, partial: () => Promise.resolve() },
   )) as NormalisedPicture;
   const { data, info } = await sharp(await readFile(path))
     .ensureAlpha()

@@ -18,6 +18,7 @@ import { jobRoutes } from './jobs/routes.js';
 import { partRoutes } from './parts/routes.js';
 import { pictureRoutes } from './pictures/routes.js';
 import { profileRoutes } from './profiles/routes.js';
+import { proposalRoutes } from './proposals/routes.js';
 import { schemaRoutes } from './schemas/routes.js';
 import { surveyRoutes } from './surveys/routes.js';
 
@@ -85,6 +86,7 @@ export function makeApp({
   app.use('/api/jobs', jobRoutes(db, runner));
   app.use('/api/parts', partRoutes(db));
   app.use('/api/profiles', profileRoutes(db));
+  app.use('/api/proposals', proposalRoutes(db, runner));
   app.use('/api/schemas', schemaRoutes());
   app.use('/api/listing', listingRoutes(db, runner, listing));
   if (page) app.use(pageRoutes(page));

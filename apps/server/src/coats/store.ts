@@ -1,5 +1,5 @@
 import type { Change } from '@spare-coat/core/coat/changes';
-import { ENTITIES, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/coat/rows';
+import { ENTITIES, NO_ROWS, type CoatRows, type Entity, type HandmadeRow } from '@spare-coat/core/coat/rows';
 import type { Answerable, Entry } from '@spare-coat/core/wire/coat';
 import type { Client, Queryable } from '../db/pool.js';
 import { fromRow, TABLES, toColumn } from './tables.js';
@@ -60,6 +60,13 @@ function blobsOf(change: Change): string[] {
   if (change.entity === 'picture' || change.entity === 'font' || change.entity === 'survey') {
     const { blob, original } = change.after as { blob?: string; original?: string };
     return [blob, original].filter((sha): sha is string => sha !== undefined);
+  }
+  if (change.entity === 'handmade') {
+    const { files = [], supplies = {} } = change.after as Partial<HandmadeRow>;
+    const pictures = Object.values(supplies).flatMap((v) =>
+      typeof v === 'object' && 'blob' in v ? [v.blob as string] : [],
+    );
+    return [...files.map((f) => f.blob), ...pictures];
   }
   const target = change.entity === 'trait' ? change.after.target : undefined;
   return typeof target === 'object' && 'blob' in target ? [target.blob as string] : [];

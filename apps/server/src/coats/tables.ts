@@ -21,8 +21,11 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       profileRevision: 'profile_revision',
       channel: 'channel',
       waved: 'waved',
+      limits: 'limits',
+      uses: 'uses',
       deletedAt: 'deleted_at',
     },
+    json: ['limits', 'uses'],
     times: ['deletedAt'],
   },
   variant: { columns: { id: 'id', name: 'name', position: 'position' } },
@@ -79,8 +82,11 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       note: 'note',
       links: 'links',
       rules: 'rules',
+      carry: 'carry',
+      displayId: 'display_id',
+      addition: 'addition',
     },
-    json: ['links', 'rules'],
+    json: ['links', 'rules', 'carry'],
   },
   region: {
     columns: {
@@ -117,7 +123,11 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       reason: 'reason',
       lost: 'lost',
       note: 'note',
+      links: 'links',
+      lookAgain: 'look_again',
+      by: 'chosen_by',
     },
+    json: ['links'],
   },
   layer: {
     columns: {
@@ -131,6 +141,22 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       settings: 'settings',
     },
     json: ['settings'],
+  },
+  handmade: {
+    columns: {
+      id: 'id',
+      elementId: 'element_id',
+      kind: 'kind',
+      name: 'name',
+      supplies: 'supplies',
+      files: 'files',
+      recipe: 'recipe',
+    },
+    json: ['supplies', 'files', 'recipe'],
+  },
+  accepted: {
+    columns: { id: 'id', finding: 'finding', facts: 'facts', reason: 'reason', at: 'at' },
+    times: ['at'],
   },
   trial: {
     columns: {
@@ -168,7 +194,7 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
 
 /** A field's value as node-postgres takes it. */
 export function toColumn(entity: Entity, field: string, value: unknown): unknown {
-  return TABLES[entity].json?.includes(field) ? JSON.stringify(value) : value;
+  return value !== null && TABLES[entity].json?.includes(field) ? JSON.stringify(value) : value;
 }
 
 /** A row as the database gave it, in the core's fields. */

@@ -10,6 +10,8 @@ export interface Job {
   readonly input: Readonly<Record<string, unknown>>;
   readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
   readonly progress: number;
+  /** What was found so far; null until there is something. */
+  readonly partial: unknown;
   readonly result: unknown;
   readonly problem: { readonly code: string; readonly sentence: string } | null;
 }
@@ -19,6 +21,8 @@ export interface JobTools {
   readonly signal: AbortSignal;
   /** 0 to 1: what is really done. */
   progress(share: number): void;
+  /** Keeps what was found so far, for whoever asks before the job is done. */
+  partial(found: unknown): Promise<void>;
 }
 
 export type Worker = (input: Job['input'], tools: JobTools) => Promise<unknown>;
@@ -29,7 +33,7 @@ const POLL_MS = 1000;
 /** A job that two servers died over is not tried a third time. */
 const MOST_ATTEMPTS = 2;
 
-const COLUMNS = 'id, kind, input, state, progress, result, problem';
+const COLUMNS = 'id, kind, input, state, progress, partial, result, problem';
 
 /** Puts a job in. One with the same input that is waiting, running or done is given back instead. */
 export async function addJob(db: Queryable, kind: string, input: Job['input']): Promise<Job> {
@@ -196,7 +200,17 @@ async function work(
     );
   try {
     if (!worker) throw new Problem(500, 'unknown-work', `Nobody here can do work of the kind ${job.kind}.`);
-    const result = await worker(job.input, { signal: control.signal, progress: (s) => (share = s) });
+    const result = await worker(job.input, {
+      signal: control.signal,
+      progress: (s) => (share = s),
+      partial: async (found) => {
+        await db.query(`update job set partial = $2, progress = $3 where id = $1 and state = 'running'`, [
+          job.id,
+          JSON.stringify(found),
+          share,
+        ]);
+      },
+    });
     await finish('done', result ?? {}, null);
   } catch (error) {
     const asked = await db.query<{ cancel_asked: boolean }>('select cancel_asked from job where id = $1', [

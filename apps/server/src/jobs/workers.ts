@@ -2,6 +2,7 @@ import { archiveWorker } from '../archives/worker.js';
 import type { Db } from '../db/pool.js';
 import { listingWorker } from '../listing/worker.js';
 import { normaliseWorker } from '../pictures/normalise.js';
+import { proposalWorker } from '../proposals/worker.js';
 import type { Worker } from './queue.js';
 
 /** Everything that is done off the request thread, by the kind of job. */
@@ -9,6 +10,7 @@ export function jobWorkers(db: Db, listing: string | null): Readonly<Record<stri
   return {
     'picture.normalise': normaliseWorker(db),
     'archive.read': archiveWorker(db),
+    proposal: proposalWorker(db),
     'listing.fetch': listingWorker(db, listing),
   };
 }

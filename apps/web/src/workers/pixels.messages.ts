@@ -34,6 +34,8 @@ export interface PixelsCalls {
   ink: { ask: { sha: string; rect: Rect }; answer: Told<InkReading> };
   colour: { ask: { sha: string; x: number; y: number; side: SampleSide }; answer: SampledColour };
   cut: { ask: { sha: string; rect: Rect }; answer: CutAnswer };
+  /** At most so many pixels of a region, evenly picked, as `#rrggbb`. */
+  pick: { ask: { sha: string; rect: Rect; most: number }; answer: string[] };
   /** Which of the regions do not show the same pixels on both pictures. */
   changed: { ask: { sha: string; other: string; rects: readonly Rect[] }; answer: boolean[] };
 }

@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { cutOut } from '@spare-coat/core/picture/cutOut';
 import type { Pixels } from '@spare-coat/core/picture/pixels';
+import { pickPixels } from '@spare-coat/core/picture/pickPixels';
 import { readBar } from '@spare-coat/core/picture/readBar';
 import { readInk } from '@spare-coat/core/picture/readInk';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
@@ -103,6 +104,7 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
       sample: samplePicture(cut.pixels),
     };
   },
+  pick: (pixels, { rect, most }) => pickPixels(pixels, rect, most),
   changed: async (pixels, { other, rects }, progress) => {
     const second = await load(other, progress);
     return rects.map((rect) => !sameRegion(pixels, second, rect));

@@ -4,6 +4,17 @@ import type { CommandOf } from './commands.js';
 import { CommandRefused, need } from './refused.js';
 import type { CoatRows } from './rows.js';
 
+/** A display that goes: what stood on it stands on the first again. */
+export function removeDisplay(rows: CoatRows, id: string): Change[] {
+  const display = need(rows.display, id, 'display');
+  return [
+    ...Object.values(rows.element)
+      .filter((e) => e.displayId === id)
+      .flatMap((e) => keep(alter('element', e, { displayId: null }))),
+    takeOut('display', display),
+  ];
+}
+
 type HostCommand = CommandOf<
   | 'trial.set'
   | 'trial.remove'

@@ -1,6 +1,16 @@
 import { kindBook } from '../reference/kindBook.js';
-import { chooseBase, keep, releaseMatch, setMatch, setSetting } from './carryMatch.js';
-import { carryHost } from './carryHost.js';
+import {
+  addOverlay,
+  changeLayer,
+  chooseBase,
+  keep,
+  releaseMatch,
+  removeHandmade,
+  setHandmade,
+  setMatch,
+  setSetting,
+} from './carryMatch.js';
+import { carryHost, removeDisplay } from './carryHost.js';
 import {
   mergeElements,
   removeElement,
@@ -8,6 +18,7 @@ import {
   removePicture,
   removeVariant,
   replacePicture,
+  setCarry,
   setKind,
   setRegion,
   setTarget,
@@ -69,6 +80,10 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
       return removeVariant(rows, c.id);
     case 'coat.policy':
       return keep(alter('coat', coatOf(rows), { policy: c.policy }));
+    case 'coat.limits':
+      return keep(alter('coat', coatOf(rows), { limits: c.limits }));
+    case 'coat.uses':
+      return keep(alter('coat', coatOf(rows), { uses: c.uses }));
     case 'coat.thresholds':
       if (c.nearAt > c.matchedAt)
         throw new CommandRefused(
@@ -90,6 +105,8 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
       if (display) return keep(alter('display', display, { width, height, scale, inches }));
       return [put('display', { id, position: last(rows.display), width, height, scale, inches })];
     }
+    case 'display.remove':
+      return removeDisplay(rows, c.id);
     case 'picture.add': {
       need(rows.variant, c.variantId, 'variant');
       const { id, variantId, name, subject, blob, original, width, height } = c;
@@ -136,6 +153,9 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
           note: '',
           links: [],
           rules: {},
+          carry: null,
+          displayId: null,
+          addition: c.addition ?? false,
         }),
         ...keep(c.region && setRegion(rows, c.id, c.region)),
         ...keep(...c.traits.map((t) => setTarget(rows, c.kind, c.id, t as TargetFields))),
@@ -144,6 +164,8 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
       const { name, weight, note, links } = c;
       return keep(alter('element', need(rows.element, c.id, 'element'), { name, weight, note, links }));
     }
+    case 'element.carry':
+      return setCarry(rows, c);
     case 'element.merge':
       return mergeElements(rows, c);
     case 'element.move':
@@ -194,6 +216,28 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
     }
     case 'match.choose':
       return chooseBase(rows, c);
+    case 'match.overlay':
+      return addOverlay(rows, c);
+    case 'layer.traits':
+    case 'layer.raise':
+    case 'layer.remove':
+      return changeLayer(rows, c);
+    case 'match.follow': {
+      const { links, lookAgain } = c;
+      return setMatch(rows, c.elementId, c.matchId, { links, lookAgain });
+    }
+    case 'handmade.set':
+      return setHandmade(rows, c);
+    case 'handmade.remove':
+      return removeHandmade(rows, c.id);
+    case 'finding.accept': {
+      const { id, finding, facts, reason, at } = c;
+      const known = Object.values(rows.accepted).find((a) => a.finding === finding);
+      if (known) return keep(alter('accepted', known, { facts, reason, at }));
+      return [put('accepted', { id, finding, facts, reason, at })];
+    }
+    case 'finding.reopen':
+      return [takeOut('accepted', need(rows.accepted, c.id, 'accepted'))];
     case 'match.say': {
       const { said, reason, lost } = c;
       return setMatch(rows, c.elementId, c.matchId, { said, reason, lost });

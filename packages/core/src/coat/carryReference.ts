@@ -6,7 +6,14 @@ import { keep, releaseMatch } from './carryMatch.js';
 import { alter, put, takeOut, type Change } from './changes.js';
 import { targetProblem, type CommandOf } from './commands.js';
 import { CommandRefused, need } from './refused.js';
-import { matchOf, type CoatRows, type LayerSettings, type RegionRow, type TraitRow } from './rows.js';
+import {
+  matchOf,
+  type CoatRows,
+  type ElementCarry,
+  type LayerSettings,
+  type RegionRow,
+  type TraitRow,
+} from './rows.js';
 
 /** What commands change of the reference: pictures, variants, elements, targets, regions, kinds. */
 
@@ -65,11 +72,29 @@ export function setRegion(rows: CoatRows, elementId: string, region: RegionField
   });
 }
 
+/** How the lengths of one element are carried, and to which display. */
+export function setCarry(rows: CoatRows, c: CommandOf<'element.carry'>): Change[] {
+  const element = need(rows.element, c.id, 'element');
+  if (c.displayId) need(rows.display, c.displayId, 'display');
+  let carry: ElementCarry | null = null;
+  if (c.policy === 'same proportion') {
+    if (!c.neighbour || c.neighbour === c.id)
+      throw new CommandRefused('bad-value', 'Say the neighbour whose proportion is kept.');
+    need(rows.element, c.neighbour, 'element');
+    carry = { policy: c.policy, neighbour: c.neighbour };
+  } else if (c.policy !== null) carry = { policy: c.policy };
+  return keep(alter('element', element, { carry, displayId: c.displayId }));
+}
+
 export function removeElement(rows: CoatRows, id: string): Change[] {
   const element = need(rows.element, id, 'element');
   const match = matchOf(rows, id);
   return [
     ...(match ? releaseMatch(rows, match) : []),
+    ...freeNeighbours(rows, id),
+    ...Object.values(rows.handmade)
+      .filter((h) => h.elementId === id)
+      .map((h) => takeOut('handmade', h)),
     ...Object.values(rows.trait)
       .filter((t) => t.elementId === id)
       .map((t) => takeOut('trait', t)),
@@ -78,6 +103,13 @@ export function removeElement(rows: CoatRows, id: string): Change[] {
       .map((r) => takeOut('region', r)),
     takeOut('element', element),
   ];
+}
+
+/** Elements whose proportion was kept to one that goes are carried as the coat says. */
+function freeNeighbours(rows: CoatRows, id: string): Change[] {
+  return Object.values(rows.element)
+    .filter((e) => e.carry?.policy === 'same proportion' && e.carry.neighbour === id)
+    .flatMap((e) => keep(alter('element', e, { carry: null })));
 }
 
 export function removePicture(rows: CoatRows, id: string): Change[] {
@@ -167,6 +199,10 @@ export function mergeElements(rows: CoatRows, c: CommandOf<'element.merge'>): Ch
   const note = [into.note, from.note].filter((n) => n !== '').join('\n');
   return keep(
     ...(match ? releaseMatch(rows, match) : []),
+    ...freeNeighbours(rows, from.id),
+    ...Object.values(rows.handmade)
+      .filter((h) => h.elementId === from.id)
+      .map((h) => takeOut('handmade', h)),
     ...traits
       .filter((t) => t.elementId === from.id)
       .map((t) =>

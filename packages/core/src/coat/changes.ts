@@ -71,6 +71,8 @@ const WHAT: Readonly<Record<Entity, string>> = {
   trait: 'a trait',
   match: 'a match',
   layer: 'a layer',
+  handmade: 'something hand-made',
+  accepted: 'an accepted finding',
   trial: 'a trial',
   survey: 'a survey',
   reading: 'a reading',
@@ -93,6 +95,7 @@ export function nameOf(rows: CoatRows, entity: Entity, id: string): string {
       return `the match of ${element(rows.match[String(row['matchId'])]?.elementId)}`;
     case 'kind':
       return `the kind ${String(row['label'])}`;
+    case 'accepted':
     case 'coat':
     case 'display':
     case 'journal':

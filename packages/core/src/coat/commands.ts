@@ -1,10 +1,12 @@
 import * as yup from 'yup';
+import { limitsSchema } from '../matching/limits.js';
 import { IMPORTANCES, type TraitSpec } from '../reference/kind.js';
 import type { KindBook } from '../reference/kindBook.js';
 import { valueProblem, type TraitValue } from '../traits/value.js';
 import { faceSchema, type FaceMetrics } from '../type/face.js';
 import { dateSchema, idSchema, nameSchema, noteSchema, shaSchema } from '../wire/text.js';
 import {
+  filesSchema,
   guidesSchema,
   linksSchema,
   nullableId,
@@ -12,15 +14,19 @@ import {
   oneOfOrNull,
   ownKindFields,
   pixelsFields,
+  recipeSchema,
   regionSchema,
   samplesSchema,
+  suppliesSchema,
   targetFields,
   targetSchema,
   timeSchema,
+  usesSchema,
   whole,
 } from './fields.js';
 import {
   CARRY_POLICIES,
+  CHOSEN_BY,
   READING_LOADS,
   READING_PHASES,
   SAID_STANDINGS,
@@ -34,6 +40,8 @@ const schemas = {
   'coat.rename': { name: nameSchema },
   'coat.bin': { at: timeSchema.nullable() },
   'coat.policy': { policy: yup.string().oneOf(CARRY_POLICIES).required() },
+  'coat.limits': { limits: limitsSchema },
+  'coat.uses': { uses: usesSchema },
   'coat.thresholds': { matchedAt: num(0, 1), nearAt: num(0, 1) },
   'coat.host': {
     profileId: idSchema,
@@ -47,6 +55,7 @@ const schemas = {
     scale: num(0.5, 4),
     inches: num(3, 200).nullable().default(null),
   },
+  'display.remove': { id: idSchema },
   'coat.wave': { kinds: yup.array(yup.string().strict().max(64).required()).max(200).required() },
   'variant.add': { id: idSchema, name: nameSchema },
   'variant.rename': { id: idSchema, name: nameSchema },
@@ -82,6 +91,13 @@ const schemas = {
     weight: whole(1, 5),
     region: regionSchema.nullable().default(null),
     traits: yup.array(targetSchema).max(200).required(),
+    addition: yup.boolean().strict().optional(),
+  },
+  'element.carry': {
+    id: idSchema,
+    policy: oneOfOrNull([...CARRY_POLICIES, 'same proportion'] as const),
+    neighbour: nullableId,
+    displayId: nullableId,
   },
   'element.set': {
     id: idSchema,
@@ -125,7 +141,48 @@ const schemas = {
     partId: nullableId,
     partRevision: whole(1, 1e9).nullable().default(null),
     offer: yup.string().strict().min(1).max(100).required(),
+    by: yup.string().oneOf(CHOSEN_BY).optional(),
   },
+  /** Lays another offer over what is chosen, for some traits or for all it has. */
+  'match.overlay': {
+    elementId: idSchema,
+    matchId: idSchema,
+    layerId: idSchema,
+    partId: nullableId,
+    partRevision: whole(1, 1e9).nullable().default(null),
+    offer: yup.string().strict().min(1).max(100).required(),
+    traits: yup.array(yup.string().strict().max(64).required()).min(1).max(60).nullable().default(null),
+    by: yup.string().oneOf(CHOSEN_BY).optional(),
+  },
+  'layer.traits': {
+    id: idSchema,
+    traits: yup.array(yup.string().strict().max(64).required()).min(1).max(60).nullable().default(null),
+  },
+  'layer.raise': { id: idSchema },
+  'layer.remove': { id: idSchema },
+  'match.follow': {
+    elementId: idSchema,
+    matchId: idSchema,
+    links: linksSchema,
+    lookAgain: dateSchema.nullable().default(null),
+  },
+  'handmade.set': {
+    id: idSchema,
+    elementId: idSchema,
+    name: nameSchema,
+    supplies: suppliesSchema,
+    files: filesSchema,
+    recipe: recipeSchema,
+  },
+  'handmade.remove': { id: idSchema },
+  'finding.accept': {
+    id: idSchema,
+    finding: yup.string().strict().min(1).max(500).required(),
+    facts: yup.string().strict().max(4000).defined(),
+    reason: noteSchema,
+    at: timeSchema,
+  },
+  'finding.reopen': { id: idSchema },
   'match.say': {
     elementId: idSchema,
     matchId: idSchema,
@@ -209,7 +266,7 @@ export type Command = SingleCommand | ManyCommands;
 export type CommandOf<T extends CommandType> = Extract<SingleCommand, { readonly type: T }>;
 
 /** So many at once: more is no act of a person. */
-export const MOST_COMMANDS = 400;
+export const MOST_COMMANDS = 1000;
 const manyShape = yup
   .object({
     type: yup.string().oneOf(['many']).required(),

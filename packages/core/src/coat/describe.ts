@@ -14,6 +14,30 @@ export function describeCommand(rows: CoatRows, c: Command): string {
       return c.at ? 'Delete the coat' : 'Bring the coat back';
     case 'coat.policy':
       return 'Change how lengths are carried';
+    case 'coat.limits':
+      return 'Change the limits';
+    case 'coat.uses':
+      return 'Say which applications are used';
+    case 'display.remove':
+      return 'Remove a display';
+    case 'element.carry':
+      return `Change how ${element(c.id)} is carried`;
+    case 'match.overlay':
+      return `Lay over ${element(c.elementId)}`;
+    case 'layer.traits':
+    case 'layer.raise':
+    case 'layer.remove':
+      return `Change a layer of ${element(rows.match[rows.layer[c.id]?.matchId ?? '']?.elementId ?? '')}`;
+    case 'match.follow':
+      return `Follow up on ${element(c.elementId)}`;
+    case 'handmade.set':
+      return `Make ${c.name} by hand`;
+    case 'handmade.remove':
+      return `Remove ${rows.handmade[c.id]?.name ?? 'something hand-made'}`;
+    case 'finding.accept':
+      return 'Accept a finding';
+    case 'finding.reopen':
+      return 'Bring a finding back';
     case 'coat.thresholds':
       return 'Change the thresholds';
     case 'coat.host':

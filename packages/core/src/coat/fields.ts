@@ -1,8 +1,8 @@
 import * as yup from 'yup';
 import { KIND_GROUPS, IMPORTANCES, type ReadFrom, type TraitSpec } from '../reference/kind.js';
 import { TRAIT_TYPES, type TraitValue } from '../traits/value.js';
-import { idSchema, nameSchema } from '../wire/text.js';
-import { STATES, type Guide, type Link, type Source } from './rows.js';
+import { idSchema, nameSchema, shaSchema } from '../wire/text.js';
+import { STATES, type Guide, type HandmadeFile, type Link, type Source } from './rows.js';
 
 /** The fields that commands are made of, each checked in one place. */
 
@@ -121,6 +121,47 @@ export const linksSchema = yup
   )
   .max(MOST_LINKS, `An element has at most ${MOST_LINKS} links.`)
   .default([]) as unknown as yup.Schema<readonly Link[]>;
+
+/** What a layer of one's own making supplies: a few traits, each checked against its kind when it is carried out. */
+export const suppliesSchema = yup
+  .object()
+  .test('supplies', 'It supplies 1 to 60 traits.', (all) => {
+    const n = Object.keys(all ?? {}).length;
+    return n >= 1 && n <= 60;
+  })
+  .required() as unknown as yup.Schema<Readonly<Record<string, TraitValue>>>;
+
+export const filesSchema = yup
+  .array(
+    yup
+      .object({ name: nameSchema, width: whole(1, 4096), height: whole(1, 4096), blob: shaSchema })
+      .noUnknown(),
+  )
+  .max(40, 'At most 40 files are made of one thing.')
+  .required() as unknown as yup.Schema<readonly HandmadeFile[]>;
+
+export const recipeSchema = yup
+  .object()
+  .test('recipe', 'A recipe has up to 40 values, each a text, a number, yes or no.', (all) => {
+    const values = Object.values((all ?? {}) as Record<string, unknown>);
+    return (
+      values.length <= 40 &&
+      values.every((v) => ['string', 'number', 'boolean'].includes(typeof v) && String(v).length <= 500)
+    );
+  })
+  .required() as unknown as yup.Schema<Readonly<Record<string, string | number | boolean>>>;
+
+/** Whole numbers from 0 to 5 by the ids of applications. */
+export const usesSchema = yup
+  .object()
+  .test('uses', 'How much an application is used is a whole number from 0 to 5.', (all) => {
+    const entries = Object.entries((all ?? {}) as Record<string, unknown>);
+    return (
+      entries.length <= 2000 &&
+      entries.every(([id, n]) => id.length <= 300 && Number.isInteger(n) && Number(n) >= 0 && Number(n) <= 5)
+    );
+  })
+  .required() as unknown as yup.Schema<Readonly<Record<string, number>>>;
 
 const MOST_GUIDES = 100;
 export const guidesSchema = yup

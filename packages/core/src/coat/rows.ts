@@ -1,3 +1,4 @@
+import { NO_LIMITS, type Limits } from '../matching/limits.js';
 import type { Importance, KindGroup, TraitSpec } from '../reference/kind.js';
 import type { FaceMetrics } from '../type/face.js';
 import type { TraitValue } from '../traits/value.js';
@@ -5,8 +6,15 @@ import type { TraitValue } from '../traits/value.js';
 /** A coat as rows: what a person decided and what was measured. Everything else is derived from these. */
 
 /** How lengths of the reference picture become lengths on the host display. */
-export const CARRY_POLICIES = ['share of height', 'same pixels'] as const;
+export const CARRY_POLICIES = ['share of height', 'same physical size', 'same pixels'] as const;
 export type CarryPolicy = (typeof CARRY_POLICIES)[number];
+
+/** How lengths of one element are carried where it is not the coat's way: as a proportion of a neighbour, or by a policy. */
+export type ElementCarry =
+  { readonly policy: CarryPolicy } | { readonly policy: 'same proportion'; readonly neighbour: string };
+
+export const CHOSEN_BY = ['hand', 'proposal'] as const;
+export type ChosenBy = (typeof CHOSEN_BY)[number];
 
 export const SAID_STANDINGS = ['stand-in', 'gap', 'left alone'] as const;
 export type SaidStanding = (typeof SAID_STANDINGS)[number];
@@ -28,6 +36,9 @@ export interface CoatRow {
   readonly channel: string | null;
   /** Kinds that most looks have and this one was said not to: they are not offered again. */
   readonly waved: readonly string[];
+  readonly limits: Limits;
+  /** How much an application is used, 1 to 5, by its id in the survey; 0: not at all. */
+  readonly uses: Readonly<Record<string, number>>;
   /** When it was put in the bin (ISO 8601), or null. */
   readonly deletedAt: string | null;
 }
@@ -102,6 +113,12 @@ export interface ElementRow {
   readonly links: readonly Link[];
   /** Importance and tolerance where they differ from the kind's. */
   readonly rules: Readonly<Record<string, TraitRule>>;
+  /** Null: lengths are carried as the coat says. */
+  readonly carry: ElementCarry | null;
+  /** The host display it stands on; null: the first. */
+  readonly displayId: string | null;
+  /** Wanted, though the reference never had it: chosen and planned like the rest, and never scored. */
+  readonly addition: boolean;
 }
 
 export interface RegionRow {
@@ -178,6 +195,44 @@ export interface MatchRow {
   /** What is lost (stand-in). */
   readonly lost: string;
   readonly note: string;
+  /** Where to read on, for the ledger. */
+  readonly links: readonly Link[];
+  /** ISO date on which to look again, or null. */
+  readonly lookAgain: string | null;
+  /** Chosen by hand it stays whatever is proposed, until it is released. */
+  readonly by: ChosenBy;
+}
+
+/** A layer of one's own making: what it supplies, the files made for it, and how they were made. */
+export interface HandmadeRow {
+  readonly id: string;
+  readonly elementId: string;
+  readonly kind: string;
+  readonly name: string;
+  readonly supplies: Readonly<Record<string, TraitValue>>;
+  /** PNG files by the size they were made for, in pixels of their longer side. */
+  readonly files: readonly HandmadeFile[];
+  /** How it was made, so that it can be made again. */
+  readonly recipe: Readonly<Record<string, string | number | boolean>>;
+}
+
+export interface HandmadeFile {
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  /** SHA-256 of the PNG. */
+  readonly blob: string;
+}
+
+/** A finding taken as it is. It comes back when its facts are no longer these. */
+export interface AcceptedRow {
+  readonly id: string;
+  /** The finding's key, and its facts as they were. */
+  readonly finding: string;
+  readonly facts: string;
+  readonly reason: string;
+  /** ISO 8601 in UTC. */
+  readonly at: string;
 }
 
 /** Settings by hand, per variant id or `all`. */
@@ -262,6 +317,8 @@ export interface RowTypes {
   trait: TraitRow;
   match: MatchRow;
   layer: LayerRow;
+  handmade: HandmadeRow;
+  accepted: AcceptedRow;
   trial: TrialRow;
   survey: SurveyRow;
   reading: ReadingRow;
@@ -283,6 +340,8 @@ export const ENTITIES: readonly Entity[] = [
   'trait',
   'match',
   'layer',
+  'handmade',
+  'accepted',
   'trial',
   'survey',
   'reading',
@@ -304,6 +363,8 @@ export const NO_ROWS: CoatRows = {
   trait: {},
   match: {},
   layer: {},
+  handmade: {},
+  accepted: {},
   trial: {},
   survey: {},
   reading: {},
@@ -322,6 +383,8 @@ export function newCoatRow(id: string, name: string): CoatRow {
     profileRevision: null,
     channel: null,
     waved: [],
+    limits: NO_LIMITS,
+    uses: {},
     deletedAt: null,
   };
 }
@@ -350,4 +413,9 @@ export function layersOf(rows: CoatRows, matchId: string): LayerRow[] {
   return Object.values(rows.layer)
     .filter((l) => l.matchId === matchId)
     .sort((a, b) => a.position - b.position);
+}
+
+/** By what id a layer names something of one's own making. */
+export function handmadeOffer(id: string): string {
+  return `hand:${id}`;
 }

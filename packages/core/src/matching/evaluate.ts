@@ -1,4 +1,5 @@
-import { matchOf, ordered, type ElementRow, type TraitRow } from '../coat/rows.js';
+import { matchOf, ordered, type ElementRow, type SaidStanding, type TraitRow } from '../coat/rows.js';
+import { looksInForce, underLooks } from './looks.js';
 import { rankOffers, type OfferIndex } from './rank.js';
 import { chosenLayers, scoreLayers, thresholdsOf, type ElementScore } from './score.js';
 import { standingOf, STANDINGS, type Standing } from './standing.js';
@@ -27,6 +28,17 @@ export interface CoatState {
 function mean(values: readonly (number | null)[]): number | null {
   const told = values.filter((v): v is number => v !== null);
   return told.length === 0 ? null : told.reduce((a, b) => a + b, 0) / told.length;
+}
+
+/** What the reference never had is chosen or not; there is nothing to score it by. */
+function additionState(
+  element: ElementRow,
+  said: SaidStanding | null,
+  chosen: boolean,
+  perVariant: ElementState['perVariant'],
+): ElementState {
+  const standing = said ?? (chosen ? 'matched' : 'open');
+  return { element, standing, closeness: null, ceiling: null, perVariant, assumed: false };
 }
 
 /** Weighted mean by element weight; left-alone elements are out of the score. */
@@ -58,17 +70,19 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
     if (list) list.push(trait);
     else byElement.set(trait.elementId, [trait]);
   }
+  const looks = looksInForce(ctx);
   const elements = ordered(rows.element).map((element): ElementState => {
     const traits = byElement.get(element.id) ?? [];
     const said = matchOf(rows, element.id)?.said ?? null;
     const chosen = chosenLayers(ctx, element.id);
-    const layers = said === 'gap' ? [] : chosen;
+    const layers = underLooks(said === 'gap' ? [] : chosen, looks, element.kind);
     const perVariant: Record<string, ElementScore> = {};
     for (const variant of variants) {
       const targets = targetsFrom(rows, element, traits, variant.id);
-      perVariant[variant.id] = scoreLayers(rows, host, targets, layers, variant, element.kind);
+      perVariant[variant.id] = scoreLayers(rows, host, targets, layers, variant, element);
     }
     const scores = Object.values(perVariant);
+    if (element.addition) return additionState(element, said, chosen.length > 0, perVariant);
     const closeness = mean(scores.map((s) => s.closeness));
     const best = rankOffers(ctx, index, element, traits)
       .filter((r) => r.fit === null || r.fit.usable)

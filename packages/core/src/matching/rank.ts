@@ -1,9 +1,10 @@
-import type { ElementRow, TraitRow } from '../coat/rows.js';
-import { coatOf } from '../coat/rows.js';
+import type { CoatRows, ElementRow, TraitRow } from '../coat/rows.js';
 import { fitOf, type Fit } from '../parts/fit.js';
 import type { Offer } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
-import { scoreLayers, type ResolvedLayer } from './score.js';
+import { looksInForce, underLooks } from './looks.js';
+import { offerOfHandmade, scoreLayers, type ResolvedLayer } from './score.js';
+import { coatOf } from '../coat/rows.js';
 import { scoredVariants, targetsFrom, type MatchContext } from './targets.js';
 
 /** An offer for an element, with how close it comes and what speaks for and against it. */
@@ -18,7 +19,7 @@ export interface RankedOffer {
 
 /** An offer as a layer that nothing was typed into. */
 export function freshLayer(part: Part | null, offer: Offer, hostName: string): ResolvedLayer {
-  return { offer, from: part?.name ?? hostName, layerId: null, traits: null, settings: {} };
+  return { role: 'base', offer, from: part?.name ?? hostName, layerId: null, traits: null, settings: {} };
 }
 
 /** Offers by the kind they serve, so that elements of one kind look at no others. */
@@ -27,6 +28,16 @@ export interface OfferIndex {
     string,
     readonly { readonly part: Part | null; readonly offer: Offer; readonly fit: Fit | null }[]
   >;
+}
+
+/** The newest revision of each part. */
+export function newestParts(parts: MatchContext['parts']): Part[] {
+  const newest = new Map<string, Part>();
+  for (const part of parts.values()) {
+    const known = newest.get(part.id);
+    if (!known || part.revision > known.revision) newest.set(part.id, part);
+  }
+  return [...newest.values()];
 }
 
 /** Builds the index once for a host and its catalogue. Only the newest revision of each part is offered. */
@@ -38,17 +49,28 @@ export function indexOffers(ctx: MatchContext): OfferIndex {
     else byKind.set(offer.kind, [{ part, offer, fit }]);
   };
   for (const offer of ctx.host?.offers ?? []) add(null, offer, null);
-  const newest = new Map<string, Part>();
-  for (const part of ctx.parts.values()) {
-    const known = newest.get(part.id);
-    if (!known || part.revision > known.revision) newest.set(part.id, part);
-  }
+  for (const made of Object.values(ctx.rows.handmade)) add(null, offerOfHandmade(made), null);
   const channel = Object.keys(ctx.rows.coat).length > 0 ? coatOf(ctx.rows).channel : null;
-  for (const part of newest.values()) {
+  for (const part of newestParts(ctx.parts)) {
     const fit = ctx.host ? fitOf(part, ctx.host, channel) : null;
     for (const offer of part.offers) add(part, offer, fit);
   }
   return { byKind };
+}
+
+/** The offers that can serve an element: what was made by hand serves the one it was made for. */
+export function offersFor(
+  rows: CoatRows,
+  index: OfferIndex,
+  element: ElementRow,
+): readonly { readonly part: Part | null; readonly offer: Offer; readonly fit: Fit | null }[] {
+  const all = index.byKind.get(element.kind) ?? [];
+  return all.filter(
+    ({ part, offer }) =>
+      part !== null ||
+      !offer.id.startsWith('hand:') ||
+      rows.handmade[offer.id.slice('hand:'.length)]?.elementId === element.id,
+  );
 }
 
 /**
@@ -64,12 +86,13 @@ export function rankOffers(
   const own = traits ?? Object.values(ctx.rows.trait).filter((t) => t.elementId === element.id);
   const variants = scoredVariants(ctx.rows);
   const targets = variants.map((v) => targetsFrom(ctx.rows, element, own, v.id));
-  const ranked = (index.byKind.get(element.kind) ?? []).map(({ part, offer, fit }): RankedOffer => {
-    const layers = [freshLayer(part, offer, ctx.host?.name ?? '')];
+  const looks = looksInForce(ctx);
+  const ranked = offersFor(ctx.rows, index, element).map(({ part, offer, fit }): RankedOffer => {
+    const layers = underLooks([freshLayer(part, offer, ctx.host?.name ?? '')], looks, element.kind);
     let sum = 0;
     let n = 0;
     variants.forEach((variant, i) => {
-      const score = scoreLayers(ctx.rows, ctx.host, targets[i]!, layers, variant, element.kind).closeness;
+      const score = scoreLayers(ctx.rows, ctx.host, targets[i]!, layers, variant, element).closeness;
       if (score === null) return;
       sum += score;
       n++;

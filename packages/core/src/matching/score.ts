@@ -1,13 +1,30 @@
-import { coatOf, layersOf, matchOf, type CoatRows, type LayerRow, type LayerSettings } from '../coat/rows.js';
+import {
+  coatOf,
+  handmadeOffer,
+  layersOf,
+  matchOf,
+  type CoatRows,
+  type ElementRow,
+  type HandmadeRow,
+  type LayerRow,
+  type LayerSettings,
+} from '../coat/rows.js';
 import { defaultOf, type HostProfile } from '../host/profile.js';
 import type { Offer, SettingPlace, Supply } from '../parts/offer.js';
 import { closeness } from '../traits/closeness.js';
 import type { TraitValue } from '../traits/value.js';
+import { displayOf } from './carry.js';
 import { settle } from './settle.js';
-import { displayOf, partKey, type MatchContext, type Target } from './targets.js';
+import { carriedValue, partKey, type MatchContext, type Target } from './targets.js';
+
+/** What a layer is: what a whole look left behind, what carries the element, or what lies over it for some traits. */
+export type LayerRole = 'look' | 'base' | 'overlay';
 
 /** A layer with its offer at hand: what supplies an element, or a part of it. */
 export interface ResolvedLayer {
+  readonly role: LayerRole;
+  /** Of a whole look that says nothing of this kind: what was set before it is gone, and nobody can tell what is there. */
+  readonly blank?: boolean;
   readonly offer: Offer;
   /** The part's name, or the host's. */
   readonly from: string;
@@ -47,8 +64,8 @@ function handSetting(settings: LayerSettings, trait: string, variantId: string):
 
 /**
  * Scores the layers of one element against its targets in one variant. The value of a trait comes from the last
- * layer that supplies it; what no layer supplies comes from the host's own default unless the base replaces the
- * host's; what nobody can tell counts 0.
+ * layer that supplies it; what no layer supplies comes from the host's own default, unless the base replaces the
+ * host's thing or a whole look left something that nobody can tell; what nobody can tell counts 0.
  */
 export function scoreLayers(
   rows: CoatRows,
@@ -56,9 +73,10 @@ export function scoreLayers(
   targets: readonly Target[],
   layers: readonly ResolvedLayer[],
   variant: { readonly id: string; readonly name: string },
-  kind: string,
+  element: ElementRow,
 ): ElementScore {
-  const { scale } = displayOf(rows);
+  const { kind } = element;
+  const { scale } = displayOf(rows, element);
   const variantName = variant.name.toLowerCase();
   let sum = 0;
   let weights = 0;
@@ -101,7 +119,7 @@ function scoreTrait(
     let bound: string;
     let credit: number;
     if (hand !== undefined) {
-      actual = spec.type === 'length' ? (hand as number) * scale : hand;
+      actual = carriedValue(spec.type, hand, scale);
       setting = hand;
       bound = 'typed by hand';
       credit = closeness(spec.type, actual, target.value, context);
@@ -127,8 +145,9 @@ function scoreTrait(
       credit,
     };
   }
-  const fallback = host && !layers[0]?.offer.replaces ? defaultOf(host, kind, spec.id, variantName) : null;
-  const actual = fallback !== null && spec.type === 'length' ? (fallback as number) * scale : fallback;
+  const hidden = layers.some((l) => l.blank === true || (l.role === 'base' && l.offer.replaces));
+  const fallback = host && !hidden ? defaultOf(host, kind, spec.id, variantName) : null;
+  const actual = fallback === null ? null : carriedValue(spec.type, fallback, scale);
   return {
     target,
     actual,
@@ -143,19 +162,32 @@ function scoreTrait(
   };
 }
 
+/** Something of one's own making, as an offer. */
+export function offerOfHandmade({ id, kind, name, supplies }: HandmadeRow): Offer {
+  return {
+    id: handmadeOffer(id),
+    kind,
+    name,
+    replaces: false,
+    supplies: Object.fromEntries(Object.entries(supplies).map(([trait, value]) => [trait, { fixed: value }])),
+  };
+}
+
 /** The offer a layer row names, or null when its part or offer is not at hand. */
 export function resolveLayer(ctx: MatchContext, layer: LayerRow): ResolvedLayer | null {
+  const { traits, settings } = layer;
+  const role: LayerRole = layer.position === 0 ? 'base' : 'overlay';
+  if (layer.partId === null && layer.offer.startsWith('hand:')) {
+    const made = ctx.rows.handmade[layer.offer.slice('hand:'.length)];
+    return made
+      ? { role, offer: offerOfHandmade(made), from: 'Hand-made', layerId: layer.id, traits, settings }
+      : null;
+  }
   const part = layer.partId === null ? null : ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0));
   const offers = layer.partId === null ? ctx.host?.offers : part?.offers;
   const offer = offers?.find((o) => o.id === layer.offer);
   if (!offer) return null;
-  return {
-    offer,
-    from: part?.name ?? ctx.host?.name ?? '',
-    layerId: layer.id,
-    traits: layer.traits,
-    settings: layer.settings,
-  };
+  return { role, offer, from: part?.name ?? ctx.host?.name ?? '', layerId: layer.id, traits, settings };
 }
 
 /** The layers chosen for an element, base first; empty when nothing is chosen. */

@@ -1,22 +1,13 @@
 import { parseHex, type Rgb } from '../colour/srgb.js';
-import type {
-  CoatRows,
-  DisplayRow,
-  ElementRow,
-  PictureRow,
-  Source,
-  State,
-  TraitRow,
-  VariantRow,
-} from '../coat/rows.js';
-import { coatOf, ordered } from '../coat/rows.js';
+import type { CoatRows, ElementRow, Source, State, TraitRow, VariantRow } from '../coat/rows.js';
+import { ordered } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import type { Part } from '../parts/part.js';
 import { IMPORTANCE_WEIGHT, type TraitSpec } from '../reference/kind.js';
 import { kindBook } from '../reference/kindBook.js';
 import { DEFAULT_TOLERANCE } from '../traits/closeness.js';
-import type { TraitValue } from '../traits/value.js';
-import { carryLength } from './carry.js';
+import type { FaceValue, Shadow, TraitType, TraitValue } from '../traits/value.js';
+import { carryOf, type Carried } from './carry.js';
 
 /** Everything matching looks at: the coat, its host, and the parts that may be chosen. */
 export interface MatchContext {
@@ -29,21 +20,6 @@ export interface MatchContext {
 /** The key of one revision of a part. */
 export function partKey(id: string, revision: number): string {
   return `${id}@${revision}`;
-}
-
-/** Used where the coat does not describe its display yet, so that numbers can be shown at all. */
-const ASSUMED_DISPLAY: DisplayRow = {
-  id: '',
-  position: 0,
-  width: 1920,
-  height: 1080,
-  scale: 1,
-  inches: null,
-};
-
-/** The host display that lengths are carried to: the first one described, else an assumed 1920 × 1080 at scale 1. */
-export function displayOf(rows: CoatRows): DisplayRow {
-  return ordered(rows.display)[0] ?? ASSUMED_DISPLAY;
 }
 
 /** One trait with something to reach, as the host must show it. */
@@ -59,6 +35,8 @@ export interface Target {
   readonly weight: number;
   /** 0–100 points. */
   readonly tolerance: number;
+  /** How its lengths came to the host display; null where it has none. */
+  readonly carried: Carried | null;
   readonly opacity: number;
   readonly ground: Rgb | null;
 }
@@ -86,12 +64,21 @@ export function traitRowFor(
   return shared;
 }
 
-function pictureFor(rows: CoatRows, row: TraitRow, variantId: string): PictureRow | null {
-  const named = row.pictureId ?? (row.source.how === 'measured' ? row.source.pictureId : null);
-  if (named && rows.picture[named]) return rows.picture[named];
-  const all = ordered(rows.picture);
-  return all.find((p) => p.variantId === variantId) ?? all[0] ?? null;
+/** A value with the lengths in it carried. */
+export function carriedValue(type: TraitType, value: TraitValue, factor: number): TraitValue {
+  if (type === 'length') return (value as number) * factor;
+  if (type === 'shadow') {
+    const { x, y, blur, ...rest } = value as Shadow;
+    return { ...rest, x: x * factor, y: y * factor, blur: blur * factor };
+  }
+  if (type === 'face') {
+    const face = value as FaceValue;
+    return face.pixels === null ? face : { ...face, pixels: face.pixels * factor };
+  }
+  return value;
 }
+
+const HAS_LENGTHS: readonly TraitType[] = ['length', 'shadow', 'face'];
 
 /** The targets of an element in a variant, in the kind's order, ignored ones left out. */
 export function targetsOf(rows: CoatRows, element: ElementRow, variantId: string): Target[] {
@@ -110,8 +97,6 @@ export function targetsFrom(
 ): Target[] {
   const kind = kindBook(rows).find(element.kind);
   if (!kind) return [];
-  const display = displayOf(rows);
-  const { policy } = coatOf(rows);
   const region = Object.values(rows.region).find(
     (r) => r.elementId === element.id && rows.picture[r.pictureId]?.variantId === variantId,
   );
@@ -124,15 +109,8 @@ export function targetsFrom(
     const weight = IMPORTANCE_WEIGHT[rule?.importance ?? spec.importance];
     if (weight === 0) continue;
     const opacity = spec.opacityTrait ? traitRowFor(traits, spec.opacityTrait, variantId)?.target : undefined;
-    let value = row.target;
-    if (spec.type === 'length') {
-      const picture = pictureFor(rows, row, variantId);
-      value = carryLength(row.target as number, policy, {
-        referenceHeight: picture?.height ?? display.height,
-        hostHeight: display.height,
-        hostScale: display.scale,
-      });
-    }
+    const carried = HAS_LENGTHS.includes(spec.type) ? carryOf(rows, element, row, variantId) : null;
+    const value = carried ? carriedValue(spec.type, row.target, carried.factor) : row.target;
     targets.push({
       spec,
       row,
@@ -140,6 +118,7 @@ export function targetsFrom(
       value,
       source: row.source,
       weight,
+      carried,
       tolerance: rule?.tolerance ?? DEFAULT_TOLERANCE,
       opacity: typeof opacity === 'number' ? opacity : 100,
       ground,

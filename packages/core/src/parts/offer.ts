@@ -39,6 +39,8 @@ export interface Offer {
   readonly replaces: boolean;
   /** The setting by which it is chosen in a list, where there is one. */
   readonly choose?: SettingPlace & { readonly value: string };
+  /** Of a wallpaper: the sizes in which it comes, in pixels. */
+  readonly pictures?: readonly { readonly width: number; readonly height: number }[];
 }
 
 export const settingPlaceSchema = yup
@@ -94,6 +96,16 @@ export const offerSchema = yup
     replaces: yup.boolean().required(),
     choose: settingPlaceSchema.shape({ value: yup.string().required() }).default(undefined),
     supplies: yup.object().required(),
+    pictures: yup
+      .array(
+        yup
+          .object({
+            width: yup.number().integer().min(1).max(16_384).required(),
+            height: yup.number().integer().min(1).max(16_384).required(),
+          })
+          .noUnknown(),
+      )
+      .max(40),
   })
   .test('supplies', '', function (offer) {
     const { kind, supplies } = offer as unknown as Offer;

@@ -1,11 +1,6 @@
 import type { TrialRow } from '../coat/rows.js';
-import { daysOf } from '../traits/civil.js';
+import { dayOf } from '../traits/civil.js';
 import type { Part } from './part.js';
-
-const dayOf = (date: string): number => {
-  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
-  return daysOf(year, month, day);
-};
 
 /**
  * Days of trial that are left of a part, counted from the day on which it was tried first; never below 0. All of them

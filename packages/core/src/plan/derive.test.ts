@@ -9,7 +9,7 @@ import type { Part } from '../parts/part.js';
 import { evaluateCoat } from '../matching/evaluate.js';
 import { indexOffers } from '../matching/rank.js';
 import { partKey, type MatchContext } from '../matching/targets.js';
-import { testCoat, uuid } from '../testing/coat.js';
+import { testCoat, testMatch, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
 import { derivePlan } from './derive.js';
 import { planMarkdown } from './markdown.js';
@@ -27,7 +27,7 @@ function plan(chosen: Part | null, others: Part[] = [], more: Partial<CoatRows> 
   const all = [...(chosen ? [chosen] : []), ...others];
   const rows: CoatRows = {
     ...testCoat(),
-    match: { m: { id: 'm', elementId: uuid('rail'), said: null, reason: '', lost: '', note: '' } },
+    match: { m: testMatch('m', uuid('rail')) },
     layer: {
       l: {
         id: 'l',

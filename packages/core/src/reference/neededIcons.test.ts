@@ -1,17 +1,9 @@
+import { testElement } from '../testing/coat.js';
 import { describe, expect, it } from 'vitest';
 import { NO_ROWS, type CoatRows } from '../coat/rows.js';
 import { neededIconNames } from './neededIcons.js';
 
-const element = (id: string, kind: string) => ({
-  id,
-  kind,
-  name: id,
-  weight: 1,
-  position: 0,
-  note: '',
-  links: [],
-  rules: {},
-});
+const element = (id: string, kind: string) => testElement(id, kind, { id, weight: 1 });
 const trait = (id: string, elementId: string, name: string, target: string) => ({
   id,
   elementId,

@@ -1,4 +1,5 @@
-import { NO_ROWS, type CoatRows, type TraitRow } from '../coat/rows.js';
+import { NO_LIMITS } from '../matching/limits.js';
+import { NO_ROWS, type CoatRows, type ElementRow, type MatchRow, type TraitRow } from '../coat/rows.js';
 import type { TraitValue } from '../traits/value.js';
 
 /** A UUID that is always the same for a name, for tests. */
@@ -31,6 +32,38 @@ export function testTrait(
   };
 }
 
+export function testElement(name: string, kind: string, more: Partial<ElementRow> = {}): ElementRow {
+  return {
+    id: uuid(name),
+    kind,
+    name,
+    weight: 3,
+    position: 0,
+    note: '',
+    links: [],
+    rules: {},
+    carry: null,
+    displayId: null,
+    addition: false,
+    ...more,
+  };
+}
+
+export function testMatch(id: string, elementId: string, more: Partial<MatchRow> = {}): MatchRow {
+  return {
+    id,
+    elementId,
+    said: null,
+    reason: '',
+    lost: '',
+    note: '',
+    links: [],
+    lookAgain: null,
+    by: 'hand',
+    ...more,
+  };
+}
+
 const by = <T extends { readonly id: string }>(...rows: T[]): Record<string, T> =>
   Object.fromEntries(rows.map((r) => [r.id, r]));
 
@@ -48,6 +81,8 @@ export function testCoat(): CoatRows {
       profileRevision: null,
       channel: 'pipit',
       waved: [],
+      limits: NO_LIMITS,
+      uses: {},
       deletedAt: null,
     }),
     variant: by(
@@ -70,17 +105,8 @@ export function testCoat(): CoatRows {
       position: 0,
     }),
     element: by(
-      { id: uuid('rail'), kind: 'bar', name: 'Rail', weight: 5, position: 0, note: '', links: [], rules: {} },
-      {
-        id: uuid('clock'),
-        kind: 'clock',
-        name: 'Clock',
-        weight: 3,
-        position: 1,
-        note: '',
-        links: [],
-        rules: {},
-      },
+      testElement('rail', 'bar', { name: 'Rail', weight: 5 }),
+      testElement('clock', 'clock', { name: 'Clock', weight: 3, position: 1 }),
     ),
     region: by({
       id: uuid('rail region'),

@@ -21,6 +21,17 @@ export function daysOf(year: number, month: number, day: number): number {
   return era * 146097 + dayOfEra - 719468;
 }
 
+/** Days since 1970-01-01 of an ISO date. */
+export function dayOf(date: string): number {
+  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
+  return daysOf(year, month, day);
+}
+
+/** Years from one ISO date to another, with fractions, of the Gregorian mean length; negative the other way round. */
+export function yearsBetween(from: string, to: string): number {
+  return (dayOf(to) - dayOf(from)) / 365.2425;
+}
+
 /** Day of the week: 0 Sunday to 6 Saturday. */
 export function weekdayOf(year: number, month: number, day: number): number {
   return (((daysOf(year, month, day) + 4) % 7) + 7) % 7;

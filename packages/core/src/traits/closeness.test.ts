@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { FaceMetrics } from '../type/face.js';
 import { describe, expect, it } from 'vitest';
 import { toHex } from '../colour/srgb.js';
 import { closeness, countCloseness, lengthCloseness, orderCloseness, shareCloseness } from './closeness.js';
@@ -34,6 +35,20 @@ const PICTURES = ['#e3c2b4', '#43203d', '#75801f', '#ffffff'].flatMap((hex, n) =
     return { blob: 'a'.repeat(64), width: pixels.width, height: 48, sample: samplePicture(pixels) };
   }),
 );
+const PLAIN_FACE: FaceMetrics = {
+  family: 'F',
+  style: '',
+  xHeight: 0.5,
+  capHeight: 0.7,
+  advance: 0.5,
+  inkWidth: 0.4,
+  stem: null,
+  weight: 400,
+  width: 5,
+  italic: 0,
+  fixed: false,
+  serif: null,
+};
 const VALUES: Record<TraitType, fc.Arbitrary<TraitValue>> = {
   length: fc.double({ min: 0, max: 5000, noNaN: true }),
   duration: fc.double({ min: 0, max: 5000, noNaN: true }),
@@ -58,6 +73,20 @@ const VALUES: Record<TraitType, fc.Arbitrary<TraitValue>> = {
   picture: fc
     .tuple(fc.nat(7), fc.nat(7))
     .map(([form, colour]) => PICTURES[(form * 3 + colour) % PICTURES.length]!),
+  face: fc
+    .record({
+      xHeight: fc.double({ min: 0.2, max: 0.8, noNaN: true }),
+      advance: fc.double({ min: 0.2, max: 0.8, noNaN: true }),
+      weight: fc.integer({ min: 1, max: 1000 }),
+      fixed: fc.boolean(),
+      pixels: fc.option(fc.integer({ min: 6, max: 60 })),
+    })
+    .map(({ pixels, ...m }) => ({ family: 'F', pixels, metrics: { ...PLAIN_FACE, ...m } })),
+  icons: fc
+    .dictionary(fc.constantFrom('folder', 'desk', 'mail', 'bin'), fc.integer({ min: 1, max: 5 }), {
+      minKeys: 1,
+    })
+    .map((names) => ({ names })),
 };
 
 describe.each(Object.keys(VALUES) as TraitType[])('closeness of a %s', (type) => {
@@ -74,7 +103,8 @@ describe.each(Object.keys(VALUES) as TraitType[])('closeness of a %s', (type) =>
       { numRuns: 300 },
     );
   });
-  it('is the same both ways', () => {
+  // What a set has and what is needed of it are not the same sort of number.
+  it.skipIf(type === 'icons')('is the same both ways', () => {
     fc.assert(
       fc.property(value, value, (a, b) => {
         expect(closeness(type, a, b)).toBeCloseTo(closeness(type, b, a), 9);

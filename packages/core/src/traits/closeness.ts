@@ -1,9 +1,21 @@
 import { colourDifference } from '../colour/ciede2000.js';
 import { layOver, parseHex, type Rgb } from '../colour/srgb.js';
 import { deltaCloseness } from './deltaCloseness.js';
+import { faceCloseness, iconsCloseness } from './faceCloseness.js';
 import { formatCloseness } from './format.js';
 import { pictureCloseness } from './pictureCloseness.js';
-import type { Order, Palette, PictureValue, Place, Shadow, TraitType, TraitValue, Zone } from './value.js';
+import type {
+  FaceValue,
+  IconNames,
+  Order,
+  Palette,
+  PictureValue,
+  Place,
+  Shadow,
+  TraitType,
+  TraitValue,
+  Zone,
+} from './value.js';
 import { colourBytes, ZONES } from './value.js';
 
 /** Lengths are compared on a log scale shifted by so many pixels, so that 1 px of a hairline does not count as half. */
@@ -151,6 +163,12 @@ export function closeness(
       return shadowCloseness(actual as Shadow, target as Shadow, context.tolerance);
     case 'picture':
       return pictureCloseness((actual as PictureValue).sample, (target as PictureValue).sample);
+    case 'face':
+      return faceCloseness(actual as FaceValue, target as FaceValue, (a, t) =>
+        lengthCloseness(a, t, context.tolerance),
+      );
+    case 'icons':
+      return iconsCloseness(actual as IconNames, target as IconNames);
     case 'format':
       return formatCloseness(actual as string, target as string);
   }

@@ -1,6 +1,17 @@
 import { colourDifference } from '../colour/ciede2000.js';
 import { orderCloseness } from './closeness.js';
-import type { Order, Palette, PictureValue, Place, Shadow, TraitType, TraitValue } from './value.js';
+import { iconsCloseness } from './faceCloseness.js';
+import type {
+  FaceValue,
+  IconNames,
+  Order,
+  Palette,
+  PictureValue,
+  Place,
+  Shadow,
+  TraitType,
+  TraitValue,
+} from './value.js';
 import { colourBytes, ZONES } from './value.js';
 
 /** Rounds to so many decimals. */
@@ -47,6 +58,14 @@ export function sayValue(type: TraitType, value: TraitValue): string {
       const { width, height } = value as PictureValue;
       return `${width} × ${height} px`;
     }
+    case 'face': {
+      const { family, pixels } = value as FaceValue;
+      return pixels === null ? family : `${family}, ${sayNumber(pixels)} px`;
+    }
+    case 'icons': {
+      const n = Object.values((value as IconNames).names).filter((v) => v > 0).length;
+      return n === 1 ? '1 name' : `${n} names`;
+    }
     case 'format':
       return (value as string).replace(/\n/g, ' ⏎ ');
     default:
@@ -72,6 +91,23 @@ export function spellValue(type: TraitType, value: TraitValue): string {
   return sayValue(type, value);
 }
 
+/** What tells two faces apart most, in words. */
+function sayFaceDifference(actual: FaceValue, target: FaceValue): string {
+  const [a, t] = [actual.metrics, target.metrics];
+  const words: string[] = [];
+  const x = a.xHeight - t.xHeight;
+  if (Math.abs(x) >= 0.01)
+    words.push(`small letters ${x > 0 ? 'taller' : 'lower'} by ${roundTo(Math.abs(x), 2)} em`);
+  const wide = a.advance - t.advance;
+  if (Math.abs(wide) >= 0.01)
+    words.push(`${wide > 0 ? 'wider' : 'narrower'} by ${roundTo(Math.abs(wide), 2)} em`);
+  if (a.weight !== t.weight) words.push(`weight ${a.weight} for ${t.weight}`);
+  if (a.fixed !== t.fixed) words.push(a.fixed ? 'fixed pitch' : 'no fixed pitch');
+  if (a.serif !== null && t.serif !== null && a.serif !== t.serif)
+    words.push(a.serif ? 'with serifs' : 'without serifs');
+  return words.join(', ');
+}
+
 /** How far an actual value is from its target, in the trait's own unit; empty when they are the same. */
 export function sayDifference(type: TraitType, actual: TraitValue, target: TraitValue): string {
   switch (type) {
@@ -95,6 +131,15 @@ export function sayDifference(type: TraitType, actual: TraitValue, target: Trait
       );
       if (missing.length > 0) return `without ${missing.join(', ')}`;
       return orderCloseness(actual as Order, target as Order) < 1 ? 'other order' : '';
+    }
+    case 'face':
+      return sayFaceDifference(actual as FaceValue, target as FaceValue);
+    case 'icons': {
+      const lost = Object.keys((target as IconNames).names).filter((n) => !(actual as IconNames).names[n]);
+      if (lost.length === 0)
+        return iconsCloseness(actual as IconNames, target as IconNames) < 1 ? 'some from a parent set' : '';
+      const more = lost.length > 3 ? ` and ${lost.length - 3} more` : '';
+      return `without ${lost.slice(0, 3).join(', ')}${more}`;
     }
     default:
       return JSON.stringify(actual) === JSON.stringify(target) ? '' : 'differs';

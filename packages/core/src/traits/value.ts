@@ -1,5 +1,6 @@
 import type { Rgb } from '../colour/srgb.js';
 import { parseHex } from '../colour/srgb.js';
+import { faceSchema, type FaceMetrics } from '../type/face.js';
 
 /** The trait types. Each has its own closeness, its own way to be typed, and one JSON shape. */
 export const TRAIT_TYPES = [
@@ -18,6 +19,8 @@ export const TRAIT_TYPES = [
   'shadow',
   'key',
   'picture',
+  'face',
+  'icons',
 ] as const;
 export type TraitType = (typeof TRAIT_TYPES)[number];
 
@@ -55,8 +58,23 @@ export interface PictureValue {
   readonly sample: PictureSample;
 }
 
+/** A type face: its name, its metrics, and the size at which it is set, in pixels to the em, where known. */
+export interface FaceValue {
+  readonly family: string;
+  readonly metrics: FaceMetrics;
+  readonly pixels: number | null;
+}
+/**
+ * Icon names with a number each. As a target the number is how much the name weighs; as what a set has it is the credit
+ * of where the name was found: 1 in the set itself, 0.5 in a parent, 0.25 in the last-resort set alone.
+ */
+export interface IconNames {
+  readonly names: Readonly<Record<string, number>>;
+}
+
 /** One value of a trait, in JSON. Lengths in pixels of the picture or display at hand, durations in milliseconds. */
-export type TraitValue = number | string | boolean | Place | Order | Palette | Shadow | PictureValue;
+export type TraitValue =
+  number | string | boolean | Place | Order | Palette | Shadow | PictureValue | FaceValue | IconNames;
 
 export const NO_ITEMS: Order = { start: [], centre: [], end: [] };
 
@@ -130,6 +148,12 @@ export function valueProblem(type: TraitType, value: unknown): string | null {
       return isShadow(value)
         ? null
         : 'A shadow has two offsets and a blur in pixels, a colour #rrggbb, and an opacity from 0 to 100.';
+    case 'face':
+      return isFace(value)
+        ? null
+        : 'A face has a family, its metrics, and a size in pixels from 1 to 1,000 where it is known.';
+    case 'icons':
+      return isIconNames(value) ? null : 'Icon names are 1 to 5,000 names with a number from 0 to 5 each.';
     case 'picture':
       return isPicture(value) ? null : 'A picture is cut out of a picture of the reference.';
   }
@@ -144,6 +168,27 @@ function isShadow(value: unknown): boolean {
     finite(value['opacity'], 0, 100) &&
     typeof value['colour'] === 'string' &&
     parseHex(value['colour']) !== null
+  );
+}
+
+function isFace(value: unknown): boolean {
+  return (
+    isRecord(value) &&
+    isText(value['family']) &&
+    value['family'] !== '' &&
+    (value['pixels'] === null || finite(value['pixels'], 1, 1000)) &&
+    faceSchema.isValidSync(value['metrics'], { strict: true })
+  );
+}
+
+const MAX_NAMES = 5000;
+function isIconNames(value: unknown): boolean {
+  if (!isRecord(value) || !isRecord(value['names'])) return false;
+  const entries = Object.entries(value['names']);
+  return (
+    entries.length > 0 &&
+    entries.length <= MAX_NAMES &&
+    entries.every(([k, n]) => isText(k) && k !== '' && finite(n, 0, 5))
   );
 }
 

@@ -1,9 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { CARRY_POLICIES, coatOf, ordered, type CarryPolicy } from '@spare-coat/core/coat/rows';
+import {
+  CARRY_POLICIES,
+  coatOf,
+  ordered,
+  type CarryPolicy,
+  type DisplayRow,
+} from '@spare-coat/core/coat/rows';
 import { Router, RouterLink } from '@angular/router';
 import type { HostProfile } from '@spare-coat/core/host/profile';
 import { settingsOf } from '@spare-coat/core/host/settings';
-import { carryLength } from '@spare-coat/core/matching/carry';
+import { carryOf, displayOf } from '@spare-coat/core/matching/carry';
 import { sayNumber } from '@spare-coat/core/traits/say';
 import { Api } from '../shared/api';
 import { saveFile } from '../shared/saveFile';
@@ -15,8 +21,48 @@ import { Notices } from '../shared/notices';
 
 const POLICY_HELP: Readonly<Record<CarryPolicy, string>> = {
   'share of height': 'A length keeps its share of the screen height.',
+  'same physical size': 'A length keeps its size in inches; both diagonals have to be known.',
   'same pixels': 'A length keeps its number of pixels.',
 };
+const POLICY_LABELS: Readonly<Record<CarryPolicy, string>> = {
+  'share of height': 'As a share of the height',
+  'same physical size': 'As the same physical size',
+  'same pixels': 'As the same pixels',
+};
+const DISPLAY_FIELDS = {
+  width: {
+    label: 'Width, px',
+    least: 320,
+    most: 16_384,
+    whole: true,
+    step: 1,
+    sentence: 'A display is 320 to 16384 whole pixels wide.',
+  },
+  height: {
+    label: 'Height, px',
+    least: 200,
+    most: 16_384,
+    whole: true,
+    step: 1,
+    sentence: 'A display is 200 to 16384 whole pixels high.',
+  },
+  scale: {
+    label: 'Scale',
+    least: 0.5,
+    most: 4,
+    whole: false,
+    step: 0.05,
+    sentence: 'A scale is a number from 0.5 to 4.',
+  },
+  inches: {
+    label: 'Inches',
+    least: 3,
+    most: 200,
+    whole: false,
+    step: 0.1,
+    sentence: 'A diagonal is 3 to 200 inches.',
+  },
+} as const;
 
 const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
 
@@ -43,26 +89,33 @@ export class Host {
   protected readonly problem = signal<string | null>(null);
   protected readonly policies = CARRY_POLICIES;
   protected readonly policyHelp = POLICY_HELP;
+  protected readonly policyLabels = POLICY_LABELS;
+  protected readonly displayFields = Object.entries(DISPLAY_FIELDS) as [
+    keyof typeof DISPLAY_FIELDS,
+    (typeof DISPLAY_FIELDS)['width'],
+  ][];
   protected readonly coat = computed(() => coatOf(this.view.rows()));
-  protected readonly display = computed(() => ordered(this.view.rows().display)[0] ?? null);
-  protected readonly shown = computed(() => this.display() ?? { id: null, ...NEW_DISPLAY });
+  protected readonly displays = computed(() => ordered(this.view.rows().display));
+  /** What is shown where no display was described yet. */
+  protected readonly shown = computed<readonly (DisplayRow | null)[]>(() =>
+    this.displays().length > 0 ? this.displays() : [null],
+  );
+  protected readonly newDisplay = NEW_DISPLAY;
   /** One length carried both ways, so that the policy is seen and not only told. */
   protected readonly example = computed(() => {
     const picture = this.view.picture() ?? this.view.pictures()[0];
     if (!picture) return null;
-    const row = Object.values(this.view.rows().trait).find(
+    const rows = this.view.rows();
+    const row = Object.values(rows.trait).find(
       (t) => t.trait === 'thickness' && typeof t.target === 'number',
     );
-    if (!row) return null;
-    const display = this.shown();
+    const element = row && rows.element[row.elementId];
+    if (!element) return null;
+    const display = displayOf(rows, element);
+    const { factor, how } = carryOf(rows, element, row, picture.variantId);
     const told = row.target as number;
-    const carried = carryLength(told, this.coat().policy, {
-      referenceHeight: picture.height,
-      hostHeight: display.height,
-      hostScale: display.scale,
-    });
-    const name = this.view.rows().element[row.elementId]?.name ?? '';
-    return `${name}: ${sayNumber(told)} px on a picture ${picture.height} px high become ${sayNumber(carried)} px here, ${sayNumber(carried / display.scale)} units to type.`;
+    const carried = told * factor;
+    return `${element.name}: ${sayNumber(told)} px in the picture become ${sayNumber(carried)} px here, ${sayNumber(carried / display.scale)} units to type; ${how}.`;
   });
 
   constructor() {
@@ -153,45 +206,36 @@ export class Host {
       profileRevision: profile.revision,
       channel: profile.channels[0]?.id ?? null,
     });
-    if (!this.display()) this.store.send({ type: 'display.set', id: newId(), ...NEW_DISPLAY });
+    if (this.displays().length === 0) this.store.send({ type: 'display.set', id: newId(), ...NEW_DISPLAY });
   }
 
   protected setChannel(profile: HostProfile, channel: string): void {
     this.store.send({ type: 'coat.host', profileId: profile.id, profileRevision: profile.revision, channel });
   }
 
-  protected setDisplay(field: 'width' | 'height' | 'scale', event: Event): void {
+  protected setDisplay(display: DisplayRow | null, field: keyof typeof DISPLAY_FIELDS, event: Event): void {
     const input = event.target as HTMLInputElement;
-    const value = input.valueAsNumber;
-    const now = this.shown();
-    const [least, most] = { width: [320, 16384], height: [200, 16384], scale: [0.5, 4] }[field] as [
-      number,
-      number,
-    ];
-    if (
-      !Number.isFinite(value) ||
-      value < least ||
-      value > most ||
-      (field !== 'scale' && !Number.isInteger(value))
-    ) {
-      this.notices.say(
-        field === 'scale'
-          ? 'A scale is a number from 0.5 to 4.'
-          : `A display is ${least} to ${most} whole pixels here.`,
-      );
-      input.value = String(now[field]);
+    const now = display ?? { id: newId(), ...NEW_DISPLAY };
+    const { least, most, sentence, whole } = DISPLAY_FIELDS[field];
+    const empty = field === 'inches' && input.value.trim() === '';
+    const value = empty ? null : input.valueAsNumber;
+    if (value !== null && !(value >= least && value <= most && (!whole || Number.isInteger(value)))) {
+      this.notices.say(sentence);
+      input.value = String(now[field] ?? '');
       return;
     }
-    const { width, height, scale, inches } = now;
-    this.store.send({
-      type: 'display.set',
-      id: now.id ?? newId(),
-      width,
-      height,
-      scale,
-      inches,
-      [field]: value,
-    });
+    const { id, width, height, scale, inches } = now;
+    this.store.send({ type: 'display.set', id, width, height, scale, inches, [field]: value });
+  }
+
+  protected addDisplay(): void {
+    const [first] = this.displays();
+    if (!first) this.store.send({ type: 'display.set', id: newId(), ...NEW_DISPLAY });
+    this.store.send({ type: 'display.set', id: newId(), ...NEW_DISPLAY });
+  }
+
+  protected removeDisplay(id: string): void {
+    this.store.send({ type: 'display.remove', id });
   }
 
   protected setPolicy(policy: CarryPolicy): void {

@@ -99,7 +99,7 @@ export class Match {
         const host = this.view.host();
         const layers = [freshLayer(look.part, look.offer, host?.name ?? '')];
         return {
-          score: scoreLayers(this.view.rows(), host, targets, layers, variant, state.element.kind),
+          score: scoreLayers(this.view.rows(), host, targets, layers, variant, state.element),
           title: `${this.nameOf(look)}, if chosen`,
           layerId: null,
         };

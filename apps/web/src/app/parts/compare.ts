@@ -83,7 +83,7 @@ export class CompareParts {
             targets,
             [freshLayer(b.part, b.offer, host?.name ?? 'host')],
             variant,
-            element.kind,
+            element,
           ).traits
         : [],
     );

@@ -57,6 +57,8 @@ export interface JobState {
   readonly id: string;
   readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
   readonly progress: number;
+  /** What was found so far; null until there is something. */
+  readonly partial?: unknown;
   readonly result: unknown;
   readonly problem: { readonly code: string; readonly sentence: string } | null;
 }
@@ -252,6 +254,9 @@ export class Api {
     family: string | null,
   ): Promise<{ parts: Part[] }> {
     return this.ask(this.http.post<{ parts: Part[] }>('/api/parts/serving', { kinds, pinned, family }));
+  }
+  askProposal(coat: string, released: readonly string[] | 'all'): Promise<{ job: string }> {
+    return this.ask(this.http.post<{ job: string }>('/api/proposals', { coat, released }));
   }
   job(id: string): Promise<JobState> {
     return this.ask(this.http.get<JobState>(`/api/jobs/${id}`));

@@ -10,17 +10,22 @@ export class Trials {
   private readonly others = signal<readonly ToldTrial[]>([]);
   private loading = false;
 
-  private readonly byPart = computed(() => {
+  /** All of them, newest first. */
+  readonly all = computed(() => {
     const coat = this.view.coat();
     const here: ToldTrial[] = Object.values(this.view.rows().trial).map((t) => ({
       ...t,
       coatId: coat?.id ?? '',
       coat: coat?.name ?? '',
     }));
-    const all = [...here, ...this.others().filter((t) => t.coatId !== coat?.id)];
+    return [...here, ...this.others().filter((t) => t.coatId !== coat?.id)].sort((a, b) =>
+      a.tried < b.tried ? 1 : -1,
+    );
+  });
+
+  private readonly byPart = computed(() => {
     const map = new Map<string, ToldTrial[]>();
-    for (const t of all.sort((a, b) => (a.tried < b.tried ? 1 : -1)))
-      map.set(t.partId, [...(map.get(t.partId) ?? []), t]);
+    for (const t of this.all()) map.set(t.partId, [...(map.get(t.partId) ?? []), t]);
     return map;
   });
 

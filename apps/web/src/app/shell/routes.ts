@@ -63,6 +63,16 @@ export const ROUTES: Routes = [
       },
       { path: 'match', title: 'Match', loadComponent: () => import('../match/match').then((m) => m.Match) },
       {
+        path: 'propose',
+        title: 'Proposal',
+        loadComponent: () => import('../match/proposal/proposal').then((m) => m.Proposal),
+      },
+      {
+        path: 'findings',
+        title: 'Findings',
+        loadComponent: () => import('../match/findings/findings').then((m) => m.Findings),
+      },
+      {
         path: 'gaps',
         title: 'Gap ledger',
         loadComponent: () => import('../match/ledger').then((m) => m.Ledger),

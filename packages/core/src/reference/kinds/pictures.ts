@@ -49,6 +49,13 @@ export const PICTURE_KINDS: readonly Kind[] = [
         reads: 'palette',
         help: 'The colours that carry the set, by role.',
       },
+      {
+        id: 'names',
+        label: 'Icons it must have',
+        type: 'icons',
+        importance: 'should',
+        help: 'The names that are needed, by the look-up of the icon theme standard: from a parent set they count half.',
+      },
     ],
   },
   {

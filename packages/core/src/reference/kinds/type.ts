@@ -9,6 +9,13 @@ const typeTraits: readonly TraitSpec[] = [
     help: 'The name of the family, or the nearest one you know.',
   },
   {
+    id: 'face',
+    label: 'Face',
+    type: 'face',
+    importance: 'must',
+    help: 'A font whose letters are as near as can be found: compared by its metrics, not by its name.',
+  },
+  {
     id: 'style',
     label: 'Style',
     type: 'choice',

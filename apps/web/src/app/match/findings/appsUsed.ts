@@ -1,0 +1,90 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { reachOf } from '@spare-coat/core/findings/reach';
+import { CoatStore } from '../../shared/coatStore';
+import { CoatView } from '../../shared/coatView';
+import { Noticed } from './noticed';
+
+const WORDS = ['never', 'hardly', 'now and then', 'often', 'daily', 'all day'];
+
+/** The applications of the newest survey: whether the look reaches them, and how much each is used. */
+@Component({
+  selector: 'coat-apps-used',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Reach of the look</h2>
+    @if (reach(); as r) {
+      @if (r.apps.length > 0) {
+        <p>
+          It reaches <strong>{{ r.share === null ? '–' : percent(r.share) }}</strong> of what is used.
+        </p>
+        <ul>
+          @for (a of r.apps; track a.id) {
+            <li>
+              <span [title]="a.how"
+                >{{ a.name }}<small class="faint">{{ a.packaging }}</small></span
+              >
+              <span class="mark">{{ a.isReached ? 'follows' : 'out of reach' }}</span>
+              <select [attr.aria-label]="a.name + ' is used'" (change)="use(a.id, $any($event.target).value)">
+                @for (w of words; track w; let n = $index) {
+                  <option [value]="n" [selected]="n === a.uses">{{ w }}</option>
+                }
+              </select>
+            </li>
+          }
+        </ul>
+      } @else {
+        <p class="faint">Bring a survey in on the Host stage: it tells which applications there are.</p>
+      }
+      @if (r.ends.length > 0) {
+        <p class="faint">No route leads to programs of these toolkits, which no survey can tell:</p>
+        <ul class="ends">
+          @for (e of r.ends; track e.toolkit) {
+            <li>
+              {{ e.toolkit }} <small class="faint">{{ e.how }}</small>
+            </li>
+          }
+        </ul>
+      }
+    }
+  `,
+  styles: `
+    ul {
+      list-style: none;
+      margin: 6px 0;
+      padding: 0;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 1fr auto 104px;
+      gap: 8px;
+      align-items: center;
+      padding: 3px 0;
+      border-top: 1px solid var(--line);
+    }
+    .ends li {
+      display: block;
+    }
+    small {
+      display: block;
+      font-size: 12.5px;
+    }
+    .mark {
+      font-size: 13px;
+    }
+  `,
+})
+export class AppsUsed {
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly noticed = inject(Noticed);
+  protected readonly words = WORDS;
+  protected readonly percent = (x: number) => `${Math.round(x * 100)} %`;
+  protected readonly reach = computed(() => {
+    const host = this.view.host();
+    return host ? reachOf(host, this.noticed.survey(), this.view.coat()?.uses ?? {}) : null;
+  });
+
+  protected use(id: string, value: string): void {
+    this.store.send({ type: 'coat.uses', uses: { ...this.view.coat()?.uses, [id]: Number(value) } });
+  }
+}

@@ -1,0 +1,216 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import type { Finding, FindingAction } from '@spare-coat/core/findings/finding';
+import { CoatStore } from '../../shared/coatStore';
+import { CoatView } from '../../shared/coatView';
+import { newId } from '../../shared/newId';
+import { AppsUsed } from './appsUsed';
+import { Noticed } from './noticed';
+
+/** What was noticed: each with what it costs and the action that settles it, or taken as it is with a reason. */
+@Component({
+  selector: 'coat-findings',
+  imports: [AppsUsed, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="stage">
+      <section class="bench scroll">
+        <div class="bench-head">
+          <h1>Findings</h1>
+          <span class="faint">What was noticed about the coat as it stands, most weighty first</span>
+          <a class="push" routerLink="../match" queryParamsHandling="preserve">Back to Match</a>
+        </div>
+        @if (!view.host()) {
+          <p class="said">
+            Findings need a host. <a routerLink="../host" queryParamsHandling="preserve">Choose the host</a>
+          </p>
+        } @else {
+          <ul class="list">
+            @for (f of noticed.sorted().open; track f.key) {
+              <li>
+                <header>
+                  <span class="sort">{{ f.sort }}</span>
+                  <h2>{{ f.title }}</h2>
+                </header>
+                <p>{{ f.cost }}</p>
+                <div class="actions">
+                  @for (a of f.actions; track $index) {
+                    <button type="button" class="button" (click)="act(a)">{{ a.label }}</button>
+                  }
+                  <button
+                    type="button"
+                    class="quiet"
+                    [attr.aria-label]="'Take as it is: ' + f.title"
+                    (click)="ask(f)"
+                  >
+                    Take it as it is
+                  </button>
+                </div>
+                @if (asking()?.key === f.key) {
+                  <form (submit)="$event.preventDefault(); accept(f)">
+                    <label class="field"
+                      ><span>Why is it fine?</span
+                      ><input
+                        autofocus
+                        maxlength="1000"
+                        [value]="words()"
+                        (input)="words.set($any($event.target).value)"
+                        (keydown.escape)="asking.set(null)"
+                    /></label>
+                    <button type="submit" class="button first">Take it as it is</button>
+                    <button type="button" class="quiet" (click)="asking.set(null)">Not now</button>
+                  </form>
+                }
+              </li>
+            } @empty {
+              <li class="faint none">Nothing was noticed that asks for something.</li>
+            }
+          </ul>
+          @if (noticed.sorted().accepted.length > 0) {
+            <h2 class="next">Taken as they are</h2>
+            <ul class="list quiet-list">
+              @for (q of noticed.sorted().accepted; track q.row.id) {
+                <li>
+                  <header>
+                    <span class="sort">{{ q.finding.sort }}</span>
+                    <h2>{{ q.finding.title }}</h2>
+                    <span class="push"></span>
+                    <button type="button" class="quiet" (click)="reopen(q.row.id)">Bring it back</button>
+                  </header>
+                  <p class="faint">{{ q.row.reason || 'No reason was given.' }}</p>
+                </li>
+              }
+            </ul>
+          }
+        }
+      </section>
+      <aside class="details scroll" aria-label="Sorts and applications">
+        <h2>By sort</h2>
+        <dl class="counts">
+          @for (c of counts(); track c[0]) {
+            <dt>{{ c[0] }}</dt>
+            <dd>{{ c[1] }}</dd>
+          }
+        </dl>
+        <coat-apps-used />
+      </aside>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: block;
+      height: 100%;
+    }
+    .said {
+      padding: 7px 10px;
+      background: var(--paper);
+      border-left: 4px solid var(--fill);
+    }
+    .list {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+      > li {
+        padding: 9px 12px;
+        border-bottom: 1px solid var(--line);
+        background: var(--paper);
+      }
+    }
+    header {
+      display: flex;
+      gap: 10px;
+      align-items: baseline;
+    }
+    h2 {
+      font-size: 15px;
+      margin: 0;
+    }
+    .next {
+      margin: 18px 0 6px;
+    }
+    .sort {
+      flex: none;
+      width: 158px;
+      font-size: 13px;
+      color: var(--ink-2);
+    }
+    .list p {
+      margin: 2px 0 6px 168px;
+      overflow-wrap: anywhere;
+    }
+    .actions,
+    form {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      margin-left: 168px;
+      align-items: end;
+    }
+    form .field {
+      flex: 1;
+    }
+    .counts {
+      display: grid;
+      grid-template-columns: 1fr auto;
+      gap: 3px 12px;
+      margin: 6px 0 16px;
+    }
+    dd {
+      margin: 0;
+      text-align: right;
+    }
+  `,
+})
+export class Findings {
+  protected readonly view = inject(CoatView);
+  protected readonly noticed = inject(Noticed);
+  private readonly store = inject(CoatStore);
+  private readonly router = inject(Router);
+  protected readonly asking = signal<Finding | null>(null);
+  protected readonly words = signal('');
+  protected readonly counts = computed(() => {
+    const counts = new Map<string, number>();
+    for (const f of this.noticed.sorted().open) counts.set(f.sort, (counts.get(f.sort) ?? 0) + 1);
+    return [...counts].sort((a, b) => b[1] - a[1]);
+  });
+
+  protected act(action: FindingAction): void {
+    if ('commands' in action) {
+      const [only] = action.commands;
+      this.store.send(
+        action.commands.length === 1 && only
+          ? only
+          : { type: 'many', label: action.label, commands: action.commands },
+      );
+      return;
+    }
+    const { stage, id } = action;
+    const queryParams = stage === 'match' ? { e: id } : stage === 'parts' ? { part: id } : {};
+    const path = stage === 'host' ? ['host', 'now'] : [stage];
+    void this.router.navigate(['/coats', this.view.coat()!.id, ...path], {
+      queryParams,
+      queryParamsHandling: 'merge',
+    });
+  }
+
+  protected ask(finding: Finding): void {
+    this.words.set('');
+    this.asking.set(finding);
+  }
+
+  protected accept({ key, facts }: Finding): void {
+    const sent = this.store.send({
+      type: 'finding.accept',
+      id: newId(),
+      finding: key,
+      facts,
+      reason: this.words().trim(),
+      at: new Date().toISOString(),
+    });
+    if (sent) this.asking.set(null);
+  }
+
+  protected reopen(id: string): void {
+    this.store.send({ type: 'finding.reopen', id });
+  }
+}

@@ -1,0 +1,164 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { acceptCommands, type ProposedElement } from '@spare-coat/core/matching/proposal/accept';
+import type { ProposedSet } from '@spare-coat/core/matching/proposal/report';
+import { MOST_COMMANDS } from '@spare-coat/core/coat/commands';
+import { chosenLayers } from '@spare-coat/core/matching/score';
+import { CoatStore } from '../../shared/coatStore';
+import { CoatView } from '../../shared/coatView';
+import { newId } from '../../shared/newId';
+import { Notices } from '../../shared/notices';
+import { LimitsPanel } from './limitsPanel';
+import { Proposals } from './proposals';
+
+/** Closeness to a tenth of a percent: sets differ by less than a point. */
+const tenth = (x: number | null | undefined) => (x === null || x === undefined ? '–' : (x * 100).toFixed(1));
+
+/** The best set of parts for this host under the limits: worked out, explained, accepted whole or in part. */
+@Component({
+  selector: 'coat-proposal',
+  imports: [LimitsPanel, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './proposal.html',
+  styleUrl: './proposal.scss',
+})
+export class Proposal {
+  protected readonly view = inject(CoatView);
+  protected readonly proposals = inject(Proposals);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  protected readonly tenth = tenth;
+
+  protected readonly report = computed(() => this.proposals.asked()?.report ?? null);
+  protected readonly isBusy = computed(() =>
+    ['waiting', 'running'].includes(this.proposals.asked()?.state ?? ''),
+  );
+  /** 0 is the best set; the next best follow. */
+  protected readonly shown = signal(0);
+  protected readonly sets = computed<readonly ProposedSet[]>(() => {
+    const report = this.report();
+    return report?.best ? [report.best, ...report.others] : [];
+  });
+  protected readonly set = computed(() => this.sets()[this.shown()] ?? this.sets()[0] ?? null);
+  protected readonly now = computed(() => this.view.state()?.chosen ?? null);
+  /** Elements not to be accepted. */
+  private readonly left = signal<ReadonlySet<string>>(new Set());
+  /** Elements chosen by hand that may be changed. */
+  protected readonly freed = signal<ReadonlySet<string>>(new Set());
+  protected readonly opened = signal<string | null>(null);
+
+  protected readonly lines = computed(() => {
+    const set = this.set();
+    const states = new Map((this.view.state()?.elements ?? []).map((s) => [s.element.id, s]));
+    const best = new Map((this.report()?.best?.elements ?? []).map((e) => [e.id, e]));
+    return (set?.elements ?? [])
+      .map((e) => {
+        const before = states.get(e.id)?.closeness ?? null;
+        return {
+          e,
+          before,
+          change: before === null ? null : e.closeness - before,
+          by: e.isLocked ? this.sayChosen(e.id) : sayLayers(e),
+          differs: this.shown() > 0 && sayLayers(e) !== sayLayers(best.get(e.id)!),
+          weight: states.get(e.id)?.element.weight ?? 0,
+          taken: !this.left().has(e.id),
+        };
+      })
+      .sort((a, b) => b.weight - a.weight);
+  });
+  protected readonly takenCount = computed(() => this.lines().filter((l) => l.taken && !l.e.isLocked).length);
+  protected readonly locked = computed(() => this.lines().filter((l) => l.e.isLocked).length);
+
+  /** The sets side by side: what differs from the best one. */
+  protected readonly compared = computed(() => {
+    const [best, ...others] = this.sets();
+    if (!best) return [];
+    const names = new Set(best.parts.map((p) => p.name));
+    return [best, ...others].map((s, n) => ({
+      n,
+      set: s,
+      more: n === 0 ? [] : s.parts.map((p) => p.name).filter((p) => !names.has(p)),
+      fewer: n === 0 ? [] : [...names].filter((p) => !s.parts.some((q) => q.name === p)),
+    }));
+  });
+  protected readonly notTakenOf = computed(() => {
+    const id = this.opened();
+    const report = this.report();
+    return {
+      offers: (report?.notTaken ?? []).filter((n) => n.element === id),
+      reach: (report?.reach ?? []).filter((r) => r.element === id),
+    };
+  });
+  protected readonly hosts = computed(() => this.report()?.hosts ?? []);
+  protected readonly hostLines = computed(() =>
+    this.lines().map(({ e }) => ({ e, cells: this.hosts().map((h) => h.elements[e.id] ?? null) })),
+  );
+
+  /** What was chosen by hand, by name. */
+  private sayChosen(elementId: string): string {
+    const match = this.view.matchOf(elementId);
+    if (match?.said === 'gap') return 'a gap, said by hand';
+    const layers = chosenLayers(this.view.context(), elementId);
+    return layers.map((l) => (l.from === this.view.host()?.name ? l.offer.name : l.from)).join(' + ');
+  }
+
+  protected ask(): void {
+    this.shown.set(0);
+    this.left.set(new Set());
+    void this.proposals.ask([...this.freed()]);
+  }
+
+  protected mark(id: string): void {
+    this.left.update((now) => toggled(now, id));
+  }
+
+  protected markAll(all: boolean): void {
+    this.left.set(new Set(all ? [] : this.lines().map((l) => l.e.id)));
+  }
+
+  protected free(id: string): void {
+    this.freed.update((now) => toggled(now, id));
+  }
+
+  protected freeAll(all: boolean): void {
+    const ids = this.lines()
+      .filter((l) => l.e.isLocked)
+      .map((l) => l.e.id);
+    this.freed.update((now) => (all ? new Set([...now, ...ids]) : new Set()));
+  }
+
+  protected open(id: string): void {
+    this.opened.update((now) => (now === id ? null : id));
+  }
+
+  protected accept(): void {
+    const elements = this.lines()
+      .filter((l) => l.taken)
+      .map((l) => l.e);
+    const commands = acceptCommands(this.view.rows(), elements, newId);
+    if (commands.length === 0) {
+      this.notices.say('There is nothing to accept: no element is marked, or all are as proposed.');
+      return;
+    }
+    // More than one act of a person may hold is put in as several, each to be taken back by itself.
+    for (let at = 0; at < commands.length; at += MOST_COMMANDS)
+      this.store.send({
+        type: 'many',
+        label: `Accept the proposal for ${this.takenCount()} elements`,
+        commands: commands.slice(at, at + MOST_COMMANDS),
+      });
+    this.proposals.keepFresh();
+    this.notices.say(`Accepted for ${this.takenCount()} elements. Undo takes it back.`);
+  }
+}
+
+function toggled(now: ReadonlySet<string>, id: string): Set<string> {
+  const next = new Set(now);
+  if (!next.delete(id)) next.add(id);
+  return next;
+}
+
+function sayLayers(e: ProposedElement): string {
+  const base = e.base?.name ?? 'as the host is';
+  return [base, ...e.overlays.map((o) => `${o.name} for ${o.traits.length} of its traits`)].join(' + ');
+}

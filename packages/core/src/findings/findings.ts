@@ -1,0 +1,30 @@
+import type { FindingContext } from './context.js';
+import type { Finding } from './finding.js';
+import {
+  accentFindings,
+  contrastFindings,
+  dutyFindings,
+  iconFindings,
+  proportionFindings,
+  settingFindings,
+  unansweredFindings,
+  wallpaperFindings,
+} from './ofElements.js';
+import { findingsOfParts } from './ofParts.js';
+import { reachFindings } from './reach.js';
+
+/** Everything that can be noticed about a coat as it stands. */
+export function findingsOf(context: FindingContext): Finding[] {
+  return [
+    ...findingsOfParts(context),
+    ...settingFindings(context),
+    ...dutyFindings(context),
+    ...contrastFindings(context),
+    ...proportionFindings(context),
+    ...wallpaperFindings(context),
+    ...iconFindings(context),
+    ...accentFindings(context),
+    ...reachFindings(context),
+    ...unansweredFindings(context),
+  ];
+}

@@ -1,0 +1,74 @@
+import { coatOf } from '../coat/rows.js';
+import type { HostProfile, StylingRoute } from '../host/profile.js';
+import type { Survey } from '../host/survey.js';
+import { chosenParts, type FindingContext } from './context.js';
+import type { Finding } from './finding.js';
+
+/** An application, how much it is used, and whether the look reaches it. */
+export interface AppReach {
+  readonly id: string;
+  readonly name: string;
+  readonly packaging: string;
+  /** 0 to 5. */
+  readonly uses: number;
+  readonly isReached: boolean;
+  /** By which route, or why not. */
+  readonly how: string;
+}
+
+/** How much an application is used where nobody said. */
+const USUAL_USE = 2;
+
+/**
+ * Which applications follow the look. What kind of package an application is decides where a route ends; which toolkit
+ * draws it no survey can tell, so that the routes which lead nowhere are told by themselves.
+ */
+export function reachOf(
+  host: HostProfile,
+  survey: Survey | null,
+  uses: Readonly<Record<string, number>>,
+): {
+  readonly apps: readonly AppReach[];
+  readonly share: number | null;
+  readonly ends: readonly StylingRoute[];
+} {
+  const routes = host.routes ?? [];
+  const leading = routes.filter((r) => r.sort !== null);
+  const apps = (survey?.applications ?? []).map(({ id, name, packaging }): AppReach => {
+    const open = leading.filter((r) => !r.except.includes(packaging));
+    const isReached = open.length > 0;
+    return {
+      id,
+      name,
+      packaging,
+      uses: uses[id] ?? USUAL_USE,
+      isReached,
+      how: isReached
+        ? open.map((r) => `${r.toolkit}: ${r.how}`).join(' ')
+        : `No route leads to packages of the kind ${packaging}.`,
+    };
+  });
+  const all = apps.reduce((sum, a) => sum + a.uses, 0);
+  const reached = apps.reduce((sum, a) => sum + (a.isReached ? a.uses : 0), 0);
+  return { apps, share: all === 0 ? null : reached / all, ends: routes.filter((r) => r.sort === null) };
+}
+
+/** Applications that take no notice of the theme that is chosen, those used most first. */
+export function reachFindings(context: FindingContext): Finding[] {
+  const { ctx, survey } = context;
+  if (!chosenParts(context).some((c) => c.part.sort === 'theme')) return [];
+  const { apps, share } = reachOf(ctx.host, survey, coatOf(ctx.rows).uses);
+  return apps
+    .filter((a) => !a.isReached && a.uses > 0)
+    .map((a) => ({
+      key: `out of reach:${a.id}`,
+      sort: 'out of reach of the theme',
+      title: `${a.name} takes no notice of the theme`,
+      cost: `${a.how} The look reaches ${Math.round((share ?? 0) * 100)} % of what is used.`,
+      weight: a.uses,
+      elements: [],
+      parts: [],
+      actions: [{ label: 'Say how much it is used', stage: 'host', id: null }],
+      facts: JSON.stringify([a.packaging, ctx.host.id, ctx.host.revision]),
+    }));
+}

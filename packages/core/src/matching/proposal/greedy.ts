@@ -1,0 +1,119 @@
+import { basesWith, chooseFor, objectiveOf, take, type Taken } from './assign.js';
+import { type Chosen, type Selection, valueOf } from './instance.js';
+import { NOTHING, type Problem } from './terms.js';
+import { problemsOf } from './validate.js';
+
+/** Choices for all elements with these parts, the heaviest first; null where one of them can have nothing. */
+export function assignAll(problem: Problem, parts: ReadonlySet<number>): Selection | null {
+  const taken: Taken = new Map();
+  const elements: Chosen[] = [];
+  const order = problem.elements
+    .map((e, n) => ({ e, n }))
+    .sort(
+      (a, b) =>
+        Number(b.e.isLocked) - Number(a.e.isLocked) || b.e.element.share - a.e.element.share || a.n - b.n,
+    );
+  for (const { e, n } of order) {
+    const chosen = chooseFor(e, parts, taken) ?? heldAnyway(problem, n, parts);
+    if (!chosen) return null;
+    take(chosen, taken);
+    elements[n] = chosen;
+  }
+  return { parts, elements };
+}
+
+/** What is held fast stays even where it takes a setting that another one has. */
+function heldAnyway(problem: Problem, n: number, parts: ReadonlySet<number>): Chosen | null {
+  const e = problem.elements[n]!;
+  const [base] = e.isLocked ? basesWith(e, parts) : [];
+  return base ? { base, over: e.element.traits.map(() => null) } : null;
+}
+
+/** A part with what it needs, the cheapest of the alternatives; null where it cannot be had. */
+function withNeeds(problem: Problem, part: number, have: ReadonlySet<number>): Set<number> | null {
+  const { parts } = problem.instance;
+  const more = new Set<number>();
+  const open = [part];
+  while (open.length > 0) {
+    const p = open.pop()!;
+    if (have.has(p) || more.has(p)) continue;
+    if (problem.barred[p] !== null) return null;
+    more.add(p);
+    for (const need of problem.needs[p]!) {
+      if (need.some((q) => have.has(q) || more.has(q))) continue;
+      const [cheapest] = need
+        .filter((q) => problem.barred[q] === null)
+        .sort((a, b) => parts[a]!.cost - parts[b]!.cost || parts[a]!.memory - parts[b]!.memory);
+      if (cheapest === undefined) return null;
+      open.push(cheapest);
+    }
+  }
+  return more;
+}
+
+/**
+ * A set found as a person finds one: take the part that brings most, look again, until none brings more than it costs.
+ * The first solution for the solver, and what the exact answer is compared with. Null where even the host as it is
+ * breaks a rule.
+ */
+export function greedy(problem: Problem): Selection | null {
+  const { instance } = problem;
+  let parts: ReadonlySet<number> = new Set(problem.forced);
+  let selection = assignAll(problem, parts);
+  if (!selection || problemsOf(problem, selection).length > 0) return null;
+  let value = objectiveOf(problem, selection);
+  const serves = new Map<number, Set<number>>();
+  problem.elements.forEach((e, n) => {
+    for (const s of [...e.bases, ...e.overlays])
+      if (s.part >= 0) serves.set(s.part, (serves.get(s.part) ?? new Set()).add(n));
+  });
+  let candidates = [...serves.keys()].filter((p) => !parts.has(p) && problem.barred[p] === null);
+  for (;;) {
+    const ranked: { part: number; promise: number }[] = [];
+    for (const part of candidates) {
+      const more = withNeeds(problem, part, parts);
+      if (!more) continue;
+      const next = new Set([...parts, ...more]);
+      // A promise: elements by themselves, as if nobody else took their settings.
+      let promise = 0;
+      const touched = new Set([...more].flatMap((p) => [...(serves.get(p) ?? [])]));
+      for (const n of touched) {
+        const e = problem.elements[n]!;
+        const better = chooseFor(e, next, new Map());
+        if (better)
+          promise += e.element.share * Math.max(0, valueOf(better) - valueOf(selection.elements[n]!));
+      }
+      if (problem.terms.costs) for (const p of more) promise -= instance.parts[p]!.cost;
+      if (promise > NOTHING || instance.parts[part]!.isLook) ranked.push({ part, promise });
+    }
+    ranked.sort((a, b) => b.promise - a.promise || a.part - b.part);
+    candidates = ranked.map((r) => r.part);
+    let taken = false;
+    for (const { part } of ranked.slice(0, MOST_TRIED)) {
+      const next = new Set([...parts, ...withNeeds(problem, part, parts)!]);
+      const trial = assignAll(problem, next);
+      if (!trial || problemsOf(problem, trial).length > 0) continue;
+      const now = objectiveOf(problem, trial);
+      if (now <= value + NOTHING) continue;
+      [parts, selection, value, taken] = [next, trial, now, true];
+      break;
+    }
+    if (!taken) return trimmed(problem, selection);
+  }
+}
+
+/** So many of the most promising parts are really tried in a round. */
+const MOST_TRIED = 40;
+
+/** Without the parts that nothing misses. */
+function trimmed(problem: Problem, selection: Selection): Selection {
+  let best = selection;
+  for (const p of selection.parts) {
+    if (problem.forced.has(p) || !best.parts.has(p)) continue;
+    const parts = new Set([...best.parts].filter((q) => q !== p));
+    const trial = assignAll(problem, parts);
+    if (!trial || problemsOf(problem, trial).length > 0) continue;
+    if (objectiveOf(problem, trial) >= objectiveOf(problem, best) - NOTHING) best = trial;
+  }
+  return best;
+}
