@@ -1,4 +1,5 @@
 import type { BarReading } from '@spare-coat/core/picture/readBar';
+import type { PictureRecipe } from '@spare-coat/core/picture/makePicture';
 import type { InkReading } from '@spare-coat/core/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/picture/readRegion';
 import type { TextReading } from '@spare-coat/core/picture/readText';
@@ -25,6 +26,14 @@ export interface CutAnswer {
   readonly sample: PictureSample;
 }
 
+/** A picture that was made: its PNG and what it is compared by. */
+export interface MadePicture {
+  readonly png: Uint8Array;
+  readonly width: number;
+  readonly height: number;
+  readonly sample: PictureSample;
+}
+
 /** What the page may ask of the worker that owns decoded pixels, and what it answers. */
 export interface PixelsCalls {
   load: { ask: { sha: string }; answer: { width: number; height: number } };
@@ -34,6 +43,8 @@ export interface PixelsCalls {
   ink: { ask: { sha: string; rect: Rect }; answer: Told<InkReading> };
   colour: { ask: { sha: string; x: number; y: number; side: SampleSide }; answer: SampledColour };
   cut: { ask: { sha: string; rect: Rect }; answer: CutAnswer };
+  /** The region cut out and made into pictures, one for each recipe. */
+  make: { ask: { sha: string; rect: Rect; recipes: readonly PictureRecipe[] }; answer: MadePicture[] };
   /** At most so many pixels of a region, evenly picked, as `#rrggbb`. */
   pick: { ask: { sha: string; rect: Rect; most: number }; answer: string[] };
   /** Which of the regions do not show the same pixels on both pictures. */

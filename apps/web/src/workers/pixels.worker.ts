@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { cutOut } from '@spare-coat/core/picture/cutOut';
 import type { Pixels } from '@spare-coat/core/picture/pixels';
+import { makePicture } from '@spare-coat/core/picture/makePicture';
 import { pickPixels } from '@spare-coat/core/picture/pickPixels';
 import { readBar } from '@spare-coat/core/picture/readBar';
 import { readInk } from '@spare-coat/core/picture/readInk';
@@ -103,6 +104,19 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
       removed: cut.removed,
       sample: samplePicture(cut.pixels),
     };
+  },
+  make: (pixels, { rect, recipes }) => {
+    const cut = cutOut(pixels, rect).pixels;
+    return recipes.map((recipe) => {
+      const made = makePicture(cut, recipe);
+      const { width, height, data } = made;
+      return {
+        png: encode({ width, height, data, channels: 4, depth: 8 }),
+        width,
+        height,
+        sample: samplePicture(made),
+      };
+    });
   },
   pick: (pixels, { rect, most }) => pickPixels(pixels, rect, most),
   changed: async (pixels, { other, rects }, progress) => {

@@ -35,8 +35,8 @@ export function reachOf(
   const routes = host.routes ?? [];
   const leading = routes.filter((r) => r.sort !== null);
   const apps = (survey?.applications ?? []).map(({ id, name, packaging }): AppReach => {
-    const open = leading.filter((r) => !r.except.includes(packaging));
-    const isReached = open.length > 0;
+    const ended = leading.filter((r) => r.except.includes(packaging));
+    const isReached = leading.length > 0 && ended.length === 0;
     return {
       id,
       name,
@@ -44,8 +44,10 @@ export function reachOf(
       uses: uses[id] ?? USUAL_USE,
       isReached,
       how: isReached
-        ? open.map((r) => `${r.toolkit}: ${r.how}`).join(' ')
-        : `No route leads to packages of the kind ${packaging}.`,
+        ? leading.map((r) => `${r.toolkit}: ${r.how}`).join(' ')
+        : leading.length === 0
+          ? `${host.name} has no route by which programs follow a theme.`
+          : `${ended.map((r) => r.toolkit).join(' and ')}: the route does not lead into packages of the kind ${packaging}.`,
     };
   });
   const all = apps.reduce((sum, a) => sum + a.uses, 0);

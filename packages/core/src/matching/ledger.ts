@@ -28,7 +28,8 @@ export function sayShortfall(score: TraitScore): string {
   const { spec, value } = score.target;
   if (score.actual === null) return `${spec.label} unknown`;
   const off = sayDifference(spec.type, score.actual, value);
-  const bound = score.bound && score.bound !== 'as the host is now' ? ` (${score.bound})` : '';
+  const bound =
+    score.bound && score.bound !== 'as the host is now' && score.bound !== off ? ` (${score.bound})` : '';
   if (spec.type === 'order' || spec.type === 'palette') return `${spec.label}: ${off}${bound}`;
   return `${spec.label} ${sayValue(spec.type, score.actual)} for ${sayValue(spec.type, value)}${bound}`;
 }

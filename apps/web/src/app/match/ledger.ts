@@ -1,147 +1,136 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import type { LedgerLine } from '@spare-coat/core/matching/ledger';
+import {
+  standingHistory,
+  type PastEntry,
+  type StandingChange,
+} from '@spare-coat/core/matching/standingHistory';
+import { summaryOf } from '@spare-coat/core/matching/summary';
+import { whyOf } from '@spare-coat/core/matching/why';
+import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
 import { sayClose } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 
-/** The gap ledger: all that is open, near, stand-in or gap, by what it costs. */
+/** The gap ledger: all that is open, near, stand-in or gap, by what it costs, with why and what would lift it. */
 @Component({
   selector: 'coat-ledger',
   imports: [StandingMark, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <section class="bench scroll">
-      <div class="bench-head">
-        <h1>Gap ledger</h1>
-        <span class="faint">What is not matched, dearest first: weight times what is missing</span>
-        <a class="push" routerLink="../match" queryParamsHandling="preserve">Back to Match</a>
-      </div>
-      @if (view.ledger().length > 0) {
-        <table>
-          <caption class="sr-only">
-            Gap ledger
-          </caption>
-          <thead>
-            <tr>
-              <th scope="col">Element</th>
-              <th scope="col">Standing</th>
-              <th scope="col" class="number">Closeness</th>
-              <th scope="col" class="number">Weight</th>
-              <th scope="col" class="number">Costs</th>
-              <th scope="col">Why</th>
-              <th scope="col">Note</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (line of view.ledger(); track line.state.element.id) {
-              <tr>
-                <th scope="row">
-                  <a
-                    routerLink="../match"
-                    [queryParams]="{ e: line.state.element.id }"
-                    queryParamsHandling="merge"
-                    >{{ line.state.element.name }}</a
-                  >
-                </th>
-                <td><coat-standing-mark [standing]="line.standing" [words]="true" /></td>
-                <td class="number">{{ say(line.state.closeness) }} %</td>
-                <td class="number">{{ line.state.element.weight }}</td>
-                <td class="number">
-                  <strong>{{ line.loss.toFixed(2) }}</strong>
-                </td>
-                <td class="why">
-                  @if (line.said) {
-                    <p>{{ line.said }}</p>
-                  }
-                  @for (reason of line.reasons; track reason) {
-                    <p class="faint">{{ reason }}</p>
-                  }
-                </td>
-                <td>
-                  <textarea
-                    rows="1"
-                    maxlength="10000"
-                    [attr.aria-label]="'Note on ' + line.state.element.name"
-                    [value]="line.note"
-                    (change)="note(line.state.element.id, $any($event.target).value)"
-                  ></textarea>
-                </td>
-              </tr>
-            }
-          </tbody>
-        </table>
-      } @else {
-        <div class="empty">
-          <h2>Nothing is missing</h2>
-          <p>
-            {{
-              view.spine().length === 0
-                ? 'There is no element yet.'
-                : 'Every element is matched or left alone.'
-            }}
-          </p>
-        </div>
-      }
-    </section>
-  `,
-  styles: `
-    :host {
-      display: block;
-      height: 100%;
-    }
-    .bench {
-      height: 100%;
-    }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-      background: var(--paper);
-    }
-    th,
-    td {
-      padding: 7px 10px;
-      border-bottom: 1px solid var(--line);
-      text-align: left;
-      vertical-align: top;
-    }
-    thead th {
-      font-weight: 400;
-      font-size: 13px;
-      color: var(--ink-2);
-      background: var(--ground);
-    }
-    .number {
-      text-align: right;
-      white-space: nowrap;
-    }
-    .why {
-      min-width: 220px;
-      overflow-wrap: anywhere;
-    }
-    .why .faint {
-      font-size: 13px;
-    }
-    textarea {
-      width: 100%;
-      min-width: 140px;
-      resize: vertical;
-      border-color: var(--line);
-    }
-  `,
+  templateUrl: './ledger.html',
+  styleUrl: './ledger.scss',
 })
 export class Ledger {
   protected readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);
+  private readonly api = inject(Api);
+  private readonly notices = inject(Notices);
   protected readonly say = sayClose;
+  protected readonly today = new Date().toISOString().slice(0, 10);
+
+  protected readonly lines = computed(() =>
+    this.view.ledger().map((line) => {
+      const match = this.view.matchOf(line.state.element.id);
+      return {
+        ...line,
+        why: whyOf(this.view.context(), this.view.index(), line.state, this.today),
+        standsIn: this.standsIn(line),
+        links: match?.links ?? [],
+        lookAgain: match?.lookAgain ?? null,
+      };
+    }),
+  );
+  /** Lines whose day has come, or for which something can be had now. */
+  protected readonly due = computed(() =>
+    this.lines().filter((l) => l.lookAgain !== null && l.lookAgain <= this.today),
+  );
+  protected readonly lifted = computed(() =>
+    this.lines().filter((l) => l.why.canLift && (l.standing === 'gap' || l.standing === 'stand-in')),
+  );
+  protected readonly summary = computed(() => {
+    const state = this.view.state();
+    if (!state) return [];
+    const s = summaryOf(state);
+    return [
+      { label: 'exact', list: s.exact },
+      { label: 'near', list: s.near },
+      { label: 'different', list: s.different },
+      { label: 'missing', list: s.missing },
+      { label: 'left alone', list: s.leftAlone },
+    ];
+  });
+  protected readonly names = (list: readonly { element: { name: string } }[]) =>
+    list.map((e) => e.element.name).join(', ');
+
+  protected readonly history = signal<{ id: string; changes: readonly StandingChange[] } | null>(null);
+
+  /** What is seen in place of what was wanted. */
+  private standsIn({ state }: LedgerLine): string {
+    const froms = new Set(
+      Object.values(state.perVariant).flatMap((v) => v.traits.map((t) => t.from).filter((f) => f !== '')),
+    );
+    return [...froms].join(', ');
+  }
+
+  protected async toggleHistory(id: string): Promise<void> {
+    if (this.history()?.id === id) {
+      this.history.set(null);
+      return;
+    }
+    try {
+      const { entries } = await this.api.entries(this.view.coat()!.id, 0);
+      const changes = standingHistory(this.view.context(), entries as unknown as readonly PastEntry[], id);
+      this.history.set({ id, changes });
+    } catch (error) {
+      this.notices.say((error as Error).message);
+    }
+  }
 
   protected note(elementId: string, note: string): void {
-    this.store.send({
-      type: 'match.note',
+    this.store.send({ type: 'match.note', elementId, matchId: this.matchId(elementId), note });
+  }
+
+  private matchId(elementId: string): string {
+    return this.view.matchOf(elementId)?.id ?? newId();
+  }
+
+  protected lookAgain(elementId: string, date: string): void {
+    const links = this.view.matchOf(elementId)?.links ?? [];
+    this.follow(elementId, [...links], date === '' ? null : date);
+  }
+
+  protected addLink(elementId: string, input: HTMLInputElement): void {
+    const url = input.value.trim();
+    if (url === '') return;
+    const match = this.view.matchOf(elementId);
+    if (this.follow(elementId, [...(match?.links ?? []), { label: '', url }], match?.lookAgain ?? null))
+      input.value = '';
+  }
+
+  protected dropLink(elementId: string, url: string): void {
+    const match = this.view.matchOf(elementId);
+    this.follow(
       elementId,
-      matchId: this.view.matchOf(elementId)?.id ?? newId(),
-      note,
+      (match?.links ?? []).filter((l) => l.url !== url),
+      match?.lookAgain ?? null,
+    );
+  }
+
+  private follow(
+    elementId: string,
+    links: { readonly label: string; readonly url: string }[],
+    lookAgain: string | null,
+  ): boolean {
+    return this.store.send({
+      type: 'match.follow',
+      elementId,
+      matchId: this.matchId(elementId),
+      links,
+      lookAgain,
     });
   }
 }

@@ -2,8 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import type { SaidStanding } from '@spare-coat/core/coat/rows';
 import { layersOf } from '@spare-coat/core/coat/rows';
+import { looksInForce, underLooks } from '@spare-coat/core/matching/looks';
+import { canOverlay } from '@spare-coat/core/matching/proposal/build';
 import { freshLayer, type RankedOffer } from '@spare-coat/core/matching/rank';
-import { scoreLayers, type ElementScore, type TraitScore } from '@spare-coat/core/matching/score';
+import {
+  chosenLayers,
+  scoreLayers,
+  type ElementScore,
+  type TraitScore,
+} from '@spare-coat/core/matching/score';
 import { targetsOf } from '@spare-coat/core/matching/targets';
 import type { TraitValue } from '@spare-coat/core/traits/value';
 import { CoatStore } from '../shared/coatStore';
@@ -11,9 +18,14 @@ import { CoatView } from '../shared/coatView';
 import { Crop } from '../shared/crop';
 import { Keys } from '../shared/keys';
 import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
 import { Trials } from '../shared/trials';
 import { sayClose } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
+import { CarryPanel } from './carryPanel';
+import { HandmadePanel } from './handmadePanel';
+import { LayerStack } from './layerStack';
+import { OfferSketch } from './offerSketch';
 import { TraitRows } from './traitRows';
 
 const SAYINGS: readonly { said: SaidStanding; label: string; ask: string; key: string }[] = [
@@ -22,10 +34,13 @@ const SAYINGS: readonly { said: SaidStanding; label: string; ask: string; key: s
   { said: 'left alone', label: 'Leave alone', ask: 'Why is it left alone?', key: 'L' },
 ];
 
+/** So many parts stand side by side at most. */
+const MOST_COMPARED = 4;
+
 /** The stage where elements meet offers: ranked by closeness, each opened into its trait rows. */
 @Component({
   selector: 'coat-match',
-  imports: [Crop, StandingMark, TraitRows, RouterLink],
+  imports: [CarryPanel, HandmadePanel, Crop, LayerStack, OfferSketch, StandingMark, TraitRows, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './match.html',
   styleUrl: './match.scss',
@@ -43,10 +58,17 @@ export class Match {
     return new Set([...ids].filter(([, set]) => set.size > 1).map(([name]) => name));
   });
   private readonly keys = inject(Keys);
+  private readonly notices = inject(Notices);
   protected readonly sayings = SAYINGS;
   protected readonly say = sayClose;
   /** The offer looked into without choosing it, as `part@offer`. */
   private readonly peeked = signal<string | null>(null);
+  protected readonly making = signal(false);
+  protected readonly filter = signal('');
+  protected readonly usableOnly = signal(false);
+  protected readonly freeOnly = signal(false);
+  /** Offers marked for putting side by side. */
+  protected readonly marked = signal<ReadonlySet<string>>(new Set());
   protected readonly asking = signal<(typeof SAYINGS)[number] | null>(null);
   protected readonly words = signal('');
 
@@ -70,7 +92,22 @@ export class Match {
   protected readonly offers = computed(() => {
     const chosen = this.chosenKey();
     const peeked = this.peeked();
-    return this.view.ranked().map((ranked, i) => {
+    const element = this.state()?.element.id;
+    // Nothing lies over what stands in place of the host's own thing.
+    const isOpen = element ? !chosenLayers(this.view.context(), element)[0]?.offer.replaces : false;
+    const words = this.filter().trim().toLowerCase();
+    const wanted = this.view
+      .ranked()
+      .filter(
+        (r) =>
+          (!this.usableOnly() || r.fit === null || r.fit.usable) &&
+          (!this.freeOnly() || !r.part?.price) &&
+          (words === '' ||
+            [r.part?.name, r.offer.name, r.part?.author, r.part?.sort].some((t) =>
+              t?.toLowerCase().includes(words),
+            )),
+      );
+    return wanted.map((ranked, i) => {
       const key = `${ranked.part?.id ?? 'host'}@${ranked.offer.id}`;
       return {
         ranked,
@@ -80,6 +117,8 @@ export class Match {
         open: key === (peeked ?? chosen),
         score: ranked.closeness === null ? null : Math.round(ranked.closeness * 100),
         against: this.against(ranked),
+        canOverlay: canOverlay(ranked.offer) && chosen !== null && key !== chosen && isOpen,
+        isMarked: this.marked().has(key),
       };
     });
   });
@@ -97,7 +136,8 @@ export class Match {
       const targets = targetsOf(this.view.rows(), state.element, variant.id);
       if (look) {
         const host = this.view.host();
-        const layers = [freshLayer(look.part, look.offer, host?.name ?? '')];
+        const fresh = [freshLayer(look.part, look.offer, host?.name ?? '')];
+        const layers = underLooks(fresh, looksInForce(this.view.context()), state.element.kind);
         return {
           score: scoreLayers(this.view.rows(), host, targets, layers, variant, state.element),
           title: `${this.nameOf(look)}, if chosen`,
@@ -177,6 +217,48 @@ export class Match {
       offer: ranked.offer.id,
     });
   }
+
+  /** Lays an offer over what is chosen, for the traits in which it comes nearer. */
+  protected layOver(ranked: RankedOffer): void {
+    const state = this.state();
+    const variant = this.view.variant();
+    if (!state || !variant) return;
+    const now = state.perVariant[variant.id]?.traits ?? [];
+    const targets = targetsOf(this.view.rows(), state.element, variant.id);
+    const host = this.view.host();
+    const layer = freshLayer(ranked.part, ranked.offer, host?.name ?? '');
+    const alone = scoreLayers(this.view.rows(), host, targets, [layer], variant, state.element).traits;
+    const nearer = alone.filter((t, i) => t.supply !== null && t.credit > (now[i]?.credit ?? 0) + 1e-9);
+    const fixed = alone.filter((t) => t.supply !== null && 'fixed' in t.supply);
+    const traits = [...new Set([...nearer, ...fixed].map((t) => t.target.spec.id))];
+    if (nearer.length === 0) {
+      this.notices.say(`${this.nameOf(ranked)} comes nearer in no trait.`);
+      return;
+    }
+    this.store.send({
+      type: 'match.overlay',
+      elementId: state.element.id,
+      matchId: this.match()?.id ?? newId(),
+      layerId: newId(),
+      partId: ranked.part?.id ?? null,
+      partRevision: ranked.part?.revision ?? null,
+      offer: ranked.offer.id,
+      traits,
+    });
+  }
+
+  protected markOffer(key: string): void {
+    this.marked.update((now) => {
+      const next = new Set(now);
+      if (!next.delete(key) && next.size < MOST_COMPARED) next.add(key);
+      return next;
+    });
+  }
+
+  /** The parts that are marked, as the page that puts parts side by side takes them. */
+  protected readonly compared = computed(() =>
+    [...this.marked()].map((key) => key.split('@')[0]!).filter((id) => id !== 'host'),
+  );
 
   protected release(): void {
     const id = this.state()?.element.id;

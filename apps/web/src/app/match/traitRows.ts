@@ -1,7 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { ElementScore, TraitScore } from '@spare-coat/core/matching/score';
+import { displayOf } from '@spare-coat/core/matching/carry';
+import { closeness } from '@spare-coat/core/traits/closeness';
 import { sayDifference, sayValue, spellValue } from '@spare-coat/core/traits/say';
 import type { TraitValue } from '@spare-coat/core/traits/value';
+import { CoatView } from '../shared/coatView';
 import { TraitEditor } from '../shared/traitEditor';
 
 /** Trait rows: target, actual, the value to set, difference, credit. A row that can be set opens into its setting. */
@@ -77,6 +80,26 @@ import { TraitEditor } from '../shared/traitEditor';
                 </p>
                 <p class="faint">{{ line.range }}</p>
                 @if (editable()) {
+                  @if (line.slider; as r) {
+                    <label class="turn"
+                      ><span class="faint">{{ r.least }}</span>
+                      <input
+                        type="range"
+                        [min]="r.least"
+                        [max]="r.most"
+                        [step]="r.step"
+                        [value]="line.score.setting"
+                        [attr.aria-label]="'Turn ' + line.label"
+                        (input)="turn(line.score, $any($event.target).valueAsNumber)"
+                        (change)="
+                          value.emit({ score: line.score, value: $any($event.target).valueAsNumber });
+                          turned.set(null)
+                        "
+                      />
+                      <span class="faint">{{ r.most }}</span>
+                      <output class="mono">{{ turned()?.text ?? '' }}</output></label
+                    >
+                  }
                   <coat-trait-editor
                     [spec]="line.score.target.spec"
                     [value]="line.score.setting"
@@ -166,6 +189,18 @@ import { TraitEditor } from '../shared/traitEditor';
       padding: 8px;
       display: table-cell;
     }
+    .turn {
+      display: grid;
+      grid-template-columns: auto 1fr auto;
+      gap: 6px;
+      align-items: center;
+      margin-bottom: 6px;
+      output {
+        grid-column: 1 / -1;
+        min-height: 1.4em;
+        font-size: 12.5px;
+      }
+    }
     .setting p {
       margin-bottom: 5px;
       overflow-wrap: anywhere;
@@ -179,6 +214,26 @@ export class TraitRows {
   readonly editable = input(false);
   readonly value = output<{ score: TraitScore; value: TraitValue | null }>();
   protected readonly open = signal<string | null>(null);
+  /** What is turned to right now, before it is let go. */
+  protected readonly turned = signal<{ readonly text: string } | null>(null);
+  private readonly view = inject(CoatView);
+
+  /** The credit that a value would have, while one turns it. */
+  protected turn(score: TraitScore, setting: number): void {
+    const { spec, value, tolerance, opacity, ground } = score.target;
+    const { scale } = displayOf(this.view.rows(), this.view.selected()?.element);
+    const actual = spec.type === 'length' ? setting * scale : setting;
+    const credit = closeness(spec.type, actual, value, { tolerance, credit: spec.credit, opacity, ground });
+    const before = this.score();
+    const weights = before.traits.reduce((sum, t) => sum + t.target.weight, 0);
+    const element =
+      before.traits.reduce((sum, t) => sum + t.target.weight * (t === score ? credit : t.credit), 0) /
+      weights;
+    const off = sayDifference(spec.type, actual, value) || 'as wanted';
+    this.turned.set({
+      text: `${setting}: ${off}, credit ${Math.round(credit * 100)}, element ${Math.round(element * 1000) / 10} %`,
+    });
+  }
 
   protected readonly lines = computed(() => this.score().traits.map((s) => this.line(s)));
 
@@ -211,6 +266,7 @@ export class TraitRows {
             ? String(score.setting)
             : spellValue(spec.type, score.setting),
       range: sayRange(score),
+      slider: score.supply && 'range' in score.supply ? score.supply.range : null,
     };
   }
 

@@ -168,6 +168,28 @@ export class Elements {
       this.view.select(id);
   }
 
+  /** Adds something that the reference never had: it is chosen and planned like the rest, and never scored. */
+  addExtra(kind: string): void {
+    const spec = this.view.book().find(kind);
+    if (!spec) return;
+    const id = newId();
+    const name = `${spec.label}, extra`;
+    const { weight } = spec;
+    if (
+      this.store.send({
+        type: 'element.add',
+        id,
+        kind,
+        name,
+        weight,
+        region: null,
+        traits: [],
+        addition: true,
+      })
+    )
+      this.view.select(id);
+  }
+
   wave(kinds: readonly string[]): void {
     const waved = this.view.coat()?.waved ?? [];
     this.store.send({ type: 'coat.wave', kinds: [...waved, ...kinds] });

@@ -68,6 +68,11 @@ export const ROUTES: Routes = [
         loadComponent: () => import('../match/proposal/proposal').then((m) => m.Proposal),
       },
       {
+        path: 'matrix',
+        title: 'Matrix',
+        loadComponent: () => import('../match/matrix').then((m) => m.Matrix),
+      },
+      {
         path: 'findings',
         title: 'Findings',
         loadComponent: () => import('../match/findings/findings').then((m) => m.Findings),

@@ -21,7 +21,23 @@ const SHOWN = 3;
           </button>
         }
       </section>
-    } @else if (forgotten().length > 0) {
+    } @else {
+      <section aria-label="Extras">
+        <label
+          ><h2>Add an extra</h2>
+          <select
+            title="Something that the reference never had: chosen and planned like the rest, never scored"
+            (change)="extra($any($event.target))"
+          >
+            <option value="">that the reference never had …</option>
+            @for (kind of view.book().kinds; track kind.id) {
+              <option [value]="kind.id">{{ kind.label }}</option>
+            }
+          </select></label
+        >
+      </section>
+    }
+    @if (!empty() && forgotten().length > 0) {
       <section aria-label="Often forgotten">
         <h2>Often forgotten</h2>
         @for (kind of shown(); track kind.id) {
@@ -60,6 +76,9 @@ const SHOWN = 3;
       font-size: 12px;
       color: var(--ink-2);
     }
+    select {
+      width: 100%;
+    }
     .set {
       display: grid;
       padding: 7px 10px;
@@ -92,7 +111,7 @@ const SHOWN = 3;
 })
 export class SpineStart {
   protected readonly elements = inject(Elements);
-  private readonly view = inject(CoatView);
+  protected readonly view = inject(CoatView);
   protected readonly sets = STARTING_SETS;
   protected readonly most = signal(SHOWN);
   protected readonly empty = computed(() => this.view.spine().length === 0);
@@ -101,4 +120,9 @@ export class SpineStart {
     return forgottenKinds(kinds, this.view.coat()?.waved ?? []).map((id) => this.view.book().find(id)!);
   });
   protected readonly shown = computed(() => this.forgotten().slice(0, this.most()));
+
+  protected extra(select: HTMLSelectElement): void {
+    if (select.value !== '') this.elements.addExtra(select.value);
+    select.value = '';
+  }
 }

@@ -12,6 +12,7 @@ const WORDS: Readonly<Record<CallName, string>> = {
   ink: 'Telling ink and ground apart',
   colour: 'Reading a colour',
   cut: 'Cutting it out',
+  make: 'Making the picture',
   pick: 'Looking at its pixels',
   changed: 'Comparing the pictures',
 };

@@ -138,7 +138,7 @@ export function buildModel(problem: Problem, excluded: readonly Selection[] = []
   const columns = problem.elements.map((e) => addElement(e, problem, taken, draft, use));
   addUses(uses, draft);
   addBreaks(problem, taken, columns, draft);
-  for (const selection of excluded) exclude(selection, problem, taken, columns, draft);
+  for (const selection of excluded) exclude(selection, taken, columns, draft);
 
   return {
     linear: draft,
@@ -378,37 +378,41 @@ export function carrying(selection: Selection): Set<number> {
 }
 
 /**
- * A set that is not wanted again: one of the parts that carry a match in it carries none, or another one does.
- * What carries is told by a column of its own, since a part can be there for the sake of another.
+ * A set that is not wanted again: one of the parts that carry a match in it has to carry none. The same set with one
+ * more part would be nothing new. Where no part carries anything, one has to.
  */
 function exclude(
   selection: Selection,
-  problem: Problem,
   taken: Map<number, number>,
   columns: readonly ElementColumns[],
   draft: Draft,
 ): void {
   const old = carrying(selection);
-  const terms: [number, number][] = [];
-  for (const i of taken.keys()) {
-    const sources = columns.flatMap(({ bases, overlays, traits }) => [
+  const sourcesOf = (i: number) =>
+    columns.flatMap(({ bases, overlays, traits }) => [
       ...[...bases].filter(([b]) => b.part === i).map(([, y]) => y),
       ...[...overlays.keys()]
         .filter((o) => o.part === i)
         .flatMap((o) => [...traits.values()].flatMap((t) => t.over.get(o) ?? [])),
     ]);
-    if (sources.length === 0) continue;
-    const carries = draft.column(0);
-    if (old.has(i)) {
-      for (const s of sources) draft.atMost(s, [carries]);
-      terms.push([carries, -1]);
-    } else {
-      draft.atMost(carries, sources);
-      terms.push([carries, 1]);
-    }
+  if (old.size === 0) {
+    draft.row(
+      1,
+      Infinity,
+      [...taken.keys()].flatMap(sourcesOf).map((c) => [c, 1]),
+    );
+    return;
   }
-  const counted = terms.filter(([, v]) => v < 0).length;
-  draft.row(1 - counted, Infinity, terms);
+  const carries = [...old].map((i) => {
+    const column = draft.column(0);
+    for (const s of sourcesOf(i)) draft.atMost(s, [column]);
+    return column;
+  });
+  draft.row(
+    -Infinity,
+    carries.length - 1,
+    carries.map((c) => [c, 1]),
+  );
 }
 
 function read(

@@ -55,7 +55,7 @@ const WORDS = ['never', 'hardly', 'now and then', 'often', 'daily', 'all day'];
     }
     li {
       display: grid;
-      grid-template-columns: 1fr auto 104px;
+      grid-template-columns: 1fr auto 124px;
       gap: 8px;
       align-items: center;
       padding: 3px 0;

@@ -1,0 +1,129 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { CARRY_POLICIES, ordered } from '@spare-coat/core/coat/rows';
+import { carryOf, mainLength } from '@spare-coat/core/matching/carry';
+import type { ElementState } from '@spare-coat/core/matching/evaluate';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+
+const LABELS = {
+  'share of height': 'Share of the height',
+  'same physical size': 'Same physical size',
+  'same pixels': 'Same pixels',
+} as const;
+
+/** How the lengths of one element are carried, and to which display, where it is not as the coat says. */
+@Component({
+  selector: 'coat-carry-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="line">
+      <label
+        ><span>Lengths</span>
+        <select (change)="set($any($event.target).value)">
+          <option value="" [selected]="chosen() === ''">As the coat says</option>
+          @for (p of policies; track p) {
+            <option [value]="p" [selected]="chosen() === p">{{ labels[p] }}</option>
+          }
+          @for (n of neighbours(); track n.id) {
+            <option [value]="'to ' + n.id" [selected]="chosen() === 'to ' + n.id">
+              In proportion to {{ n.name }}
+            </option>
+          }
+        </select></label
+      >
+      @if (displays().length > 1) {
+        <label
+          ><span>Display</span>
+          <select (change)="move($any($event.target).value)">
+            @for (d of displays(); track d.id; let i = $index) {
+              <option [value]="d.id" [selected]="d.id === (state().element.displayId ?? displays()[0]!.id)">
+                {{ i + 1 }}: {{ d.width }} × {{ d.height }}
+              </option>
+            }
+          </select></label
+        >
+      }
+    </div>
+    @if (how(); as words) {
+      <p class="faint">{{ words }}</p>
+    }
+  `,
+  styles: `
+    .line {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px 14px;
+    }
+    label {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      font-size: 13.5px;
+    }
+    span {
+      color: var(--ink-2);
+    }
+    select {
+      max-width: 210px;
+    }
+    p {
+      font-size: 13px;
+      margin-top: 4px;
+    }
+  `,
+})
+export class CarryPanel {
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  readonly state = input.required<ElementState>();
+  protected readonly policies = CARRY_POLICIES;
+  protected readonly labels = LABELS;
+  protected readonly displays = computed(() => ordered(this.view.rows().display));
+  protected readonly chosen = computed(() => {
+    const { carry } = this.state().element;
+    if (!carry) return '';
+    return carry.policy === 'same proportion' ? `to ${carry.neighbour}` : carry.policy;
+  });
+  /** Elements with a length to go by. */
+  protected readonly neighbours = computed(() => {
+    const rows = this.view.rows();
+    const variant = this.view.variant()?.id ?? '';
+    const { id } = this.state().element;
+    return this.view
+      .spine()
+      .map((s) => s.element)
+      .filter((e) => e.id !== id && mainLength(rows, e, variant) !== null);
+  });
+  protected readonly how = computed(() => {
+    const rows = this.view.rows();
+    const { element } = this.state();
+    const variant = this.view.variant()?.id ?? '';
+    const row = mainLength(rows, element, variant);
+    if (!row) return '';
+    const { factor, how, known } = carryOf(rows, element, row, variant);
+    return `${known ? 'It keeps' : 'Not known well enough; it keeps'} ${how}: × ${Math.round(factor * 1000) / 1000}.`;
+  });
+
+  private send(policy: string | null, neighbour: string | null, displayId: string | null): void {
+    this.store.send({
+      type: 'element.carry',
+      id: this.state().element.id,
+      policy: policy as never,
+      neighbour,
+      displayId,
+    });
+  }
+
+  protected set(value: string): void {
+    const { displayId } = this.state().element;
+    if (value.startsWith('to ')) this.send('same proportion', value.slice(3), displayId);
+    else this.send(value || null, null, displayId);
+  }
+
+  protected move(displayId: string): void {
+    const { carry } = this.state().element;
+    const neighbour = carry?.policy === 'same proportion' ? carry.neighbour : null;
+    const first = this.displays()[0]?.id;
+    this.send(carry?.policy ?? null, neighbour, displayId === first ? null : displayId);
+  }
+}

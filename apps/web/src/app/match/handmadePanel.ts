@@ -1,0 +1,386 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { handmadeOffer, type HandmadeFile } from '@spare-coat/core/coat/rows';
+import { carrierOf } from '@spare-coat/core/findings/place';
+import type { ElementState } from '@spare-coat/core/matching/evaluate';
+import { mainLength } from '@spare-coat/core/matching/carry';
+import { targetsOf } from '@spare-coat/core/matching/targets';
+import { sayValue } from '@spare-coat/core/traits/say';
+import type { TraitValue } from '@spare-coat/core/traits/value';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { saveFile } from '../shared/saveFile';
+import { Intake } from '../study/intake';
+import { PixelsWorker } from '../study/pixels';
+
+const MOST_SIZES = 8;
+
+/**
+ * Makes an offer by hand: a picture cut from the reference in the sizes that are needed, values as the reference has
+ * them, or a launcher for a command. What is made is part of the coat and chosen like any other offer.
+ */
+@Component({
+  selector: 'coat-handmade-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form (submit)="$event.preventDefault(); make()">
+      <label class="field"
+        ><span>Name</span
+        ><input maxlength="200" [value]="name()" (input)="typed.set($any($event.target).value)"
+      /></label>
+      @if (crop()) {
+        <label class="line"
+          ><input type="checkbox" [checked]="cut()" (change)="cut.set($any($event.target).checked)" /> a
+          picture cut from the reference</label
+        >
+        @if (cut()) {
+          <div class="numbers">
+            <label class="field"
+              ><span>Sizes, px</span
+              ><input [value]="sizes()" (input)="sizesTyped.set($any($event.target).value)"
+            /></label>
+            <label class="field"
+              ><span>Padding, %</span
+              ><input
+                type="number"
+                min="0"
+                max="40"
+                [value]="padding()"
+                (input)="padding.set($any($event.target).valueAsNumber || 0)"
+            /></label>
+          </div>
+          @if (fitting(); as f) {
+            <p class="faint">{{ f }}</p>
+          }
+          <label class="line"
+            ><input type="checkbox" [checked]="square()" (change)="square.set($any($event.target).checked)" />
+            as a square</label
+          >
+          <label class="line"
+            ><input
+              type="checkbox"
+              [checked]="recolour() !== null"
+              (change)="recolour.set(recolour() === null ? '#404040' : null)"
+            />
+            in one colour
+            @if (recolour(); as colour) {
+              <input
+                type="color"
+                aria-label="Colour of the picture"
+                [value]="colour"
+                (change)="recolour.set($any($event.target).value)"
+              />
+            }
+          </label>
+        }
+      }
+      <fieldset>
+        <legend>Values as the reference has them</legend>
+        @for (t of values(); track t.id) {
+          <label class="line"
+            ><input type="checkbox" [checked]="picked().has(t.id)" (change)="pick(t.id)" /> {{ t.label }}
+            <span class="faint">{{ t.said }}</span></label
+          >
+        } @empty {
+          <p class="faint">No trait has a target yet.</p>
+        }
+      </fieldset>
+      <label class="field"
+        ><span>Command that a launcher runs (optional)</span
+        ><input
+          class="mono"
+          maxlength="400"
+          [value]="command()"
+          (input)="command.set($any($event.target).value)"
+      /></label>
+      @if (problem(); as p) {
+        <p class="alarm" role="alert">{{ p }}</p>
+      }
+      <button type="submit" class="button first" [disabled]="busy()">
+        {{ busy() ? 'Making it …' : 'Make it' }}
+      </button>
+    </form>
+    @for (made of mine(); track made.id) {
+      <div class="made">
+        <strong>{{ made.name }}</strong>
+        @for (f of made.files; track f.blob) {
+          <a class="file" [href]="'/api/blobs/' + f.blob" [download]="f.name"
+            ><img [src]="'/api/blobs/' + f.blob" [alt]="f.name" />{{ f.width }} × {{ f.height }}</a
+          >
+        }
+        @if (made.recipe['command']) {
+          <button type="button" class="quiet" (click)="saveLauncher(made.name, made.recipe['command'])">
+            Save the launcher
+          </button>
+        }
+        <button
+          type="button"
+          class="quiet"
+          [attr.aria-label]="'Choose ' + made.name"
+          (click)="choose(made.id)"
+        >
+          Choose
+        </button>
+        <button
+          type="button"
+          class="quiet"
+          [attr.aria-label]="'Remove ' + made.name"
+          (click)="remove(made.id)"
+        >
+          Remove
+        </button>
+      </div>
+    }
+  `,
+  styles: `
+    form {
+      display: grid;
+      gap: 6px;
+      padding: 8px 10px;
+      margin: 6px 0 10px;
+      background: var(--paper);
+      border: 1px solid var(--line);
+    }
+    fieldset {
+      margin: 0;
+      padding: 0;
+      border: 0;
+    }
+    legend {
+      padding: 0;
+      font-size: 13px;
+      color: var(--ink-2);
+    }
+    .line {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      align-items: center;
+      font-size: 13.5px;
+    }
+    .numbers {
+      display: grid;
+      grid-template-columns: 1fr 90px;
+      gap: 8px;
+    }
+    input:not([type]) {
+      width: 100%;
+    }
+    .made {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px 10px;
+      align-items: center;
+      padding: 6px 0;
+      border-top: 1px solid var(--line);
+    }
+    .file {
+      display: inline-flex;
+      gap: 4px;
+      align-items: center;
+      font-size: 12.5px;
+    }
+    img {
+      max-width: 40px;
+      max-height: 40px;
+      background: var(--mid);
+    }
+  `,
+})
+export class HandmadePanel {
+  readonly state = input.required<ElementState>();
+  readonly done = output();
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly pixels = inject(PixelsWorker);
+  private readonly intake = inject(Intake);
+  private readonly notices = inject(Notices);
+
+  protected readonly typed = signal<string | null>(null);
+  protected readonly name = computed(() => this.typed() ?? `${this.state().element.name}, hand-made`);
+  protected readonly cut = signal(false);
+  protected readonly sizesTyped = signal<string | null>(null);
+  protected readonly padding = signal(0);
+  protected readonly square = signal(true);
+  protected readonly recolour = signal<string | null>(null);
+  protected readonly command = signal('');
+  protected readonly picked = signal<ReadonlySet<string>>(new Set());
+  protected readonly problem = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly crop = computed(() => this.view.cropOf(this.state().element));
+  protected readonly mine = computed(() =>
+    Object.values(this.view.rows().handmade).filter((h) => h.elementId === this.state().element.id),
+  );
+  private readonly targets = computed(() => {
+    const variant = this.view.variant();
+    return variant ? targetsOf(this.view.rows(), this.state().element, variant.id) : [];
+  });
+  protected readonly values = computed(() =>
+    this.targets()
+      .filter((t) => t.spec.type !== 'picture')
+      .map((t) => ({ id: t.spec.id, label: t.spec.label, said: sayValue(t.spec.type, t.value), value: t })),
+  );
+  /** The size that keeps the reference's proportion to what it stands on, in device pixels of the host. */
+  private readonly wanted = computed(() => {
+    const rows = this.view.rows();
+    const variant = this.view.variant()?.id ?? '';
+    const main = mainLength(rows, this.state().element, variant);
+    const target = main && this.targets().find((t) => t.spec.id === main.trait)?.value;
+    return typeof target === 'number' ? Math.round(target) : null;
+  });
+  protected readonly sizes = computed(() => this.sizesTyped() ?? String(this.wanted() ?? 48));
+  protected readonly fitting = computed(() => {
+    const size = this.wanted();
+    const carrier = carrierOf(this.view.rows(), this.state().element.id);
+    if (size === null) return '';
+    const name = carrier ? this.view.rows().element[carrier]?.name : null;
+    return name
+      ? `${size} px keeps its proportion to ${name}.`
+      : `${size} px is its size, carried to this display.`;
+  });
+
+  protected pick(id: string): void {
+    this.picked.update((now) => {
+      const next = new Set(now);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  }
+
+  protected async make(): Promise<void> {
+    this.problem.set(null);
+    const name = this.name().trim();
+    const sizes = this.sizes()
+      .split(/[\s,;]+/)
+      .filter((s) => s !== '')
+      .map(Number);
+    if (name === '') return this.problem.set('Give it a name.');
+    if (
+      this.cut() &&
+      (sizes.length === 0 || sizes.length > MOST_SIZES || !sizes.every((s) => s >= 4 && s <= 1024))
+    )
+      return this.problem.set(`Sizes are 1 to ${MOST_SIZES} numbers from 4 to 1024, with commas between.`);
+    this.busy.set(true);
+    try {
+      const supplies: Record<string, TraitValue> = {};
+      const { scale } = this.displayScale();
+      for (const { id, value } of this.values())
+        if (this.picked().has(id))
+          // A layer supplies lengths in the host's units.
+          supplies[id] = value.spec.type === 'length' ? (value.value as number) / scale : value.value;
+      const files = this.cut() ? await this.makePictures(name, sizes, supplies) : [];
+      if (Object.keys(supplies).length === 0)
+        return this.problem.set('Pick at least one value, or a picture for an element that has one.');
+      const id = newId();
+      const sent = this.store.send({
+        type: 'handmade.set',
+        id,
+        elementId: this.state().element.id,
+        name,
+        supplies,
+        files,
+        recipe: {
+          padding: this.padding(),
+          square: this.square(),
+          recolour: this.recolour() ?? '',
+          ...(this.command().trim() ? { command: this.command().trim() } : {}),
+        },
+      });
+      if (!sent) return;
+      this.notices.say(`${name} is made. It stands among the offers.`);
+      this.typed.set(null);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  private displayScale(): { scale: number } {
+    const { displayId } = this.state().element;
+    const displays = Object.values(this.view.rows().display).sort((a, b) => a.position - b.position);
+    return displays.find((d) => d.id === displayId) ?? displays[0] ?? { scale: 1 };
+  }
+
+  /** Makes and keeps the pictures, and puts the largest into the picture traits of the kind. */
+  private async makePictures(
+    name: string,
+    sizes: readonly number[],
+    supplies: Record<string, TraitValue>,
+  ): Promise<HandmadeFile[]> {
+    const { picture, region } = this.crop()!;
+    const { x, y, width, height } = region;
+    const made = await this.pixels.ask('make', {
+      sha: picture.blob,
+      rect: { x, y, width, height },
+      recipes: [...sizes]
+        .sort((a, b) => b - a)
+        .map((size) => ({
+          size,
+          padding: this.padding() / 100,
+          isSquare: this.square(),
+          recolour: this.recolour(),
+        })),
+    });
+    const slug = name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-') || 'picture';
+    const files: HandmadeFile[] = [];
+    for (const m of made) {
+      const file = `${slug}-${Math.max(m.width, m.height)}.png`;
+      const read = await this.intake.read(new File([m.png as BlobPart], file, { type: 'image/png' }));
+      files.push({ name: file, width: m.width, height: m.height, blob: read.blob });
+    }
+    const [largest] = files;
+    const traits =
+      this.view
+        .book()
+        .find(this.state().element.kind)
+        ?.traits.filter((t) => t.type === 'picture') ?? [];
+    for (const t of traits)
+      supplies[t.id] = {
+        blob: largest!.blob,
+        width: largest!.width,
+        height: largest!.height,
+        sample: made[0]!.sample,
+      };
+    return files;
+  }
+
+  protected choose(id: string): void {
+    const { element } = this.state();
+    const match = this.view.matchOf(element.id);
+    const common = {
+      elementId: element.id,
+      matchId: match?.id ?? newId(),
+      layerId: newId(),
+      partId: null,
+      partRevision: null,
+      offer: handmadeOffer(id),
+    };
+    const hasLayers = Object.values(this.view.rows().layer).some((l) => l.matchId === match?.id);
+    this.store.send(
+      hasLayers ? { type: 'match.overlay', ...common, traits: null } : { type: 'match.choose', ...common },
+    );
+    this.done.emit();
+  }
+
+  protected remove(id: string): void {
+    this.store.send({ type: 'handmade.remove', id });
+  }
+
+  /** A desktop entry after the specification, with the command in its own quoting. */
+  protected saveLauncher(name: string, command: unknown): void {
+    const escaped = (text: string) => text.replace(/\\/g, '\\\\').replace(/\n/g, ' ');
+    saveFile(
+      [
+        '[Desktop Entry]',
+        'Type=Application',
+        `Name=${escaped(name)}`,
+        `Exec=${escaped(String(command))}`,
+        '',
+      ].join('\n'),
+      `${name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.desktop`,
+      'application/x-desktop',
+    );
+  }
+}

@@ -1,0 +1,156 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { looksInForce, underLooks } from '@spare-coat/core/matching/looks';
+import { chosenLayers } from '@spare-coat/core/matching/score';
+import { stackOf, type StackLayer } from '@spare-coat/core/matching/stack';
+import { targetsOf } from '@spare-coat/core/matching/targets';
+import type { ElementState } from '@spare-coat/core/matching/evaluate';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+
+const WORDS: Readonly<Record<StackLayer['role'], string>> = {
+  host: 'host',
+  look: 'look',
+  base: 'base',
+  overlay: 'over it',
+  hand: 'by hand',
+};
+
+/** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
+@Component({
+  selector: 'coat-layer-stack',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ol aria-label="Layers, the topmost first">
+      @for (l of stack(); track $index) {
+        <li [class.idle]="l.gives.length === 0">
+          <span class="role">{{ words[l.role] }}</span>
+          <span class="what">
+            <strong>{{ l.name }}</strong>
+            <small [title]="covered(l)">
+              {{ l.gives.length === 0 ? 'gives nothing that counts' : l.gives.join(', ') }}
+              @if (l.covered.length > 0) {
+                <span class="faint">· {{ l.covered.length }} covered</span>
+              }
+            </small>
+          </span>
+          @if (l.role === 'overlay' && l.layerId) {
+            <span class="acts">
+              @if ($index > 0) {
+                <button
+                  type="button"
+                  class="quiet"
+                  [attr.aria-label]="'Raise ' + l.name"
+                  (click)="raise(l.layerId!)"
+                >
+                  Raise
+                </button>
+              }
+              <button
+                type="button"
+                class="quiet"
+                [attr.aria-label]="'Take off ' + l.name"
+                (click)="remove(l.layerId!)"
+              >
+                Take off
+              </button>
+            </span>
+          }
+        </li>
+      }
+    </ol>
+    @for (l of overwritten(); track l) {
+      <p class="faint note">{{ l }}</p>
+    }
+  `,
+  styles: `
+    ol {
+      list-style: none;
+      margin: 0 0 8px;
+      padding: 0;
+      border: 1px solid var(--line);
+    }
+    li {
+      display: grid;
+      grid-template-columns: 56px minmax(0, 1fr) auto;
+      gap: 8px;
+      align-items: center;
+      padding: 3px 8px;
+      background: var(--paper);
+      border-bottom: 1px solid var(--line);
+      &:last-child {
+        border-bottom: 0;
+      }
+    }
+    .role {
+      font-size: 12.5px;
+      color: var(--ink-2);
+    }
+    .what {
+      display: flex;
+      gap: 8px;
+      align-items: baseline;
+      min-width: 0;
+    }
+    strong {
+      font-weight: 550;
+      white-space: nowrap;
+    }
+    small {
+      min-width: 0;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      font-size: 12.5px;
+      color: var(--ink-2);
+    }
+    .idle strong {
+      font-weight: 400;
+      color: var(--ink-2);
+    }
+    .note {
+      font-size: 13px;
+      margin-bottom: 8px;
+    }
+  `,
+})
+export class LayerStack {
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  readonly state = input.required<ElementState>();
+  protected readonly words = WORDS;
+
+  protected readonly stack = computed<readonly StackLayer[]>(() => {
+    const { element, standing } = this.state();
+    const variant = this.view.variant();
+    if (!variant) return [];
+    const ctx = this.view.context();
+    const chosen = standing === 'gap' ? [] : chosenLayers(ctx, element.id);
+    const layers = underLooks(chosen, looksInForce(ctx), element.kind);
+    const targets = targetsOf(ctx.rows, element, variant.id);
+    return stackOf(ctx.host, element.kind, targets, layers, variant).reverse();
+  });
+
+  /** What a whole look does to this element, and how it is set again. */
+  protected readonly overwritten = computed(() => {
+    const { kind } = this.state().element;
+    return looksInForce(this.view.context())
+      .filter((p) => p.overwrites!.includes(kind))
+      .map((p) =>
+        this.stack().some((l) => l.role === 'base' || l.role === 'overlay')
+          ? `${p.name} overwrites this when it is chosen; what stands above is set again after it.`
+          : `${p.name} overwrites this. Choose an offer below to set it again after it.`,
+      );
+  });
+
+  protected covered(l: StackLayer): string {
+    return l.covered.map((c) => `${c.trait}: covered by ${c.by}`).join('\n');
+  }
+
+  protected raise(id: string): void {
+    this.store.send({ type: 'layer.raise', id });
+  }
+
+  protected remove(id: string): void {
+    this.store.send({ type: 'layer.remove', id });
+  }
+}

@@ -1,0 +1,63 @@
+import { applyChanges, type Change } from '../coat/changes.js';
+import { NO_ROWS, newCoatRow, type CoatRows } from '../coat/rows.js';
+import { evaluateCoat } from './evaluate.js';
+import { indexOffers } from './rank.js';
+import type { Standing } from './standing.js';
+import type { MatchContext } from './targets.js';
+
+/** One thing that was written to a coat, as its history keeps it. */
+export interface PastEntry {
+  readonly label: string;
+  readonly at: string;
+  readonly changes: readonly Change[];
+}
+
+export interface StandingChange {
+  readonly at: string;
+  /** What was done. */
+  readonly label: string;
+  readonly standing: Standing;
+  /** 0 to 1, by what the catalogue and the host say today of what was chosen then. */
+  readonly closeness: number | null;
+}
+
+/** Rows that were put in before they had all their fields. */
+function withDefaults(change: Change): Change {
+  if (change.before !== null || change.after === null) return change;
+  const defaults: Partial<Record<string, object>> = {
+    coat: newCoatRow(change.id, ''),
+    element: { carry: null, displayId: null, addition: false },
+    match: { links: [], lookAgain: null, by: 'hand' },
+  };
+  return { ...change, after: { ...defaults[change.entity], ...change.after } } as Change;
+}
+
+/** What can move the standing of an element. */
+const MOVING = ['match', 'layer', 'trait', 'element', 'coat', 'display', 'handmade'];
+
+/**
+ * How the standing of an element changed, oldest first: the coat's history is played again, and the element is looked at
+ * after every entry that touched something of it. Nothing is kept for this: what was decided is in the history already.
+ */
+export function standingHistory(
+  ctx: MatchContext,
+  entries: readonly PastEntry[],
+  elementId: string,
+): StandingChange[] {
+  let rows: CoatRows = NO_ROWS;
+  const told: StandingChange[] = [];
+  for (const { label, at, changes } of entries) {
+    const applied = applyChanges(rows, changes.map(withDefaults));
+    // A history that does not fit together is told as far as it does.
+    if (!applied.ok) break;
+    rows = applied.rows;
+    if (!rows.element[elementId] || !changes.some((c) => MOVING.includes(c.entity))) continue;
+    const only = { ...rows, element: { [elementId]: rows.element[elementId] } };
+    const past = { ...ctx, rows: only };
+    const [state] = evaluateCoat(past, indexOffers({ ...past, parts: new Map() })).elements;
+    const before = told.at(-1);
+    if (state && state.standing !== before?.standing)
+      told.push({ at, label, standing: state.standing, closeness: state.closeness });
+  }
+  return told;
+}
