@@ -6,6 +6,7 @@ import { KINDS } from '@spare-coat/core/reference/kinds/registry';
 import { time, type Figure } from './figure.js';
 import { archiveList, archiveRead } from './parts/archives.js';
 import { partsSearch } from './parts/search.js';
+import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
 import { randomFrom } from '@spare-coat/core/scene/svg';
@@ -110,7 +111,7 @@ function read4k(): Figure {
 
 type Say = (line: string) => void;
 /** `say` takes what belongs to the figure, `each` every single check behind it. */
-type Work = (say: Say, each: Say) => Figure | Promise<Figure>;
+type Work = (say: Say, each: Say) => Figure | Promise<Figure | readonly Figure[]>;
 
 const ALL: Readonly<Record<string, Work>> = {
   rank,
@@ -123,6 +124,9 @@ const ALL: Readonly<Record<string, Work>> = {
   'archive-list': archiveList,
   'archive-read': archiveRead,
   'parts-search': partsSearch,
+  'propose-demo': proposeDemo,
+  'propose-large': proposeLarge,
+  'propose-greedy': proposeGreedy,
 };
 
 /** Runs the benchmarks named, or all. */
@@ -133,5 +137,6 @@ export async function runBenchmarks(
   each: Say,
 ): Promise<void> {
   for (const [id, work] of Object.entries(ALL))
-    if (names.length === 0 || names.includes(id)) told(await work(say, each));
+    if (names.length === 0 || names.includes(id))
+      for (const figure of [await work(say, each)].flat()) told(figure);
 }

@@ -76,6 +76,16 @@ const VIEWS = {
   match: { stage: 'match' },
   'match-dark': { stage: 'match', room: 'dark', query: 'v=dark' },
   gaps: { stage: 'gaps' },
+  proposal: {
+    stage: 'propose',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Work it out' }).click();
+      await page.getByRole('heading', { name: 'Which desktop suits' }).waitFor({ timeout: 60_000 });
+      await page.waitForTimeout(3000);
+    },
+  },
+  findings: { stage: 'findings' },
+  matrix: { stage: 'matrix' },
   plan: { stage: 'plan' },
 };
 

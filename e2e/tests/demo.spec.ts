@@ -73,14 +73,26 @@ test.describe('the demo', () => {
     ['parts', /^Parts/],
     ['match', /^Match/],
     ['plan', /^Plan/],
+    ['propose', /^Proposal/],
+    ['findings', /^Findings/],
+    ['matrix', /^Matrix/],
+    ['gaps', /^Gap ledger/],
   ] as const)
     for (const room of ['light', 'dark'] as const)
       test(`${stage} passes the accessibility rules in a ${room} room`, async ({ page }) => {
         await page.emulateMedia({ colorScheme: room });
+        if (['propose', 'findings', 'matrix', 'gaps'].includes(stage))
+          await page.getByRole('link', { name: /^Match/ }).click();
         if (stage === 'traits') await page.getByRole('link', { name: /^Study/ }).click();
         await page.getByRole('link', { name: link }).click();
         await expect(page).toHaveURL(new RegExp(`/${stage}`));
         await page.waitForLoadState('networkidle').catch(() => undefined);
+        if (stage === 'propose') {
+          await page.getByRole('button', { name: 'Work it out' }).click();
+          await expect(page.getByRole('heading', { name: 'Which desktop suits' })).toBeVisible({
+            timeout: 60_000,
+          });
+        }
         if (stage === 'study')
           await drawRegion(page, { width: 2560, height: 1440 }, { x: 2444, y: 6, width: 110, height: 1428 });
         const { violations } = await new AxeBuilder({ page })

@@ -179,6 +179,9 @@ function newCoat(id: string, name: string): Change[] {
   ];
 }
 
+/** Ids stand alone, or inside what names something by one: `hand:…`, the keys of findings. */
+const ANY_ID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
+
 /** Copies rows under new ids, references between them included. The journal stays behind: nothing was done yet. */
 export function copyRows(rows: CoatRows, id: string, name: string): Change[] {
   const ids = new Map<string, string>([[coatOf(rows).id, id]]);
@@ -193,7 +196,7 @@ export function copyRows(rows: CoatRows, id: string, name: string): Change[] {
     if (entity !== 'journal') for (const old of Object.keys(rows[entity])) fresh(old);
   // Parts and profiles are other roots: their ids stay. Ids of this coat's rows are found wherever they stand.
   const swap = (value: unknown): unknown => {
-    if (typeof value === 'string') return ids.get(value) ?? value;
+    if (typeof value === 'string') return value.replace(ANY_ID, (old) => ids.get(old) ?? old);
     if (Array.isArray(value)) return value.map(swap);
     if (value && typeof value === 'object')
       return Object.fromEntries(Object.entries(value).map(([k, v]) => [ids.get(k) ?? k, swap(v)]));

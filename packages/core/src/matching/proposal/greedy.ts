@@ -59,50 +59,60 @@ function withNeeds(problem: Problem, part: number, have: ReadonlySet<number>): S
 export function greedy(problem: Problem): Selection | null {
   const { instance } = problem;
   let parts: ReadonlySet<number> = new Set(problem.forced);
-  let selection = assignAll(problem, parts);
-  if (!selection || problemsOf(problem, selection).length > 0) return null;
+  const bare = assignAll(problem, parts);
+  if (!bare || problemsOf(problem, bare).length > 0) return null;
+  let selection = bare;
   let value = objectiveOf(problem, selection);
   const serves = new Map<number, Set<number>>();
   problem.elements.forEach((e, n) => {
     for (const s of [...e.bases, ...e.overlays])
       if (s.part >= 0) serves.set(s.part, (serves.get(s.part) ?? new Set()).add(n));
   });
-  let candidates = [...serves.keys()].filter((p) => !parts.has(p) && problem.barred[p] === null);
-  for (;;) {
-    const ranked: { part: number; promise: number }[] = [];
-    for (const part of candidates) {
-      const more = withNeeds(problem, part, parts);
-      if (!more) continue;
-      const next = new Set([...parts, ...more]);
-      // A promise: elements by themselves, as if nobody else took their settings.
-      let promise = 0;
-      const touched = new Set([...more].flatMap((p) => [...(serves.get(p) ?? [])]));
-      for (const n of touched) {
-        const e = problem.elements[n]!;
-        const better = chooseFor(e, next, new Map());
-        if (better)
-          promise += e.element.share * Math.max(0, valueOf(better) - valueOf(selection.elements[n]!));
-      }
-      if (problem.terms.costs) for (const p of more) promise -= instance.parts[p]!.cost;
-      if (promise > NOTHING || instance.parts[part]!.isLook) ranked.push({ part, promise });
+  /** What a part would bring with what it needs: elements by themselves, as if nobody else took their settings. */
+  const promiseOf = (part: number): number => {
+    const more = withNeeds(problem, part, parts);
+    if (!more) return -Infinity;
+    const next = new Set([...parts, ...more]);
+    let promise = 0;
+    for (const n of new Set([...more].flatMap((p) => [...(serves.get(p) ?? [])]))) {
+      const e = problem.elements[n]!;
+      const better = chooseFor(e, next, new Map());
+      if (better) promise += e.element.share * Math.max(0, valueOf(better) - valueOf(selection.elements[n]!));
     }
-    ranked.sort((a, b) => b.promise - a.promise || a.part - b.part);
-    candidates = ranked.map((r) => r.part);
-    let taken = false;
-    for (const { part } of ranked.slice(0, MOST_TRIED)) {
-      const next = new Set([...parts, ...withNeeds(problem, part, parts)!]);
-      const trial = assignAll(problem, next);
-      if (!trial || problemsOf(problem, trial).length > 0) continue;
-      const now = objectiveOf(problem, trial);
-      if (now <= value + NOTHING) continue;
-      [parts, selection, value, taken] = [next, trial, now, true];
-      break;
+    if (problem.terms.costs) for (const p of more) promise -= instance.parts[p]!.cost;
+    return promise;
+  };
+  // What a part brings shrinks as others come: an old promise is an upper bound, and only the largest is looked at anew.
+  const open = [...serves.keys()]
+    .filter((p) => !parts.has(p) && problem.barred[p] === null)
+    .map((part) => ({ part, promise: promiseOf(part), round: 0 }));
+  const byPromise = (x: { promise: number; part: number }, y: { promise: number; part: number }) =>
+    y.promise - x.promise || x.part - y.part;
+  for (let round = 1, failed = 0; failed < MOST_TRIED;) {
+    open.sort(byPromise);
+    const top = open.find((o) => !parts.has(o.part));
+    if (!top || (top.promise <= NOTHING && !instance.parts[top.part]!.isLook)) break;
+    if (top.round < round) {
+      top.promise = promiseOf(top.part);
+      top.round = round;
+      continue;
     }
-    if (!taken) return trimmed(problem, selection);
+    const next = new Set([...parts, ...(withNeeds(problem, top.part, parts) ?? [])]);
+    const trial = assignAll(problem, next);
+    const now = trial && problemsOf(problem, trial).length === 0 ? objectiveOf(problem, trial) : -Infinity;
+    if (trial && now > value + NOTHING) {
+      [parts, selection, value] = [next, trial, now];
+      round++;
+      failed = 0;
+    } else {
+      open.splice(open.indexOf(top), 1);
+      failed++;
+    }
   }
+  return trimmed(problem, selection);
 }
 
-/** So many of the most promising parts are really tried in a round. */
+/** So many promising parts in a row that break a promise, and it is given up. */
 const MOST_TRIED = 40;
 
 /** Without the parts that nothing misses. */

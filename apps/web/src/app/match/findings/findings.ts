@@ -40,7 +40,7 @@ import { Noticed } from './noticed';
                   <button
                     type="button"
                     class="quiet"
-                    [attr.aria-label]="'Take as it is: ' + f.title"
+                    [attr.aria-label]="'Take it as it is: ' + f.title"
                     (click)="ask(f)"
                   >
                     Take it as it is
