@@ -14,7 +14,7 @@ import { PARTS } from '@spare-coat/demo/catalogue';
 import { FERNBANK } from '@spare-coat/demo/profileFernbank';
 import { PROFILES } from '@spare-coat/demo/profiles';
 import { median, type Figure } from './figure.js';
-import { randomCoat } from './random.js';
+import { manyKinds, randomCoat } from './random.js';
 
 const AROUND = { today: '2026-11-25', trials: [] };
 const SEEDS = 20;
@@ -97,7 +97,7 @@ export async function proposeLarge(): Promise<Figure[]> {
   const gaps: number[] = [];
   const plain: number[] = [];
   for (let seed = 1; seed <= LARGE_SEEDS; seed++) {
-    const ctx = randomCoat(seed, { elements: 100, parts: 1000, kinds: KINDS });
+    const ctx = randomCoat(seed, { elements: 100, parts: 1000, kinds: manyKinds(100) });
     const instance = buildInstance(ctx, AROUND);
     const from = performance.now();
     const found = findBest(instance, terms(200), solve, { seconds: 60, gap: 0.005 });

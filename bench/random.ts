@@ -12,6 +12,7 @@ import type { Part } from '@spare-coat/core/parts/part';
 import { PLAIN_PART } from '@spare-coat/core/parts/plainPart';
 import { samplePicture } from '@spare-coat/core/picture/samplePicture';
 import type { Kind, TraitSpec } from '@spare-coat/core/reference/kind';
+import { findKind, KINDS } from '@spare-coat/core/reference/kinds/registry';
 import { randomFrom } from '@spare-coat/core/scene/svg';
 import type { PictureValue, TraitValue } from '@spare-coat/core/traits/value';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
@@ -112,6 +113,14 @@ export interface RandomSize {
   readonly kinds: readonly Kind[];
 }
 
+/** So many kinds: the shipped ones, then copies of them as kinds of the coat's own. */
+export function manyKinds(n: number): Kind[] {
+  return Array.from({ length: n }, (_, i) => {
+    const kind = KINDS[i % KINDS.length]!;
+    return i < KINDS.length ? kind : { ...kind, id: `${kind.id}-${Math.floor(i / KINDS.length) + 1}` };
+  });
+}
+
 /** Made-up ids that look like ids. */
 export const numberedId = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
@@ -208,6 +217,14 @@ export function randomCoat(
       [dark]: { id: dark, name: 'Dark', position: 1 },
     },
     element: Object.fromEntries(elements.map((e) => [e.id, e])),
+    kind: Object.fromEntries(
+      kinds
+        .filter((k) => findKind(k.id) === null)
+        .map(({ id: key, ...k }) => {
+          const own = id();
+          return [own, { ...k, id: own, key }];
+        }),
+    ),
     trait: Object.fromEntries(traits.map((t) => [t.id, t])),
   };
   const host: HostProfile = {

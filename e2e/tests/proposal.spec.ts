@@ -54,15 +54,15 @@ test('layers lie over each other, and the stack says which gives what', async ({
   await stage(page, 'Match');
   await page
     .getByRole('navigation', { name: 'Elements' })
-    .getByRole('button', { name: /^Wallpaper/ })
+    .getByRole('button', { name: /^Interface type/ })
     .click();
   const stack = page.getByRole('list', { name: 'Layers, the topmost first' });
-  await expect(stack.getByRole('listitem').first()).toContainText('Salt Pans');
-  await page.getByRole('button', { name: 'Lay over Your own picture' }).click();
+  await expect(stack.getByRole('listitem').first()).toContainText('Weir Sans');
+  await page.getByRole('button', { name: 'Lay over Any installed family' }).click();
   await expect(stack.getByRole('listitem').first()).toContainText('over it');
   await expect(stack.getByRole('listitem').nth(1)).toContainText('covered');
-  await page.getByRole('button', { name: 'Take off Your own picture' }).click();
-  await expect(stack.getByRole('listitem').first()).toContainText('Salt Pans');
+  await page.getByRole('button', { name: 'Take off Any installed family' }).click();
+  await expect(stack.getByRole('listitem').first()).toContainText('Weir Sans');
   // A length in proportion to a neighbour says what it keeps.
   await page
     .getByRole('navigation', { name: 'Elements' })

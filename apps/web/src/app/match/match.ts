@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { SaidStanding } from '@spare-coat/core/coat/rows';
 import { layersOf } from '@spare-coat/core/coat/rows';
 import { looksInForce, underLooks } from '@spare-coat/core/matching/looks';
@@ -16,7 +16,7 @@ import type { TraitValue } from '@spare-coat/core/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Crop } from '../shared/crop';
-import { Keys } from '../shared/keys';
+import { Keys, isTyping } from '../shared/keys';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { Trials } from '../shared/trials';
@@ -33,6 +33,19 @@ const SAYINGS: readonly { said: SaidStanding; label: string; ask: string; key: s
   { said: 'gap', label: 'Mark as gap', ask: 'Why is it a gap?', key: 'G' },
   { said: 'left alone', label: 'Leave alone', ask: 'Why is it left alone?', key: 'L' },
 ];
+
+/** Ways to order offers. The first is as they are ranked; in all of them what cannot be used comes last. */
+const usableFirst = (a: RankedOffer, b: RankedOffer) =>
+  Number(a.fit !== null && !a.fit.usable) - Number(b.fit !== null && !b.fit.usable);
+const ORDERS = {
+  closest: () => 0,
+  lightest: (a: RankedOffer, b: RankedOffer) =>
+    usableFirst(a, b) || (a.part?.memory ?? 0) - (b.part?.memory ?? 0),
+  newest: (a: RankedOffer, b: RankedOffer) =>
+    usableFirst(a, b) || ((a.part?.released ?? '9999') < (b.part?.released ?? '9999') ? 1 : -1),
+  'by name': (a: RankedOffer, b: RankedOffer) =>
+    usableFirst(a, b) || (a.part?.name ?? a.offer.name).localeCompare(b.part?.name ?? b.offer.name),
+} as const;
 
 /** So many parts stand side by side at most. */
 const MOST_COMPARED = 4;
@@ -59,12 +72,15 @@ export class Match {
   });
   private readonly keys = inject(Keys);
   private readonly notices = inject(Notices);
+  private readonly router = inject(Router);
   protected readonly sayings = SAYINGS;
   protected readonly say = sayClose;
   /** The offer looked into without choosing it, as `part@offer`. */
   private readonly peeked = signal<string | null>(null);
   protected readonly making = signal(false);
   protected readonly filter = signal('');
+  protected readonly order = signal<keyof typeof ORDERS>('closest');
+  protected readonly orders = Object.keys(ORDERS) as (keyof typeof ORDERS)[];
   protected readonly usableOnly = signal(false);
   protected readonly freeOnly = signal(false);
   /** Offers marked for putting side by side. */
@@ -107,7 +123,8 @@ export class Match {
               t?.toLowerCase().includes(words),
             )),
       );
-    return wanted.map((ranked, i) => {
+    const ordered = [...wanted].sort(ORDERS[this.order()]);
+    return ordered.map((ranked, i) => {
       const key = `${ranked.part?.id ?? 'host'}@${ranked.offer.id}`;
       return {
         ranked,
@@ -319,6 +336,13 @@ export class Match {
   }
 
   protected key(event: KeyboardEvent): void {
+    const marks = /^Digit([1-9])$/.exec(event.code)?.[1];
+    if (event.altKey && marks && this.keys.single() && !isTyping(event.target)) {
+      const offer = this.offers()[Number(marks) - 1];
+      if (offer?.ranked.part) this.markOffer(offer.key);
+      event.preventDefault();
+      return;
+    }
     if (!this.keys.heeds(event) || event.shiftKey || !this.state()) return;
     const digit = /^[1-9]$/.exec(event.key)?.[0];
     if (digit) {
@@ -326,6 +350,18 @@ export class Match {
       if (!offer) return;
       this.choose(offer.ranked);
     } else {
+      if (event.key.toLowerCase() === 'o') {
+        this.order.update((now) => this.orders[(this.orders.indexOf(now) + 1) % this.orders.length]!);
+        event.preventDefault();
+        return;
+      }
+      if (event.key.toLowerCase() === 'p') {
+        void this.router.navigate(['/coats', this.view.coat()!.id, 'propose'], {
+          queryParamsHandling: 'preserve',
+        });
+        event.preventDefault();
+        return;
+      }
       const saying = SAYINGS.find((s) => s.key.toLowerCase() === event.key.toLowerCase());
       if (!saying) return;
       this.ask(saying);

@@ -57,11 +57,15 @@ function withNeeds(problem: Problem, part: number, have: ReadonlySet<number>): S
  * breaks a rule.
  */
 export function greedy(problem: Problem): Selection | null {
+  const bare = assignAll(problem, new Set(problem.forced));
+  return bare && problemsOf(problem, bare).length === 0 ? climb(problem, bare) : null;
+}
+
+/** Takes the part that brings most, again and again, on top of a selection that keeps the rules. */
+function climb(problem: Problem, from: Selection): Selection {
   const { instance } = problem;
-  let parts: ReadonlySet<number> = new Set(problem.forced);
-  const bare = assignAll(problem, parts);
-  if (!bare || problemsOf(problem, bare).length > 0) return null;
-  let selection = bare;
+  let selection = from;
+  let parts = from.parts;
   let value = objectiveOf(problem, selection);
   const serves = new Map<number, Set<number>>();
   problem.elements.forEach((e, n) => {
@@ -114,6 +118,56 @@ export function greedy(problem: Problem): Selection | null {
 
 /** So many promising parts in a row that break a promise, and it is given up. */
 const MOST_TRIED = 40;
+
+/**
+ * A set that keeps the rules, made of parts that would be good to have: with what they need, without those that bring
+ * least for what they take until everything fits, and then as a person would go on from there. Null where nothing fits.
+ */
+export function repaired(problem: Problem, wished: Iterable<number>): Selection | null {
+  let parts = new Set<number>(problem.forced);
+  for (const p of wished) {
+    const more = problem.barred[p] === null ? withNeeds(problem, p, parts) : null;
+    if (more) parts = new Set([...parts, ...more]);
+  }
+  for (;;) {
+    const selection = assignAll(problem, parts);
+    if (selection && problemsOf(problem, selection).length === 0)
+      return climb(problem, trimmed(problem, selection));
+    const least = leastWorth(problem, parts, selection);
+    if (least === null) return null;
+    parts = new Set([...parts].filter((p) => p !== least && !needs(problem, p, least, parts)));
+  }
+}
+
+/** Whether a part cannot be used any more once another one goes. */
+function needs(problem: Problem, part: number, gone: number, parts: ReadonlySet<number>): boolean {
+  if (problem.forced.has(part)) return false;
+  return problem.needs[part]!.some((n) => n.includes(gone) && !n.some((q) => q !== gone && parts.has(q)));
+}
+
+/** The part that brings least for each megabyte; null where all are held fast. */
+function leastWorth(
+  problem: Problem,
+  parts: ReadonlySet<number>,
+  selection: Selection | null,
+): number | null {
+  const worth = new Map<number, number>();
+  selection?.elements.forEach((chosen, n) => {
+    const e = problem.elements[n]!;
+    const bare = chooseFor(e, problem.forced, new Map());
+    const gain = e.element.share * (valueOf(chosen) - (bare ? valueOf(bare) : 0));
+    for (const source of new Set([chosen.base, ...chosen.over]))
+      if (source && source.part >= 0) worth.set(source.part, (worth.get(source.part) ?? 0) + gain);
+  });
+  let least: number | null = null;
+  let lowest = Infinity;
+  for (const p of parts) {
+    if (problem.forced.has(p)) continue;
+    const w = (worth.get(p) ?? 0) / (1 + (problem.memory === null ? 0 : problem.instance.parts[p]!.memory));
+    if (w < lowest) [least, lowest] = [p, w];
+  }
+  return least;
+}
 
 /** Without the parts that nothing misses. */
 function trimmed(problem: Problem, selection: Selection): Selection {

@@ -7,12 +7,11 @@ import { sayShortfall } from '../ledger.js';
 import { limitsSet, NO_LIMITS, type LimitId, type Limits } from '../limits.js';
 import { indexOffers } from '../rank.js';
 import type { MatchContext } from '../targets.js';
-import { greedy } from './greedy.js';
 import { reduce } from './reduce.js';
 import { acceptCommands, type ProposedElement, type ProposedLayer } from './accept.js';
 import { breaksOf } from './assign.js';
 import { barredBy, sayLimit } from './barred.js';
-import { findBest, type Effort, type Found } from './best.js';
+import { findBest, firstSet, type Effort, type Found } from './best.js';
 import { buildInstance, type Around } from './build.js';
 import {
   overlaysOf,
@@ -161,7 +160,7 @@ export function proposeReport(
   };
   const quick: Effort = { seconds: seconds / 3, gap: NEAR_ENOUGH };
   const problem = reduce(layTerms(instance, terms), true);
-  const first = greedy(problem);
+  const first = firstSet(problem);
   if (first) {
     const near = {
       problem: layTerms(instance, terms),
