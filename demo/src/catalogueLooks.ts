@@ -18,8 +18,11 @@ const icons = (name: string, supply: Parameters<typeof chosen>[6]) =>
   chosen('icon-set', 'icons', 'Icon set', name, 'icons.theme', ICONS, supply, 'reopen');
 const pointer = (name: string, supply: Parameters<typeof chosen>[6]) =>
   chosen('pointer', 'pointer', 'Pointer set', name, 'pointer.theme', POINTERS, supply, 'session');
-const paper = (name: string, supply: Parameters<typeof chosen>[6]) =>
-  chosen('wallpaper', 'wallpaper', 'Wallpaper', name, 'wallpaper.picture', PAPERS, supply);
+/** A wallpaper with the size of its picture, in pixels. */
+const paper = (name: string, width: number, height: number, supply: Parameters<typeof chosen>[6]) => ({
+  ...chosen('wallpaper', 'wallpaper', 'Wallpaper', name, 'wallpaper.picture', PAPERS, supply),
+  pictures: [{ width, height }],
+});
 
 const footing = supplier('footing', 'Footing › Frame', 'reload');
 const lintel = supplier('lintel', 'Lintel › Buttons', 'reload');
@@ -419,6 +422,8 @@ export const LOOK_PARTS: readonly Part[] = [
     offers: [
       paper(
         'Salt pans',
+        2560,
+        1440,
         supplies(
           fixed('picture', 'Salt pans'),
           paperFit.oneOf('fit', 'Fit', 'fill and crop', 'fit whole', 'tile'),
@@ -447,6 +452,8 @@ export const LOOK_PARTS: readonly Part[] = [
     offers: [
       paper(
         'Tidal flat',
+        1280,
+        853,
         supplies(
           fixed('picture', 'Tidal flat'),
           fixed('fit', 'stretch'),

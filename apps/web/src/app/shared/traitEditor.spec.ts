@@ -49,4 +49,9 @@ describe('typing a trait', () => {
     await type('Colour of Rail', ' #ABCDEF ');
     expect(changed).toEqual(['#abcdef']);
   });
+  it('takes icon names with blanks or commas between, and keeps the weight of those that stay', async () => {
+    const { changed, type } = await editing('names', { names: { folder: 3 } }, 'icon-set');
+    await type('Icons it must have of Rail', 'folder, user-home');
+    expect(changed).toEqual([{ names: { folder: 3, 'user-home': 1 } }]);
+  });
 });

@@ -5,6 +5,8 @@ import { PALETTE_ROLES } from '@spare-coat/core/reference/measure';
 import {
   NO_ITEMS,
   ZONES,
+  type FaceValue,
+  type IconNames,
   type Order,
   type Palette,
   type PictureValue,
@@ -13,6 +15,7 @@ import {
   type TraitValue,
   type Zone,
 } from '@spare-coat/core/traits/value';
+import { FaceEditor } from './faceEditor';
 import { OrderEditor } from './orderEditor';
 
 const NO_SHADOW: Shadow = { x: 0, y: 0, blur: 0, colour: '#000000', opacity: 50 };
@@ -28,7 +31,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
 /** Types a value of any trait. What is not right is said at once and nothing is changed until it is. */
 @Component({
   selector: 'coat-trait-editor',
-  imports: [OrderEditor],
+  imports: [FaceEditor, OrderEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @switch (spec().type) {
@@ -162,6 +165,20 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
           <span class="faint">Cut it out of a picture</span>
         }
       }
+      @case ('face') {
+        <coat-face-editor [face]="face()" [name]="name()" (changed)="set($event)" />
+      }
+      @case ('icons') {
+        <textarea
+          class="mono"
+          rows="2"
+          [attr.aria-label]="name()"
+          [attr.aria-invalid]="problem() !== null"
+          [value]="iconNames()"
+          placeholder="folder user-home"
+          (change)="setNames(text($event))"
+        ></textarea>
+      }
       @case ('label') {
         <input
           [attr.aria-label]="name()"
@@ -263,6 +280,10 @@ export class TraitEditor {
   protected readonly palette = computed<Palette>(() => (this.value() as Palette | null) ?? {});
   protected readonly shadow = computed<Shadow>(() => (this.value() as Shadow | null) ?? NO_SHADOW);
   protected readonly picture = computed(() => this.value() as PictureValue | null);
+  protected readonly face = computed(() => this.value() as FaceValue | null);
+  protected readonly iconNames = computed(() =>
+    Object.keys((this.value() as IconNames | null)?.names ?? {}).join(' '),
+  );
   protected readonly place = computed<Place>(
     () => (this.value() as Place | null) ?? { zone: 'start', offset: 0 },
   );
@@ -284,6 +305,12 @@ export class TraitEditor {
   }
   protected setPlace(part: Partial<Place>): void {
     this.set({ ...this.place(), ...part });
+  }
+  /** Names with blanks or commas between; those that were there keep their weight. */
+  protected setNames(text: string): void {
+    const before = (this.value() as IconNames | null)?.names ?? {};
+    const names = text.split(/[\s,]+/).filter((n) => n !== '');
+    this.set({ names: Object.fromEntries(names.map((n) => [n, before[n] ?? 1])) });
   }
   protected setShadow(part: keyof Shadow, value: number | string): void {
     this.set({ ...this.shadow(), [part]: value });

@@ -15,6 +15,7 @@ import type { Rect } from '@spare-coat/core/picture/rect';
 import type { SampleSide } from '@spare-coat/core/picture/sampleColour';
 import { roundTo } from '@spare-coat/core/traits/say';
 import type { NearFace } from '@spare-coat/core/type/nearestFaces';
+import type { TraitValue } from '@spare-coat/core/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Keys } from '../shared/keys';
@@ -22,7 +23,7 @@ import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { ColourPanel, type Pick } from './colourPanel';
 import { ElementDetails } from './elementDetails';
-import { Fonts } from './fonts';
+import { Fonts } from '../shared/fonts';
 import { Intake } from './intake';
 import { Measuring } from './measuring';
 import { OtherVariant } from './otherVariant';
@@ -183,7 +184,7 @@ export class Study {
   }
 
   /** Puts a face into the selected element of type: its name, weight, and the height of small letters. */
-  protected takeFace({ face }: NearFace): void {
+  protected takeFace({ face, pixels }: NearFace): void {
     const element = this.view.selected()?.element;
     const picture = this.view.picture();
     const text = this.measuring.text();
@@ -191,7 +192,7 @@ export class Study {
     if (!element || !picture || !text?.ok || !region) return;
     const { x, y, width, height } = region.rect;
     const measured = { how: 'measured' as const, pictureId: picture.id, x, y, width, height };
-    const target = (trait: string, value: string | number, source: typeof measured | { how: 'assumed' }) => ({
+    const target = (trait: string, value: TraitValue, source: typeof measured | { how: 'assumed' }) => ({
       type: 'trait.set' as const,
       elementId: element.id,
       id: newId(),
@@ -209,6 +210,7 @@ export class Study {
       commands: [
         // The nearest known face is a likeness, not the face itself.
         target('family', family, { how: 'assumed' }),
+        target('face', { family, metrics: face.metrics, pixels: roundTo(pixels, 1) }, { how: 'assumed' }),
         target('weight', weight, { how: 'assumed' }),
         ...(text.value.xHeight.ok
           ? [target('xHeight', roundTo(text.value.xHeight.value.value, 1), measured)]

@@ -4,7 +4,7 @@ import type { Told } from '@spare-coat/core/picture/told';
 import { sayNumber } from '@spare-coat/core/traits/say';
 import { nearestFaces, type NearFace } from '@spare-coat/core/type/nearestFaces';
 import { Copied } from './copied';
-import { Fonts } from './fonts';
+import { Fonts } from '../shared/fonts';
 
 const SHOWN = 6;
 

@@ -152,6 +152,9 @@ export function partFromFinding(
       name,
       replaces: false,
       supplies,
+      ...(finding.evidence.what === 'wallpaper'
+        ? { pictures: finding.evidence.files.slice(0, 40).map(({ width, height }) => ({ width, height })) }
+        : {}),
       ...(list ? { choose: { ...list, value: finding.listed } } : {}),
     }),
   );

@@ -12,7 +12,7 @@ const typeTraits: readonly TraitSpec[] = [
     id: 'face',
     label: 'Face',
     type: 'face',
-    importance: 'must',
+    importance: 'should',
     help: 'A font whose letters are as near as can be found: compared by its metrics, not by its name.',
   },
   {

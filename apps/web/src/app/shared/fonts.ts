@@ -1,10 +1,10 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
-import { Api } from '../shared/api';
-import { CoatStore } from '../shared/coatStore';
-import { CoatView } from '../shared/coatView';
-import { newId } from '../shared/newId';
-import { Notices } from '../shared/notices';
+import { Api } from './api';
+import { CoatStore } from './coatStore';
+import { CoatView } from './coatView';
+import { newId } from './newId';
+import { Notices } from './notices';
 
 const FONT_NAME = /\.(otf|ttf|woff2?|ttc)$/i;
 

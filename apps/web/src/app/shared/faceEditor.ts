@@ -1,0 +1,79 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { FaceValue } from '@spare-coat/core/traits/value';
+import { Fonts } from './fonts';
+
+/** Says which of the known faces a type is set in, and at which size. */
+@Component({
+  selector: 'coat-face-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <select [attr.aria-label]="name()" (change)="choose($any($event.target).value)">
+      @if (!known()) {
+        <option value="" selected>{{ face()?.family ?? 'not told' }}</option>
+      }
+      @for (f of fonts.faces(); track f.id) {
+        <option [value]="f.id" [selected]="f.id === known()?.id">
+          {{ f.metrics.family }} {{ f.metrics.style }}
+        </option>
+      }
+    </select>
+    <input
+      type="number"
+      min="1"
+      max="1000"
+      step="any"
+      placeholder="any"
+      [disabled]="face() === null"
+      [attr.aria-label]="name() + ', size in pixels'"
+      [value]="face()?.pixels ?? ''"
+      (change)="size($any($event.target))"
+    />
+    <span class="faint">px</span>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 64px auto;
+      gap: 5px;
+      align-items: center;
+    }
+    select,
+    input {
+      width: 100%;
+    }
+  `,
+})
+export class FaceEditor {
+  protected readonly fonts = inject(Fonts);
+  readonly face = input.required<FaceValue | null>();
+  readonly name = input.required<string>();
+  readonly changed = output<FaceValue>();
+  protected readonly known = computed(() => {
+    const m = this.face()?.metrics;
+    return m
+      ? (this.fonts.faces().find((f) => f.metrics.family === m.family && f.metrics.style === m.style) ?? null)
+      : null;
+  });
+
+  constructor() {
+    void this.fonts.need();
+  }
+
+  protected choose(id: string): void {
+    const chosen = this.fonts.faces().find((f) => f.id === id);
+    if (chosen)
+      this.changed.emit({
+        family: chosen.metrics.family,
+        metrics: chosen.metrics,
+        pixels: this.face()?.pixels ?? null,
+      });
+  }
+
+  protected size(field: HTMLInputElement): void {
+    const face = this.face();
+    if (!face) return;
+    const pixels = field.value.trim() === '' ? null : field.valueAsNumber;
+    if (pixels === null || (pixels >= 1 && pixels <= 1000)) this.changed.emit({ ...face, pixels });
+    else field.value = String(face.pixels ?? '');
+  }
+}
