@@ -11,7 +11,8 @@ async function copyOfDemo(page: Page): Promise<void> {
     .filter({ has: page.getByRole('heading', { name: DEMO, exact: true }) });
   await card.getByRole('button', { name: 'Duplicate' }).click();
   await page
-    .getByRole('link', { name: /^Open .*copy/ })
+    // The newest comes first; other tests leave copies of their own.
+    .getByRole('link', { name: `Open ${DEMO}, copy`, exact: true })
     .first()
     .click();
   await expect(page.getByRole('navigation', { name: 'Elements' }).getByRole('button').first()).toBeVisible();
