@@ -1,20 +1,20 @@
+import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { expect, saved, test } from '../support/test';
 
 const DEMO = 'Studio B, the old way';
 
-/** A copy of the demo, so that other tests find it as it was. */
+/** A copy of the demo of its own, so that each test finds it as it was. */
 async function copyOfDemo(page: Page): Promise<void> {
   await page.goto('/');
-  const card = page
-    .getByRole('listitem')
-    .filter({ has: page.getByRole('heading', { name: DEMO, exact: true }) });
-  await card.getByRole('button', { name: 'Duplicate' }).click();
-  await page
-    // The newest comes first; other tests leave copies of their own.
-    .getByRole('link', { name: `Open ${DEMO}, copy`, exact: true })
-    .first()
-    .click();
+  const link = page.getByRole('link', { name: `Open ${DEMO}`, exact: true });
+  const from = /coats\/([0-9a-f-]{36})/.exec((await link.getAttribute('href'))!)![1];
+  const id = randomUUID();
+  const made = await page.request.post('/api/coats', {
+    data: { id, commandId: randomUUID(), name: `Proposed ${id}`, from },
+  });
+  expect(made.ok()).toBe(true);
+  await page.goto(`/coats/${id}`);
   await expect(page.getByRole('navigation', { name: 'Elements' }).getByRole('button').first()).toBeVisible();
 }
 const stage = (page: Page, name: string) =>

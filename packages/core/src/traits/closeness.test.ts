@@ -103,8 +103,9 @@ describe.each(Object.keys(VALUES) as TraitType[])('closeness of a %s', (type) =>
       { numRuns: 300 },
     );
   });
-  // What a set has and what is needed of it are not the same sort of number.
-  it.skipIf(type === 'icons')('is the same both ways', () => {
+  // Of icon names, what a set has and what is needed of it are not the same sort of number.
+  if (type === 'icons') return;
+  it('is the same both ways', () => {
     fc.assert(
       fc.property(value, value, (a, b) => {
         expect(closeness(type, a, b)).toBeCloseTo(closeness(type, b, a), 9);
