@@ -17,11 +17,15 @@ async function copyOfDemo(page: Page): Promise<void> {
   await page.goto(`/coats/${id}`);
   await expect(page.getByRole('navigation', { name: 'Elements' }).getByRole('button').first()).toBeVisible();
 }
-const stage = (page: Page, name: string) =>
-  page
+/** Goes to a stage, and waits until it is there: a selection made on the way would keep the page where it was. */
+async function stage(page: Page, name: string): Promise<void> {
+  await page
     .getByRole('navigation', { name: 'Stages' })
     .getByRole('link', { name: new RegExp(name) })
     .click();
+  await expect(page).toHaveURL(new RegExp(`/${name.toLowerCase()}`));
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+}
 
 test('the best set is worked out, explained, accepted in part, and taken back', async ({ page }) => {
   await copyOfDemo(page);
