@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ProposalReport } from '@spare-coat/core/matching/proposal/report';
+import { randomFrom } from '@spare-coat/core/scene/svg';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
 import type { Part } from '@spare-coat/core/parts/part';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -28,6 +29,27 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
+const trait = (name: string, target: unknown) => ({
+  id: randomUUID(),
+  trait: name,
+  variantId: null,
+  state: null,
+  target,
+  pictureId: null,
+  source: { how: 'typed' },
+});
+
+const someColour = (random: () => number) =>
+  `#${Math.floor(random() * 0x1000000)
+    .toString(16)
+    .padStart(6, '0')}`;
+
+interface Job {
+  readonly state: string;
+  readonly result: ProposalReport | null;
+  readonly partial: ProposalReport | null;
+}
+
 async function railOn(profile: boolean) {
   const id = randomUUID();
   await server.post('/api/coats', { id, commandId: randomUUID(), name: 'Proposed' });
@@ -43,15 +65,6 @@ async function railOn(profile: boolean) {
   };
   if (profile) await send({ type: 'coat.host', profileId: host.id, profileRevision: 1, channel: 'pipit' });
   const element = randomUUID();
-  const trait = (name: string, target: unknown) => ({
-    id: randomUUID(),
-    trait: name,
-    variantId: null,
-    state: null,
-    target,
-    pictureId: null,
-    source: { how: 'typed' },
-  });
   await send({
     type: 'element.add',
     id: element,
@@ -70,7 +83,7 @@ async function ask(coat: string, released: string[] | 'all' = []) {
   const { job } = asked.body as { job: string };
   for (;;) {
     const { body } = await server.get(`/api/jobs/${job}`);
-    const now = body as { state: string; result: ProposalReport | null; partial: ProposalReport | null };
+    const now = body as Job;
     if (now.state !== 'waiting' && now.state !== 'running') return { job, ...now };
     await new Promise((done) => setTimeout(done, 50));
   }
@@ -138,6 +151,84 @@ describe('a proposal', () => {
     expect(kept.best!.elements[0]).toMatchObject({ isLocked: true });
     expect(kept.best!.closeness).toBeLessThan(1);
     expect((await ask(id, [element])).result!.best!.closeness).toBe(1);
+  });
+
+  it('can be cancelled in the middle of a solve, keeps nothing, and answers the next question', async () => {
+    // Frames that all want other values of the same few settings: quickly asked, and long to prove.
+    const random = randomFrom(7);
+    const some = (n: number) => Math.floor(random() * n);
+    const parts = Array.from({ length: 150 }, (_, i): Part => {
+      const part = testPart(`Frame ${i}`, { memory: 1 + some(40) });
+      const lengths = (key: string) => ({
+        oneOf: [some(60), some(60), some(60)],
+        setting: { key: `frame.${key}.${some(3)}`, place: 'Frames' },
+      });
+      const supplies = {
+        titleHeight: lengths('height'),
+        cornerRadius: lengths('radius'),
+        border: lengths('border'),
+        colourActive: { fixed: someColour(random) },
+      };
+      return {
+        ...part,
+        offers: [{ id: 'frame', kind: 'frame', name: `Frame ${i}`, replaces: i % 2 === 0, supplies }],
+      };
+    });
+    await inTransaction(server.db, async (client) => {
+      for (const part of parts) await shipPart(client, part);
+    });
+    const { id, send } = await railOn(true);
+    for (let n = 0; n < 60; n++)
+      await send({
+        type: 'element.add',
+        id: randomUUID(),
+        kind: 'frame',
+        name: `Frame ${n}`,
+        weight: 1 + some(5),
+        region: null,
+        traits: [
+          trait('titleHeight', some(60)),
+          trait('cornerRadius', some(60)),
+          trait('border', some(60)),
+          trait('colourActive', someColour(random)),
+        ],
+      });
+    await send({ type: 'coat.limits', limits: { ...LIMITS, memory: 120 } });
+    const asked = await server.post('/api/proposals', { coat: id, released: [], hosts: false });
+    const { job } = asked.body as { job: string };
+    const look = async () => (await server.get(`/api/jobs/${job}`)).body as Job;
+    let now = await look();
+    while (!now.partial?.best && now.state !== 'done') {
+      await new Promise((done) => setTimeout(done, 20));
+      now = await look();
+    }
+    expect(now).toMatchObject({ state: 'running', partial: { best: { isProven: false } } });
+    expect((await server.get(`/api/jobs/${job}`, { method: 'DELETE' })).status).toBeLessThan(300);
+    while (now.state === 'running') now = await look();
+    expect(now).toMatchObject({ state: 'cancelled', result: null });
+    const { id: next } = await railOn(true);
+    expect((await ask(next)).state).toBe('done');
+  });
+
+  it('is another question once a trial was judged otherwise', async () => {
+    const { id } = await railOn(true);
+    const { send: sendOther } = await railOn(true);
+    const trialOf = (outcome: string) => ({
+      type: 'trial.set',
+      id: trial,
+      partId: dear.id,
+      partRevision: 1,
+      family: host.family,
+      hostVersion: host.version,
+      outcome,
+      why: 'It stutters.',
+      tried: '2026-11-02',
+    });
+    const trial = randomUUID();
+    await sendOther(trialOf('kept'));
+    expect((await ask(id)).result!.best!.parts.map((p) => p.name)).toEqual(['Dear']);
+    await sendOther(trialOf('dropped'));
+    expect((await ask(id)).result!.best!.parts.map((p) => p.name)).not.toContain('Dear');
   });
 
   it('says what is wrong with a question', async () => {

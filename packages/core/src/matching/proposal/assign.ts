@@ -1,4 +1,12 @@
-import { valueOf, type Base, type Chosen, type Overlay, type Selection, type Use } from './instance.js';
+import {
+  valueOf,
+  type Base,
+  type Chosen,
+  type Overlay,
+  type Selection,
+  type Source,
+  type Use,
+} from './instance.js';
 import { COSTS } from './costs.js';
 import { levelsOf, NOTHING, type Problem, type ProblemElement } from './terms.js';
 
@@ -12,16 +20,41 @@ export function stateOf(e: ProblemElement, parts: ReadonlySet<number>): number {
   return e.looks.find((l) => parts.has(l)) ?? -1;
 }
 
+const indices = new WeakMap<readonly Source[], Map<number, Source[]>>();
+
+/** Sources by their part, made once for a list. */
+function byPart<S extends Source>(sources: readonly S[]): Map<number, S[]> {
+  const known = indices.get(sources);
+  if (known) return known as Map<number, S[]>;
+  const index = new Map<number, S[]>();
+  for (const s of sources) {
+    const mine = index.get(s.part);
+    if (mine) mine.push(s);
+    else index.set(s.part, [s]);
+  }
+  indices.set(sources, index);
+  return index;
+}
+
+/** Those that come of these parts or of the host itself. */
+function having<S extends Source>(sources: readonly S[], parts: ReadonlySet<number>): S[] {
+  const index = byPart(sources);
+  const own = index.get(-1) ?? [];
+  // An element is served by many parts or few, and many are taken or few: the shorter list is gone through.
+  return index.size < parts.size
+    ? own.concat(...[...index].filter(([p]) => parts.has(p)).map(([, list]) => list))
+    : own.concat(...[...parts].map((p) => index.get(p) ?? []));
+}
+
 /** The bases of an element that can be had with these parts. */
 export function basesWith(e: ProblemElement, parts: ReadonlySet<number>): Base[] {
   const state = stateOf(e, parts);
-  return e.bases.filter((b) => (b.part < 0 || parts.has(b.part)) && b.states.includes(state));
+  return having(e.bases, parts).filter((b) => b.states.includes(state));
 }
 
 /** The overlays that can lie over a base with these parts. */
 export function overlaysWith(e: ProblemElement, base: Base, parts: ReadonlySet<number>): Overlay[] {
-  if (!base.open) return [];
-  return e.overlays.filter((o) => (o.part < 0 || parts.has(o.part)) && o.key !== base.key);
+  return base.open ? having(e.overlays, parts).filter((o) => o.key !== base.key) : [];
 }
 
 /**

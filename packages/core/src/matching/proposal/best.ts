@@ -1,11 +1,12 @@
 import { objectiveOf } from './assign.js';
-import { greedy, repaired } from './greedy.js';
+import { assignAll, climb, greedy, repaired } from './greedy.js';
 import { closenessOf, type Instance, type Selection } from './instance.js';
-import { buildModel, SCALE } from './model.js';
-import { reduce } from './reduce.js';
-import { screen, type Screened } from './screen.js';
-import type { Solve } from './solve.js';
-import { layTerms, type Problem, type Terms } from './terms.js';
+import { buildModel, carrying, SCALE } from './model.js';
+import { dropDominated, reduce } from './reduce.js';
+import { relax, type Relaxed } from './relax.js';
+import { sieve } from './sieve.js';
+import type { Solve, Solved } from './solve.js';
+import { layTerms, NOTHING, withParts, type Problem, type Terms } from './terms.js';
 import { problemsOf } from './validate.js';
 
 /** The best set under terms, as far as it is proven. */
@@ -26,64 +27,129 @@ export interface Effort {
   readonly gap: number;
   /** Told of the best so far: closeness less costs, and the bound. */
   readonly told?: (objective: number, bound: number) => void;
-  /** The plain program: nothing taken away beforehand, no first solution. For comparison. */
-  readonly plain?: boolean;
 }
 
-/** A good set to begin with: the better of what a person would find and of what prices would have one take. */
-export function firstSet(problem: Problem): Selection | null {
-  const plain = greedy(problem);
-  if (!plain) return null;
-  const { wished } = screen(problem, objectiveOf(problem, plain), 0);
-  const priced = repaired(problem, wished);
-  return priced && objectiveOf(problem, priced) > objectiveOf(problem, plain) ? priced : plain;
+/** An instance under terms, made ready to be asked for the best set and for the next best ones. */
+export interface Prepared {
+  /** With everything that could be had, against which answers are held. */
+  readonly whole: Problem;
+  /** Without what can never be better. */
+  readonly reduced: Problem;
+  readonly relaxed: Relaxed;
+  /** A good set, not yet proven; null where not even the host as it is keeps the rules. */
+  readonly first: Selection | null;
 }
 
-/** A problem without the parts that no set worth having contains; those of the first set stay, so that it can begin. */
-function without(problem: Problem, { kept }: Screened, first: Selection): Problem {
-  const stays = (p: number) => p < 0 || kept.has(p) || first.parts.has(p);
-  return {
-    ...problem,
-    barred: problem.barred.map((b, i) => (stays(i) ? b : (b ?? 'No set with it comes near the best.'))),
-    elements: problem.elements.map((e) => {
-      const looks = e.looks.filter(stays);
-      return {
-        ...e,
-        looks,
-        bases: e.bases.filter((b) => stays(b.part) && b.states.some((s) => s < 0 || looks.includes(s))),
-        overlays: e.overlays.filter((o) => stays(o.part)),
-      };
-    }),
-  };
+/** Lays terms on an instance, takes away what is of no use, and finds prices and a good first set. */
+export function prepare(instance: Instance, terms: Terms): Prepared {
+  const whole = layTerms(instance, terms);
+  const reduced = reduce(whole);
+  const worth = (s: Selection | null) =>
+    s && problemsOf(reduced, s).length === 0 ? objectiveOf(reduced, s) : -Infinity;
+  const bare = worth(assignAll(reduced, reduced.forced));
+  let relaxed = relax(reduced, Math.max(0, bare));
+  let first = repaired(reduced, relaxed.wished);
+  if (first) {
+    relaxed = relaxed.further(Math.max(0, bare, worth(first)));
+    const again = repaired(reduced, relaxed.wished);
+    if (again && worth(again) > worth(first)) first = again;
+    first = climb(sieve(reduced, relaxed, worth(first), first).problem, first);
+  }
+  if (!first || worth(first) < bare) first = greedy(reduced);
+  return { whole, reduced, relaxed, first };
+}
+
+/** Whether a set differs from each of the others in a part that carries a match there. */
+function isOther(selection: Selection, excluded: readonly Selection[]): boolean {
+  const mine = carrying(selection);
+  return excluded.every((e) => {
+    const old = carrying(e);
+    return old.size === 0 ? mine.size > 0 : [...old].some((p) => !mine.has(p));
+  });
+}
+
+/** A good set that is none of those: the last of them without one of the parts that carry it, and with what helps then. */
+function firstOther({ reduced, relaxed }: Prepared, excluded: readonly Selection[]): Selection | null {
+  const last = excluded.at(-1)!;
+  let best: Selection | null = null;
+  for (const gone of carrying(last)) {
+    if (reduced.forced.has(gone)) continue;
+    const stays = (p: number) => p !== gone;
+    const other = repaired(withParts(reduced, stays, 'It is left out.'), [...last.parts].filter(stays));
+    if (
+      other &&
+      isOther(other, excluded) &&
+      (!best || objectiveOf(reduced, other) > objectiveOf(reduced, best))
+    )
+      best = other;
+  }
+  if (!best) return null;
+  const better = climb(sieve(reduced, relaxed, objectiveOf(reduced, best), best).problem, best);
+  return isOther(better, excluded) ? better : best;
 }
 
 /**
- * The best set of an instance under terms; null where nothing keeps the rules. What comes back was held against the
- * rules once more, one by one.
+ * The best set; null where nothing keeps the rules. What comes back was held against the rules once more, one by one.
  *
- * @param excluded sets that are not wanted again; with them nothing is taken away that a next best set may need
+ * @param excluded sets that are not wanted again
  * @throws Error where the solver gave a set that breaks a rule: an error in the program, never shown as a result
  */
 export function findBest(
-  instance: Instance,
-  terms: Terms,
+  prepared: Prepared,
   solve: Solve,
   effort: Effort,
   excluded: readonly Selection[] = [],
 ): Found | null {
-  const whole = layTerms(instance, terms);
-  const reduced = effort.plain ? whole : reduce(whole, excluded.length === 0);
-  const isFree = !effort.plain && excluded.length === 0;
-  const first = isFree ? firstSet(reduced) : null;
-  const screened = first ? screen(reduced, objectiveOf(reduced, first), effort.gap) : null;
-  const problem = screened ? without(reduced, screened, first!) : reduced;
-  const model = buildModel(problem, excluded);
-  const solved = solve(model.linear, {
-    seconds: effort.seconds,
-    gap: effort.gap,
-    start: first ? model.valuesOf(first) : null,
-    told: (objective, bound) => effort.told?.(objective / SCALE, bound / SCALE),
+  const { whole, reduced, relaxed } = prepared;
+  const first = excluded.length === 0 ? prepared.first : firstOther(prepared, excluded);
+  if (!first)
+    return ask(whole, reduced, solve, effort, excluded, { first: null, bound: -Infinity, most: Infinity });
+  const known = objectiveOf(reduced, first);
+  const sieved = sieve(reduced, relaxed, known + Math.abs(known) * effort.gap + NOTHING, first);
+  const problem = excluded.length === 0 ? dropDominated(sieved.problem, first.parts) : sieved.problem;
+  return ask(whole, problem, solve, effort, excluded, {
+    first,
+    bound: sieved.bound,
+    most: relaxed.bound,
   });
+}
+
+/** The best set by the program as it stands: nothing taken away beforehand, no first set. For comparison. */
+export function findPlain(instance: Instance, terms: Terms, solve: Solve, effort: Effort): Found | null {
+  const whole = layTerms(instance, terms);
+  return ask(whole, whole, solve, effort, [], { first: null, bound: -Infinity, most: Infinity });
+}
+
+/** What is known before a solver is asked. */
+interface Known {
+  readonly first: Selection | null;
+  /** What no set exceeds that was taken out of the problem. */
+  readonly bound: number;
+  /** What no set exceeds at all. */
+  readonly most: number;
+}
+
+/** A program with more columns takes minutes for its first step alone, in which a solver heeds no limit of time. */
+const MOST_COLUMNS = 40_000;
+
+function ask(
+  whole: Problem,
+  problem: Problem,
+  solve: Solve,
+  effort: Effort,
+  excluded: readonly Selection[],
+  { first, bound, most }: Known,
+): Found | null {
+  const model = buildModel(problem, excluded);
+  const isVast = first !== null && model.linear.cost.length > MOST_COLUMNS;
+  const solved: Solved = isVast
+    ? { end: 'bounded', values: null, objective: -Infinity, bound: Infinity }
+    : solve(model.linear, {
+        seconds: effort.seconds,
+        gap: effort.gap,
+        start: first && model.valuesOf(first),
+        told: (objective, limit) => effort.told?.(objective / SCALE, Math.min(most, limit / SCALE)),
+      });
   const answer = solved.values ? model.selectionOf(solved.values) : null;
   const selection =
     first && (!answer || objectiveOf(whole, first) > objectiveOf(whole, answer)) ? first : answer;
@@ -91,16 +157,13 @@ export function findBest(
   const [broken] = problemsOf(whole, selection);
   if (broken !== undefined) throw new Error(`The proposal breaks a rule: ${broken}`);
   const objective = objectiveOf(whole, selection);
+  const proven = Number.isFinite(solved.bound) ? Math.max(solved.bound / SCALE, bound) : 1;
   return {
     problem: whole,
     selection,
     isProven: solved.end === 'proven',
-    closeness: closenessOf(instance, selection),
+    closeness: closenessOf(whole.instance, selection),
     objective,
-    bound: Math.max(
-      objective,
-      Number.isFinite(solved.bound) ? solved.bound / SCALE : 1,
-      screened?.bound ?? -Infinity,
-    ),
+    bound: Math.max(objective, Math.min(proven, most)),
   };
 }

@@ -62,7 +62,7 @@ export function greedy(problem: Problem): Selection | null {
 }
 
 /** Takes the part that brings most, again and again, on top of a selection that keeps the rules. */
-function climb(problem: Problem, from: Selection): Selection {
+export function climb(problem: Problem, from: Selection): Selection {
   const { instance } = problem;
   let selection = from;
   let parts = from.parts;
@@ -120,8 +120,8 @@ function climb(problem: Problem, from: Selection): Selection {
 const MOST_TRIED = 40;
 
 /**
- * A set that keeps the rules, made of parts that would be good to have: with what they need, without those that bring
- * least for what they take until everything fits, and then as a person would go on from there. Null where nothing fits.
+ * A set that keeps the rules, made of parts that would be good to have: with what they need, and without those that
+ * bring least for what they take until everything fits. Null where nothing fits.
  */
 export function repaired(problem: Problem, wished: Iterable<number>): Selection | null {
   let parts = new Set<number>(problem.forced);
@@ -131,8 +131,7 @@ export function repaired(problem: Problem, wished: Iterable<number>): Selection 
   }
   for (;;) {
     const selection = assignAll(problem, parts);
-    if (selection && problemsOf(problem, selection).length === 0)
-      return climb(problem, trimmed(problem, selection));
+    if (selection && problemsOf(problem, selection).length === 0) return trimmed(problem, selection);
     const least = leastWorth(problem, parts, selection);
     if (least === null) return null;
     parts = new Set([...parts].filter((p) => p !== least && !needs(problem, p, least, parts)));

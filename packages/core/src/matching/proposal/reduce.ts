@@ -1,30 +1,32 @@
 import type { Base, Overlay, Source } from './instance.js';
-import { contestedKeys, NOTHING, type Problem, type ProblemElement } from './terms.js';
+import { contestedKeys, NOTHING, withParts, type Problem, type ProblemElement } from './terms.js';
 
-/**
- * Takes away what can never be better. `exact` for all sets that are asked for: what no element gains by. Beyond that,
- * where only the best set is sought: parts for which another does everything at least as well, at no greater cost.
- */
-export function reduce(problem: Problem, onlyBest: boolean): Problem {
+/** A source that takes no setting which another would give a different value. */
+function freeOf(problem: Problem): (s: Source) => boolean {
   const contested = contestedKeys(problem);
-  const free = (s: Source) =>
+  return (s) =>
     s.uses.every((u) => u === null || !contested.has(u.key)) &&
     !('chosen' in s && s.chosen !== null && contested.has((s as Base).chosen!.key));
+}
+
+/** Takes away what no element gains by. No set is lost by it that anybody could ask for. */
+export function reduce(problem: Problem): Problem {
+  const free = freeOf(problem);
   const narrowed = problem.elements.map((e) => narrow(e, free));
   const kept = usefulParts(problem, narrowed);
-  if (onlyBest) dropDominated(problem, narrowed, kept, free);
-  const stays = (s: Source) => s.part < 0 || kept.has(s.part);
-  const elements = narrowed.map((e): ProblemElement => {
-    const looks = e.looks.filter((l) => kept.has(l));
-    return {
-      ...e,
-      looks,
-      bases: e.bases.filter((b) => stays(b) && b.states.some((s) => s < 0 || looks.includes(s))),
-      overlays: e.overlays.filter(stays),
-    };
-  });
-  const barred = problem.barred.map((b, i) => (kept.has(i) ? b : (b ?? 'It brings nothing nearer.')));
-  return { ...problem, elements, barred };
+  return withParts({ ...problem, elements: narrowed }, (p) => kept.has(p), 'It brings nothing nearer.');
+}
+
+/**
+ * Takes away parts for which another does everything at least as well, at no greater cost. For where only the best set
+ * is sought: a next best one may need them.
+ *
+ * @param needed parts that stay whatever the others do
+ */
+export function dropDominated(problem: Problem, needed: ReadonlySet<number>): Problem {
+  const kept = usefulParts(problem, problem.elements);
+  dropAll(problem, kept, needed);
+  return withParts(problem, (p) => kept.has(p), 'Another part does all of it at least as well.');
 }
 
 const gain = (s: Source, t: number) => s.gains[t] ?? 0;
@@ -95,13 +97,10 @@ function usefulParts(problem: Problem, elements: readonly ProblemElement[]): Set
   return kept;
 }
 
-function dropDominated(
-  problem: Problem,
-  elements: readonly ProblemElement[],
-  kept: Set<number>,
-  free: (s: Source) => boolean,
-): void {
+function dropAll(problem: Problem, kept: Set<number>, stay: ReadonlySet<number>): void {
+  const { elements, terms } = problem;
   const { parts } = problem.instance;
+  const free = freeOf(problem);
   interface Served {
     readonly element: ProblemElement;
     readonly bases: Base[];
@@ -126,7 +125,9 @@ function dropDominated(
   const excludedBy = (p: number) => [...kept].filter((q) => parts[q]!.excludes.includes(p));
   const better = (a: number, b: number) => {
     const [pa, pb] = [parts[a]!, parts[b]!];
-    if (pa.cost > pb.cost || pa.memory > pb.memory || pa.breaks > pb.breaks) return false;
+    if (terms.costs && pa.cost > pb.cost) return false;
+    if (problem.memory !== null && pa.memory > pb.memory) return false;
+    if ((terms.costs || problem.breaks !== null) && pa.breaks > pb.breaks) return false;
     if (pa.isLook || !within(pa.excludes, pb.excludes) || !within(pa.holds, pb.holds)) return false;
     if (!sameNeeds(a, b) || !within(excludedBy(a), excludedBy(b))) return false;
     const mine = served.get(a);
@@ -146,7 +147,7 @@ function dropDominated(
     for (const i of mine.keys()) byFirst.set(i, [...(byFirst.get(i) ?? []), p]);
   }
   for (const [b, mine] of served) {
-    if (!kept.has(b) || problem.forced.has(b) || needed.has(b) || parts[b]!.isLook) continue;
+    if (!kept.has(b) || stay.has(b) || problem.forced.has(b) || needed.has(b) || parts[b]!.isLook) continue;
     const [first] = mine.keys();
     const rivals = (byFirst.get(first!) ?? []).filter((a) => a !== b && kept.has(a));
     if (rivals.some((a) => better(a, b))) kept.delete(b);

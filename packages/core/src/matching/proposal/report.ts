@@ -7,13 +7,14 @@ import { sayShortfall } from '../ledger.js';
 import { limitsSet, NO_LIMITS, type LimitId, type Limits } from '../limits.js';
 import { indexOffers } from '../rank.js';
 import type { MatchContext } from '../targets.js';
-import { reduce } from './reduce.js';
 import { acceptCommands, type ProposedElement, type ProposedLayer } from './accept.js';
-import { breaksOf } from './assign.js';
+import { breaksOf, objectiveOf } from './assign.js';
 import { barredBy, sayLimit } from './barred.js';
-import { findBest, firstSet, type Effort, type Found } from './best.js';
+import { findBest, prepare, type Effort, type Found, type Prepared } from './best.js';
 import { buildInstance, type Around } from './build.js';
+import { assignAll } from './greedy.js';
 import {
+  closenessOf,
   overlaysOf,
   valueOf,
   type Base,
@@ -24,7 +25,8 @@ import {
 } from './instance.js';
 import { carrying } from './model.js';
 import type { Solve } from './solve.js';
-import { CEILING, layTerms, NOTHING, without, type Problem, type Terms } from './terms.js';
+import { problemsOf } from './validate.js';
+import { CEILING, NOTHING, without, type Problem, type Terms } from './terms.js';
 
 /** A set of parts with what each element gets of it. Everything a person needs to judge and to accept it. */
 export interface ProposedSet {
@@ -132,6 +134,22 @@ const OTHERS = 5;
 /** Next best sets and other hosts are told to a tenth of a percent: what differs less cannot be seen. */
 const NEAR_ENOUGH = 0.001;
 
+/** Closeness by which a bound has to fall until it is told again. */
+const TOLD_AT = 0.001;
+
+/** The set that a search begins with, as if it were all that was found. */
+function begun({ whole, first }: Prepared, bound: number): Found {
+  const objective = objectiveOf(whole, first!);
+  return {
+    problem: whole,
+    selection: first!,
+    isProven: false,
+    closeness: closenessOf(whole.instance, first!),
+    objective,
+    bound: Math.max(objective, bound),
+  };
+}
+
 /**
  * The whole report, told as it grows: the best set, the ceiling, what limits cost, the next best sets, why the rest was
  * not taken, and how other desktops would do.
@@ -159,29 +177,32 @@ export function proposeReport(
     released: question.released === 'all' ? 'all' : new Set(question.released),
   };
   const quick: Effort = { seconds: seconds / 3, gap: NEAR_ENOUGH };
-  const problem = reduce(layTerms(instance, terms), true);
-  const first = firstSet(problem);
-  if (first) {
-    const near = {
-      problem: layTerms(instance, terms),
-      selection: first,
-      isProven: false,
-      closeness: 0,
-      objective: 0,
-      bound: 0,
-    };
-    tell({ best: toSet(ctx, instance, near) });
+  const prepared = prepare(instance, terms);
+  let limit = prepared.relaxed.bound;
+  let near: ProposedSet | null = null;
+  if (prepared.first) {
+    near = toSet(ctx, instance, begun(prepared, limit));
+    tell({ best: near });
   }
-  const found = findBest(instance, terms, solve, { seconds, gap: 1e-5 });
+  const found = findBest(prepared, solve, {
+    seconds,
+    gap: 1e-5,
+    told: (_objective, bound) => {
+      // The set that is shown stays the same until it is proven; how far it can be from the best is known better.
+      if (near === null || bound > limit - TOLD_AT) return;
+      limit = bound;
+      tell({ best: { ...near, gap: Math.max(0, limit - begun(prepared, limit).objective) } });
+    },
+  });
   done++;
   if (!found) {
-    tell({ seeking: null, none: whyNone(layTerms(instance, terms)) });
+    tell({ seeking: null, none: whyNone(prepared.whole) });
     return report;
   }
   const best = toSet(ctx, instance, found);
   tell({ best, notTaken: notTaken(instance, found, limits), seeking: 'The ceiling of this host' });
 
-  const ceiling = findBest(instance, CEILING, solve, quick);
+  const ceiling = findBest(prepare(instance, CEILING), solve, quick);
   done++;
   tell({ ceiling: ceiling && toSet(released(ctx), instance, ceiling), seeking: 'What limits cost' });
 
@@ -191,7 +212,7 @@ export function proposeReport(
     { id: 'all' as const, limits: NO_LIMITS },
   ];
   for (const { id, limits: fewer } of set.length > 1 ? lifted : lifted.slice(0, set.length)) {
-    const other = findBest(instance, { ...terms, limits: fewer }, solve, quick);
+    const other = findBest(prepare(instance, { ...terms, limits: fewer }), solve, quick);
     done++;
     if (!other) continue;
     // A set that was found under the limits holds without them as well.
@@ -210,7 +231,7 @@ export function proposeReport(
   const excluded: Selection[] = [found.selection];
   const others: ProposedSet[] = [];
   for (let n = 0; n < OTHERS; n++) {
-    const other = findBest(instance, terms, solve, quick, excluded);
+    const other = findBest(prepared, solve, quick, excluded);
     done++;
     if (!other) break;
     excluded.push(other.selection);
@@ -339,12 +360,18 @@ function toSet(ctx: MatchContext, instance: Instance, found: Found): ProposedSet
   };
 }
 
+/** Why not even the host with what is held fast keeps the rules: names what breaks which. */
 function whyNone(problem: Problem): string {
   const fixed = problem.elements.filter((e) => e.isLocked).length;
+  const bare = assignAll(problem, problem.forced);
+  const broken = bare ? problemsOf(problem, bare) : [];
+  const said = broken.slice(0, MOST_BROKEN).join(' ');
+  const more = broken.length > MOST_BROKEN ? ` And ${broken.length - MOST_BROKEN} more.` : '';
   return fixed > 0
-    ? `What was chosen by hand (${fixed} elements) breaks a rule that cannot be kept otherwise: parts that exclude each other, or that wait for each other. Release some of it.`
-    : 'No set keeps all rules on this host.';
+    ? `What was chosen by hand (${fixed} ${fixed === 1 ? 'element' : 'elements'}) cannot be had together, so that there is nothing to propose. ${said}${more} Release some of it.`
+    : `No set keeps all rules on this host. ${said}${more}`.trim();
 }
+const MOST_BROKEN = 4;
 
 /** Sources of an element, each offer once, with the best it gives. */
 function sourcesOf(instance: Instance, n: number): Map<string, { source: Source; value: number }> {
@@ -482,8 +509,12 @@ function askHost(question: Question, host: HostProfile, solve: Solve, effort: Ef
   const rows = { ...plain.rows, coat: { [coat!.id]: { ...coat!, channel } } };
   const ctx = { ...plain, rows, host };
   const instance = buildInstance(ctx, question.around);
-  const found = findBest(instance, { limits: question.limits, costs: true, released: 'all' }, solve, effort);
-  const ceiling = findBest(instance, CEILING, solve, effort);
+  const found = findBest(
+    prepare(instance, { limits: question.limits, costs: true, released: 'all' }),
+    solve,
+    effort,
+  );
+  const ceiling = findBest(prepare(instance, CEILING), solve, effort);
   const set = found ? toSet(ctx, instance, found) : null;
   const state = set ? stateWith(ctx, set.elements) : null;
   const { id: profileId, name, version } = host;

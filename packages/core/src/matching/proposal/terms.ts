@@ -174,6 +174,28 @@ export function levelsOf(
   return levels;
 }
 
+/**
+ * The problem with fewer parts, and without what comes of the others.
+ *
+ * @param why what is said of a part that goes
+ */
+export function withParts(problem: Problem, stays: (part: number) => boolean, why: string): Problem {
+  const isThere = (p: number) => p < 0 || stays(p);
+  return {
+    ...problem,
+    barred: problem.barred.map((b, p) => (stays(p) ? b : (b ?? why))),
+    elements: problem.elements.map((e) => {
+      const looks = e.looks.filter(stays);
+      return {
+        ...e,
+        looks,
+        bases: e.bases.filter((b) => isThere(b.part) && b.states.some((s) => s < 0 || looks.includes(s))),
+        overlays: e.overlays.filter((o) => isThere(o.part)),
+      };
+    }),
+  };
+}
+
 /** The same terms with one limit taken away. */
 export function without(limits: Limits, id: LimitId): Limits {
   return { ...limits, [id]: NO_LIMITS[id] };
