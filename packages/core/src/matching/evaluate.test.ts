@@ -3,6 +3,7 @@ import { carryOut } from '../coat/carryOut.js';
 import { applyChanges } from '../coat/changes.js';
 import type { Command } from '../coat/commands.js';
 import type { CoatRows } from '../coat/rows.js';
+import { supplyProblem } from '../parts/offer.js';
 import { testCoat, testTrait, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
 import { evaluateCoat } from './evaluate.js';
@@ -173,6 +174,54 @@ describe('evaluating a coat', () => {
       ceiling: null,
       standing: 'open',
     });
+  });
+});
+
+describe('states', () => {
+  const hovered =
+    (target: string) =>
+    (ctx: MatchContext): MatchContext => {
+      const row = testTrait('rail', 'colour', target, { id: uuid('hover'), state: 'hover' });
+      return { ...ctx, rows: { ...ctx.rows, trait: { ...ctx.rows.trait, [row.id]: row } } };
+    };
+  const glowing = testPart(
+    'Glowing',
+    {},
+    { ...wide.offers[0]!.supplies, colour: { fixed: '#e3c2b4', byState: { hover: '#75801f' } } },
+  );
+  const known = new Map([...parts, [partKey(glowing.id, 1), glowing]]);
+  const traitsOf = (ctx: MatchContext) => Object.values(rail(ctx).perVariant)[0]!.traits;
+
+  it('share the weight of their trait, and are scored by what the offer says of them', () => {
+    const ctx = hovered('#75801f')({ ...context(choose(glowing, 'bar')), parts: known });
+    const [rest, hover] = traitsOf(ctx).filter((t) => t.target.spec.id === 'colour');
+    expect([rest!.target.state, hover!.target.state]).toEqual([null, 'hover']);
+    expect(hover!.target.weight).toBe(rest!.target.weight);
+    expect(rest!.target.weight * 2).toBe(
+      traitsOf(context()).find((t) => t.target.spec.id === 'colour')!.target.weight,
+    );
+    expect(hover).toMatchObject({ actual: '#75801f', credit: 1, place: null, isTaken: false });
+  });
+  it('count as they are at rest where nobody says otherwise, and that is told', () => {
+    const plain = context(choose(wide, 'bar'));
+    const ctx = hovered('#75801f')(plain);
+    const hover = traitsOf(ctx).find((t) => t.target.state === 'hover')!;
+    expect(hover).toMatchObject({ isTaken: true, place: null, bound: 'taken to be as at rest' });
+    expect(hover.actual).toBe(traitsOf(ctx).find((t) => t.target.spec.id === 'colour')!.actual);
+    expect(rail(ctx).assumed).toBe(true);
+    expect(rail(ctx).closeness!).toBeLessThan(rail(plain).closeness!);
+    expect(
+      ledgerOf(ctx, evaluate(ctx))
+        .flatMap((l) => l.reasons)
+        .join(),
+    ).not.toContain('hover unknown');
+  });
+  it('are refused by an offer where there is no such state', () => {
+    expect(supplyProblem('bar', 'colour', { fixed: '#e3c2b4', byState: { hover: '#75801f' } })).toBeNull();
+    expect(supplyProblem('bar', 'colour', { fixed: '#e3c2b4', byState: { hover: 3 } })).not.toBeNull();
+    expect(supplyProblem('bar', 'colour', { fixed: '#e3c2b4', byState: { asleep: '#75801f' } })).toContain(
+      'asleep',
+    );
   });
 });
 

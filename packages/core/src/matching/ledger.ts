@@ -3,7 +3,7 @@ import { sayDifference, sayValue } from '../traits/say.js';
 import type { CoatState, ElementState } from './evaluate.js';
 import type { TraitScore } from './score.js';
 import type { Standing } from './standing.js';
-import type { MatchContext } from './targets.js';
+import { labelOf, type MatchContext } from './targets.js';
 
 /** One line of the gap ledger. */
 export interface LedgerLine {
@@ -26,12 +26,13 @@ const REASONS = 2;
 /** One trait that is off, in words: `Thickness 34 px for 42 px (at most 34)`. */
 export function sayShortfall(score: TraitScore): string {
   const { spec, value } = score.target;
-  if (score.actual === null) return `${spec.label} unknown`;
+  const label = labelOf(score.target);
+  if (score.actual === null) return `${label} unknown`;
   const off = sayDifference(spec.type, score.actual, value);
   const bound =
     score.bound && score.bound !== 'as the host is now' && score.bound !== off ? ` (${score.bound})` : '';
-  if (spec.type === 'order' || spec.type === 'palette') return `${spec.label}: ${off}${bound}`;
-  return `${spec.label} ${sayValue(spec.type, score.actual)} for ${sayValue(spec.type, value)}${bound}`;
+  if (spec.type === 'order' || spec.type === 'palette') return `${label}: ${off}${bound}`;
+  return `${label} ${sayValue(spec.type, score.actual)} for ${sayValue(spec.type, value)}${bound}`;
 }
 
 /** All elements that are open, near, stand-in or gap, dearest first. */

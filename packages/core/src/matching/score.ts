@@ -46,6 +46,8 @@ export interface TraitScore {
   readonly from: string;
   readonly bound: string;
   readonly byHand: boolean;
+  /** Nobody says how it is in this state: it is taken to be as at rest. */
+  readonly isTaken?: boolean;
   /** 0 to 1. */
   readonly credit: number;
 }
@@ -81,14 +83,42 @@ export function scoreLayers(
   let sum = 0;
   let weights = 0;
   let assumed = false;
+  let rest: TraitScore | null = null;
   const traits = targets.map((target): TraitScore => {
-    const score = scoreTrait(host, target, layers, scale, variant.id, variantName, kind);
+    const score: TraitScore =
+      target.state !== null && rest?.target.spec === target.spec
+        ? inState(target, rest)
+        : scoreTrait(host, target, layers, scale, variant.id, variantName, kind);
+    if (target.state === null) rest = score;
     sum += target.weight * score.credit;
     weights += target.weight;
-    if (target.source.how === 'assumed' || score.actual === null) assumed = true;
+    if (target.source.how === 'assumed' || score.actual === null || score.isTaken) assumed = true;
     return score;
   });
   return { closeness: weights === 0 ? null : sum / weights, traits, assumed };
+}
+
+/**
+ * A trait in a state, by what gives it at rest: what that says of the state, else the same as at rest. There is nothing
+ * to type for it.
+ */
+function inState(target: Target, rest: TraitScore): TraitScore {
+  const { spec, state, tolerance, opacity, ground } = target;
+  const { supply } = rest;
+  const said = supply && 'fixed' in supply && state ? supply.byState?.[state] : undefined;
+  const actual = said ?? rest.actual;
+  const context = { tolerance, credit: spec.credit, opacity, ground };
+  return {
+    ...rest,
+    target,
+    actual,
+    setting: null,
+    place: null,
+    bound: said === undefined ? 'taken to be as at rest' : 'fixed, cannot be set',
+    byHand: false,
+    isTaken: said === undefined,
+    credit: actual === null ? 0 : closeness(spec.type, actual, target.value, context),
+  };
 }
 
 function scoreTrait(

@@ -1,6 +1,6 @@
 import { parseHex, type Rgb } from '../colour/srgb.js';
 import type { CoatRows, ElementRow, Source, State, TraitRow, VariantRow } from '../coat/rows.js';
-import { ordered } from '../coat/rows.js';
+import { ordered, STATES } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import type { Part } from '../parts/part.js';
 import { IMPORTANCE_WEIGHT, type TraitSpec } from '../reference/kind.js';
@@ -25,13 +25,15 @@ export function partKey(id: string, revision: number): string {
 /** One trait with something to reach, as the host must show it. */
 export interface Target {
   readonly spec: TraitSpec;
+  /** In which state it is seen: null at rest. */
+  readonly state: State | null;
   readonly row: TraitRow;
   /** As told of the reference: lengths in its pixels. */
   readonly told: TraitValue;
   /** As the host must show it: lengths carried to device pixels. */
   readonly value: TraitValue;
   readonly source: Source;
-  /** From importance: 4, 2, 1 or 0. */
+  /** From importance: 4, 2 or 1, shared evenly between the states that are told of a trait. */
   readonly weight: number;
   /** 0–100 points. */
   readonly tolerance: number;
@@ -80,7 +82,10 @@ export function carriedValue(type: TraitType, value: TraitValue, factor: number)
 
 const HAS_LENGTHS: readonly TraitType[] = ['length', 'shadow', 'face'];
 
-/** The targets of an element in a variant, in the kind's order, ignored ones left out. */
+/** What a target is called: its trait, and the state where it is not seen at rest. */
+export const labelOf = ({ spec, state }: Target): string => (state ? `${spec.label}, ${state}` : spec.label);
+
+/** The targets of an element in a variant, in the kind's order, at rest before other states, ignored ones left out. */
 export function targetsOf(rows: CoatRows, element: ElementRow, variantId: string): Target[] {
   const kind = kindBook(rows).find(element.kind);
   if (!kind) return [];
@@ -103,26 +108,28 @@ export function targetsFrom(
   const ground = region?.ground ? parseHex(region.ground) : null;
   const targets: Target[] = [];
   for (const spec of kind.traits) {
-    const row = traitRowFor(traits, spec.id, variantId);
-    if (!row) continue;
+    const told = [null, ...STATES].flatMap((state) => traitRowFor(traits, spec.id, variantId, state) ?? []);
+    if (told.length === 0) continue;
     const rule = element.rules[spec.id];
     const weight = IMPORTANCE_WEIGHT[rule?.importance ?? spec.importance];
     if (weight === 0) continue;
     const opacity = spec.opacityTrait ? traitRowFor(traits, spec.opacityTrait, variantId)?.target : undefined;
-    const carried = HAS_LENGTHS.includes(spec.type) ? carryOf(rows, element, row, variantId) : null;
-    const value = carried ? carriedValue(spec.type, row.target, carried.factor) : row.target;
-    targets.push({
-      spec,
-      row,
-      told: row.target,
-      value,
-      source: row.source,
-      weight,
-      carried,
-      tolerance: rule?.tolerance ?? DEFAULT_TOLERANCE,
-      opacity: typeof opacity === 'number' ? opacity : 100,
-      ground,
-    });
+    for (const row of told) {
+      const carried = HAS_LENGTHS.includes(spec.type) ? carryOf(rows, element, row, variantId) : null;
+      targets.push({
+        spec,
+        state: row.state,
+        row,
+        told: row.target,
+        value: carried ? carriedValue(spec.type, row.target, carried.factor) : row.target,
+        source: row.source,
+        weight: weight / told.length,
+        carried,
+        tolerance: rule?.tolerance ?? DEFAULT_TOLERANCE,
+        opacity: typeof opacity === 'number' ? opacity : 100,
+        ground,
+      });
+    }
   }
   return targets;
 }

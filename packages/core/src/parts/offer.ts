@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { specProblem } from '../coat/commands.js';
+import { STATES, type State } from '../coat/rows.js';
 import { findKind, findTrait } from '../reference/kinds/registry.js';
 import type { TraitValue } from '../traits/value.js';
 import { BREAKS, type Break } from './break.js';
@@ -20,7 +21,12 @@ export interface SettingPlace {
  * `byVariant` names a variant in lower case ("light", "dark"); a variant not named gets `fixed`.
  */
 export type Supply =
-  | { readonly fixed: TraitValue; readonly byVariant?: Readonly<Record<string, TraitValue>> }
+  | {
+      readonly fixed: TraitValue;
+      readonly byVariant?: Readonly<Record<string, TraitValue>>;
+      /** Where it looks otherwise under the pointer, pressed, focused, or inactive. */
+      readonly byState?: Readonly<Partial<Record<State, TraitValue>>>;
+    }
   | {
       readonly range: { readonly least: number; readonly most: number; readonly step: number };
       readonly setting: SettingPlace;
@@ -60,7 +66,13 @@ export function supplyProblem(kindId: string, traitId: string, raw: unknown): st
   const s = raw as Partial<Record<string, unknown>>;
   const value = (v: unknown) => specProblem(spec, v);
   if ('fixed' in s) {
-    const others = Object.values((s['byVariant'] as Record<string, unknown>) ?? {});
+    const states = (s['byState'] as Record<string, unknown> | undefined) ?? {};
+    const strange = Object.keys(states).find((k) => !(STATES as readonly string[]).includes(k));
+    if (strange !== undefined) return `${spec.label}: there is no state “${strange}”.`;
+    const others = [
+      ...Object.values((s['byVariant'] as Record<string, unknown>) ?? {}),
+      ...Object.values(states),
+    ];
     return [s['fixed'], ...others].map(value).find((p) => p !== null) ?? null;
   }
   if (!settingPlaceSchema.isValidSync(s['setting']))

@@ -3,6 +3,7 @@ import { drawBar } from './drawBar.js';
 import { drawIcon } from './drawIcon.js';
 import { drawWallpaper } from './drawWallpaper.js';
 import { drawWindow } from './drawWindow.js';
+import { pointerOutline } from './pointer.js';
 import type { DesktopState, Lettering, PointerState } from './state.js';
 import { polygon, tag } from './svg.js';
 
@@ -13,48 +14,8 @@ export interface DrawnDesktop {
   readonly boxes: Readonly<Record<string, Rect>>;
 }
 
-/** Pointer outlines in a box one high; the tip is at 0, 0. */
-const POINTERS: Readonly<Record<string, readonly (readonly [number, number])[]>> = {
-  kite: [
-    [0, 0],
-    [0.66, 0.42],
-    [0.36, 0.52],
-    [0.2, 1],
-  ],
-  'arrow with tail': [
-    [0, 0],
-    [0.62, 0.58],
-    [0.36, 0.6],
-    [0.52, 0.94],
-    [0.4, 1],
-    [0.24, 0.66],
-    [0, 0.82],
-  ],
-  'arrow without tail': [
-    [0, 0],
-    [0.7, 0.66],
-    [0.3, 0.7],
-    [0, 1],
-  ],
-  drop: [
-    [0, 0],
-    [0.5, 0.4],
-    [0.56, 0.78],
-    [0.36, 1],
-    [0.1, 0.9],
-    [0, 0.55],
-  ],
-  blade: [
-    [0, 0],
-    [0.42, 0.9],
-    [0.2, 1],
-  ],
-};
-
 function drawPointer(p: PointerState): string {
-  const points = (POINTERS[p.shape] ?? POINTERS['kite']!).map(
-    ([x, y]) => [p.x + x * p.size, p.y + y * p.size] as const,
-  );
+  const points = pointerOutline(p.shape, p.x, p.y, p.size);
   const shade = p.shadow
     ? polygon(
         points.map(([x, y]) => [x + p.size * 0.06, y + p.size * 0.08] as const),

@@ -219,6 +219,7 @@ export class HandmadePanel {
   protected readonly values = computed(() =>
     this.targets()
       .filter((t) => t.spec.type !== 'picture')
+      .filter((t) => t.state === null)
       .map((t) => ({ id: t.spec.id, label: t.spec.label, said: sayValue(t.spec.type, t.value), value: t })),
   );
   /** The size that keeps the reference's proportion to what it stands on, in device pixels of the host. */

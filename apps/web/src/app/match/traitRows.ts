@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import type { ElementScore, TraitScore } from '@spare-coat/core/matching/score';
 import { displayOf } from '@spare-coat/core/matching/carry';
 import { closeness } from '@spare-coat/core/traits/closeness';
+import { sameJson } from '@spare-coat/core/coat/changes';
+import { carriedValue, labelOf } from '@spare-coat/core/matching/targets';
 import { sayDifference, sayValue, spellValue } from '@spare-coat/core/traits/say';
 import type { TraitValue } from '@spare-coat/core/traits/value';
 import { CoatView } from '../shared/coatView';
@@ -81,8 +83,17 @@ import { TraitEditor } from '../shared/traitEditor';
                 <p class="faint">{{ line.range }}</p>
                 @if (editable()) {
                   @if (line.slider; as r) {
-                    <label class="turn"
-                      ><span class="faint">{{ r.least }}</span>
+                    <div class="turn">
+                      <button
+                        type="button"
+                        class="quiet"
+                        [attr.aria-label]="'One step less: ' + line.label"
+                        [disabled]="$any(line.score.setting) <= r.least"
+                        (click)="step(line.score, r, -1)"
+                      >
+                        −
+                      </button>
+                      <span class="faint">{{ r.least }}</span>
                       <input
                         type="range"
                         [min]="r.least"
@@ -97,16 +108,41 @@ import { TraitEditor } from '../shared/traitEditor';
                         "
                       />
                       <span class="faint">{{ r.most }}</span>
-                      <output class="mono">{{ turned()?.text ?? '' }}</output></label
-                    >
+                      <button
+                        type="button"
+                        class="quiet"
+                        [attr.aria-label]="'One step more: ' + line.label"
+                        [disabled]="$any(line.score.setting) >= r.most"
+                        (click)="step(line.score, r, 1)"
+                      >
+                        +
+                      </button>
+                      <output class="mono">{{ turned()?.text ?? '' }}</output>
+                    </div>
                   }
-                  <coat-trait-editor
-                    [spec]="line.score.target.spec"
-                    [value]="line.score.setting"
-                    [of]="element()"
-                    [unitWord]="line.score.target.spec.type === 'length' ? 'units' : null"
-                    (changed)="value.emit({ score: line.score, value: $event })"
-                  />
+                  @if (line.choices.length > 0) {
+                    <select
+                      [attr.aria-label]="line.label + ' of ' + element()"
+                      (change)="
+                        value.emit({
+                          score: line.score,
+                          value: line.choices[$any($event.target).selectedIndex]!.value,
+                        })
+                      "
+                    >
+                      @for (c of line.choices; track $index) {
+                        <option [selected]="c.isSet">{{ c.said }}, credit {{ c.credit }}</option>
+                      }
+                    </select>
+                  } @else {
+                    <coat-trait-editor
+                      [spec]="line.score.target.spec"
+                      [value]="line.score.setting"
+                      [of]="element()"
+                      [unitWord]="line.score.target.spec.type === 'length' ? 'units' : null"
+                      (changed)="value.emit({ score: line.score, value: $event })"
+                    />
+                  }
                   @if (line.score.byHand) {
                     <button
                       type="button"
@@ -191,7 +227,7 @@ import { TraitEditor } from '../shared/traitEditor';
     }
     .turn {
       display: grid;
-      grid-template-columns: auto 1fr auto;
+      grid-template-columns: auto auto 1fr auto auto;
       gap: 6px;
       align-items: center;
       margin-bottom: 6px;
@@ -218,12 +254,28 @@ export class TraitRows {
   protected readonly turned = signal<{ readonly text: string } | null>(null);
   private readonly view = inject(CoatView);
 
+  protected step(
+    score: TraitScore,
+    { least, most, step }: { readonly least: number; readonly most: number; readonly step: number },
+    way: 1 | -1,
+  ): void {
+    const next = Math.min(most, Math.max(least, (score.setting as number) + way * step));
+    this.value.emit({ score, value: next });
+  }
+
+  /** What a setting shows on the host display, and the credit for it. */
+  private creditOf({ target }: TraitScore, setting: TraitValue): { actual: TraitValue; credit: number } {
+    const { spec, value, tolerance, opacity, ground } = target;
+    const { scale } = displayOf(this.view.rows(), this.view.selected()?.element);
+    const actual = carriedValue(spec.type, setting, scale);
+    const context = { tolerance, credit: spec.credit, opacity, ground };
+    return { actual, credit: closeness(spec.type, actual, value, context) };
+  }
+
   /** The credit that a value would have, while one turns it. */
   protected turn(score: TraitScore, setting: number): void {
-    const { spec, value, tolerance, opacity, ground } = score.target;
-    const { scale } = displayOf(this.view.rows(), this.view.selected()?.element);
-    const actual = spec.type === 'length' ? setting * scale : setting;
-    const credit = closeness(spec.type, actual, value, { tolerance, credit: spec.credit, opacity, ground });
+    const { spec, value } = score.target;
+    const { actual, credit } = this.creditOf(score, setting);
     const before = this.score();
     const weights = before.traits.reduce((sum, t) => sum + t.target.weight, 0);
     const element =
@@ -242,9 +294,9 @@ export class TraitRows {
     const carried =
       spec.type === 'length' && value !== told ? `, ${sayValue(spec.type, told)} in the picture` : '';
     return {
-      id: spec.id,
+      id: `${spec.id} ${score.target.state ?? ''}`,
       score,
-      label: spec.label,
+      label: labelOf(score.target),
       target: sayValue(spec.type, value),
       targetTitle: `${spellValue(spec.type, value)}${carried}, ${source.how}`,
       targetSwatch: spec.type === 'colour' ? String(value) : null,
@@ -257,7 +309,7 @@ export class TraitRows {
       actualSwatch: spec.type === 'colour' && score.actual !== null ? String(score.actual) : null,
       credit: Math.round(score.credit * 100),
       difference: score.actual === null ? '' : sayDifference(spec.type, score.actual, value),
-      bound: score.credit < 0.995 || score.byHand ? score.bound : '',
+      bound: score.credit < 0.995 || score.byHand || score.isTaken ? score.bound : '',
       settable: score.place !== null,
       setting:
         score.setting === null
@@ -267,6 +319,15 @@ export class TraitRows {
             : spellValue(spec.type, score.setting),
       range: sayRange(score),
       slider: score.supply && 'range' in score.supply ? score.supply.range : null,
+      choices:
+        score.supply && 'oneOf' in score.supply
+          ? score.supply.oneOf.map((v) => ({
+              value: v,
+              said: sayValue(spec.type, v),
+              credit: Math.round(this.creditOf(score, v).credit * 100),
+              isSet: sameJson(v, score.setting),
+            }))
+          : [],
     };
   }
 

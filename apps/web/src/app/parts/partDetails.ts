@@ -15,8 +15,10 @@ import { Trials } from '../shared/trials';
 function saySupply(type: TraitType, supply: Supply): string {
   if ('fixed' in supply) {
     const dark = supply.byVariant?.['dark'];
+    const states = Object.entries(supply.byState ?? {}).map(([s, v]) => `, ${s} ${sayValue(type, v)}`);
     return (
       sayValue(type, supply.fixed) +
+      states.join('') +
       (dark !== undefined && dark !== supply.fixed ? `, dark ${sayValue(type, dark)}` : '')
     );
   }
