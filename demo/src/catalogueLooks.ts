@@ -66,6 +66,7 @@ export const LOOK_PARTS: readonly Part[] = [
     author: 'Tamsin Roe',
     sort: 'theme',
     summary: 'Clay and plum for windows, light and dark, after the studios of the coast.',
+    spoils: [{ application: 'Tape cutter', what: 'Its level marks are hard to tell from the clay.' }],
     version: '3.0',
     released: '2026-07-19',
     licence: 'CC-BY-SA-4.0',

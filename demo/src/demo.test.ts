@@ -60,6 +60,7 @@ describe('the demo catalogue', () => {
     ['one that nobody has looked after for a year', (p: Part) => p.released < '2025-11-25'],
     ['one that is not open', (p: Part) => !isOpenLicence(p.licence)],
     ['memory of its own', (p: Part) => p.memory > 0],
+    ['an application that gets worse', (p: Part) => (p.spoils ?? []).length > 0],
     ['what is brought unasked', (p: Part) => (p.brings ?? []).length > 0],
     [
       'an installer with choices',

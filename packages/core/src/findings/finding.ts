@@ -15,6 +15,7 @@ export const FINDING_SORTS = [
   'not for this host',
   'failed here before',
   'out of reach of the theme',
+  'spoils an application',
   'icon coverage',
   'contrast',
   'wallpaper fit',

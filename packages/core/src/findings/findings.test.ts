@@ -349,4 +349,24 @@ describe('reach', () => {
     const c = context([theme], twoBars(), [choose('rail', theme)], { survey }, { routes });
     expect(find(c, 'out of reach of the theme')!.title).toBe('B takes no notice of the theme');
   });
+  it('tells of applications that a chosen part spoils, by how much they are used, and of no others', () => {
+    const theme = {
+      ...bar('Theme', []),
+      spoils: [
+        { application: 'b', what: 'Its track names are cut off.' },
+        { application: 'Somewhere else', what: 'It cannot be read.' },
+      ],
+    };
+    const spoilt = (uses: Record<string, number>) =>
+      findingsOf(
+        context([theme], twoBars(), [{ type: 'coat.uses', uses }, choose('rail', theme)], { survey }),
+      ).filter((f) => f.sort === 'spoils an application');
+    const app = survey.applications.find((a) => a.name === 'B')!;
+    const [found, ...others] = spoilt({ [app.id]: 5 });
+    expect(others).toEqual([]);
+    expect(found).toMatchObject({ title: 'Theme spoils B', parts: [theme.id] });
+    expect(found!.cost).toContain('Its track names are cut off.');
+    expect(spoilt({ [app.id]: 1 })[0]!.weight).toBeLessThan(found!.weight);
+    expect(spoilt({ [app.id]: 0 })).toEqual([]);
+  });
 });

@@ -11,7 +11,7 @@ import {
   wallpaperFindings,
 } from './ofElements.js';
 import { findingsOfParts } from './ofParts.js';
-import { reachFindings } from './reach.js';
+import { reachFindings, spoilFindings } from './reach.js';
 
 /** Everything that can be noticed about a coat as it stands. */
 export function findingsOf(context: FindingContext): Finding[] {
@@ -25,6 +25,7 @@ export function findingsOf(context: FindingContext): Finding[] {
     ...iconFindings(context),
     ...accentFindings(context),
     ...reachFindings(context),
+    ...spoilFindings(context),
     ...unansweredFindings(context),
   ];
 }

@@ -74,3 +74,35 @@ export function reachFindings(context: FindingContext): Finding[] {
       facts: JSON.stringify([a.packaging, ctx.host.id, ctx.host.revision]),
     }));
 }
+
+/** Applications that a chosen part makes worse to work with, weighted by how much they are used. */
+export function spoilFindings(context: FindingContext): Finding[] {
+  const { ctx, survey } = context;
+  const { uses } = coatOf(ctx.rows);
+  const used = (survey?.applications ?? []).map((a) => ({ ...a, uses: uses[a.id] ?? USUAL_USE }));
+  const isCalled = (word: string, name: string) => word.toLowerCase() === name.toLowerCase();
+  return chosenParts(context).flatMap(({ part, elements }) =>
+    (part.spoils ?? []).flatMap(({ application, what }): Finding[] => {
+      const app = used.find((a) => isCalled(application, a.name) || isCalled(application, a.id));
+      if (!app || app.uses === 0) return [];
+      return [
+        {
+          key: `spoils:${part.id}:${app.id}`,
+          sort: 'spoils an application',
+          title: `${part.name} spoils ${app.name}`,
+          cost: `${what} It is used ${app.uses} of 5.`,
+          weight: SPOILT * app.uses,
+          elements,
+          parts: [part.id],
+          actions: [
+            ...elements.map((id) => ({ label: 'Choose another', stage: 'match' as const, id })),
+            { label: 'Say how much it is used', stage: 'host', id: null },
+          ],
+          facts: JSON.stringify([part.revision, what, app.id, app.uses]),
+        },
+      ];
+    }),
+  );
+}
+/** An application that gets worse weighs twice as much as one that merely keeps its own look. */
+const SPOILT = 2;

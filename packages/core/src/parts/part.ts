@@ -128,6 +128,8 @@ export interface Part {
   readonly variants?: readonly string[];
   /** What it brings unasked, and how that is got rid of. */
   readonly brings?: readonly { readonly what: string; readonly remove: string | null }[];
+  /** Applications that are worse to work with under it: by name or desktop file, and what becomes of them. */
+  readonly spoils?: readonly { readonly application: string; readonly what: string }[];
   readonly asks?: readonly FactNeed[];
   /** It overwrites what was set before for these kinds: a whole look. */
   readonly overwrites?: readonly string[];
@@ -239,6 +241,7 @@ export const partSchema = yup
     brings: yup.array(
       yup.object({ what: text(300), remove: yup.string().max(300).nullable().defined() }).noUnknown(),
     ),
+    spoils: yup.array(yup.object({ application: text(120), what: text(300) }).noUnknown()),
     asks: yup.array(
       yup
         .object({

@@ -139,9 +139,12 @@ export class CompareParts {
       row(
         'Mind',
         (p) =>
-          [...p.faults, ...p.sideEffects.map((s) => s.what), ...(p.brings ?? []).map((b) => b.what)].join(
-            ' ',
-          ) || 'nothing known',
+          [
+            ...p.faults,
+            ...p.sideEffects.map((s) => s.what),
+            ...(p.brings ?? []).map((b) => b.what),
+            ...(p.spoils ?? []).map((s) => `${s.application}: ${s.what}`),
+          ].join(' ') || 'nothing known',
       ),
       row(
         'Tried',

@@ -88,12 +88,13 @@ export class PartDetails {
       })[this.part().effect],
   );
   protected readonly faults = computed(() => {
-    const { faults, sideEffects, requires, openOnce, brings, asks, overwrites } = this.part();
+    const { faults, sideEffects, requires, openOnce, brings, spoils, asks, overwrites } = this.part();
     return [
       ...faults,
       ...sideEffects.map((s) => (s.counter ? `${s.what} ${s.counter}` : `${s.what} Nothing counters it.`)),
       ...requires.map((r) => r.why),
       ...(brings ?? []).map((b) => `Brings unasked: ${b.what} ${b.remove ?? 'Nothing gets rid of it.'}`),
+      ...(spoils ?? []).map((s) => `Spoils ${s.application}: ${s.what}`),
       ...(asks ?? []).map((a) => a.why),
       ...(overwrites
         ? [

@@ -137,6 +137,18 @@ export const PART_SECTIONS: readonly Section[] = [
     ],
   },
   {
+    id: 'spoils',
+    label: 'Spoils applications',
+    help: 'Programs that are worse to work with under it: by name or desktop file.',
+    kind: 'rows',
+    at: 'spoils',
+    fresh: { application: '', what: '' },
+    columns: [
+      { key: 'application', label: 'Application', type: 'text' },
+      { key: 'what', label: 'What becomes of it', type: 'text' },
+    ],
+  },
+  {
     id: 'settings',
     label: 'Own settings',
     help: 'Settings in its own window or file, and the syntaxes of its texts.',
