@@ -1,6 +1,6 @@
 import type { Part } from '@spare-coat/core/parts/part';
 import { archive, chosen, instead, makePart, partId } from './makePart.js';
-import { fixed, supplier, supplies } from './supplies.js';
+import { face, fixed, supplier, supplies } from './supplies.js';
 
 /** Themes, icon sets, pointer sets, fonts, wallpapers and tools. */
 
@@ -329,6 +329,7 @@ export const LOOK_PARTS: readonly Part[] = [
         TYPES,
         supplies(
           fixed('family', 'Osier Slab'),
+          face('Osier Slab', { xHeight: 0.52, advance: 0.53, capHeight: 0.71, weight: 500, serif: true }),
           fixed('style', 'rounded slab serif'),
           titleType.range('size', 'Title size', 8, 48),
           titleType.oneOf('weight', 'Title weight', 300, 400, 500, 700),
@@ -375,6 +376,7 @@ export const LOOK_PARTS: readonly Part[] = [
         TYPES,
         supplies(
           fixed('family', 'Weir Sans'),
+          face('Weir Sans', { xHeight: 0.51, advance: 0.49, capHeight: 0.7 }),
           fixed('style', 'sans'),
           type.range('size', 'Size', 8, 48),
           type.oneOf('weight', 'Weight', 300, 400, 600),
@@ -403,6 +405,7 @@ export const LOOK_PARTS: readonly Part[] = [
         TYPES,
         supplies(
           fixed('family', 'Ledger Mono'),
+          face('Ledger Mono', { xHeight: 0.53, advance: 0.6, fixed: true, stem: 0.075 }),
           fixed('style', 'fixed width'),
           type.range('size', 'Size', 8, 48),
         ),

@@ -1,5 +1,6 @@
 import type { Break } from '@spare-coat/core/parts/break';
 import type { Supply } from '@spare-coat/core/parts/offer';
+import type { FaceMetrics } from '@spare-coat/core/type/face';
 import type { TraitValue } from '@spare-coat/core/traits/value';
 
 /** Short ways to write supplies, so that the catalogue reads as a list. */
@@ -27,6 +28,26 @@ export function supplier(prefix: string, place: string, effect?: Break) {
 /** A value that cannot be set, the same in all variants or one for each. */
 export function fixed(trait: string, value: TraitValue, dark?: TraitValue): [string, Supply] {
   return [trait, dark === undefined ? { fixed: value } : { fixed: value, byVariant: { light: value, dark } }];
+}
+
+/** A type face by its measures in em; what is not told is that of a plain upright face. */
+export function face(family: string, measures: Partial<FaceMetrics>): [string, Supply] {
+  const metrics: FaceMetrics = {
+    family,
+    style: 'Regular',
+    xHeight: 0.5,
+    capHeight: 0.7,
+    advance: 0.5,
+    inkWidth: 0.43,
+    stem: 0.08,
+    weight: 400,
+    width: 5,
+    italic: 0,
+    fixed: false,
+    serif: false,
+    ...measures,
+  };
+  return ['face', { fixed: { family, metrics, pixels: null } }];
 }
 
 export function supplies(...entries: [string, Supply][]): Record<string, Supply> {

@@ -168,6 +168,7 @@ describe('an archive of any form', () => {
     expect(faces.find((f) => f.problem === '')).toMatchObject({
       weight: 400,
       scripts: expect.arrayContaining(['Latin']) as never,
+      metrics: { weight: 400, fixed: false },
     });
     expect(faces.find((f) => f.problem !== '')!.path).toBe('papers/broken.ttf');
     const wall = report!.findings.find((f) => f.evidence.what === 'wallpaper')!;

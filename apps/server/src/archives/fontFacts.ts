@@ -1,5 +1,7 @@
 import * as fontkit from 'fontkit';
 import type { FontEvidence } from '@spare-coat/core/parts/archive/findings';
+import type { FaceMetrics } from '@spare-coat/core/type/face';
+import { faceOf } from '../fonts/faceOf.js';
 
 /** What of fontkit's font is used here; its types leave some of it out. */
 interface OpenFont {
@@ -35,7 +37,16 @@ const MOST_OF = 0.9;
 
 /** What a font file says of itself; a file that cannot be read says why. */
 export function fontFacts(path: string, bytes: Uint8Array): FontEvidence {
-  const none = { path, family: '', style: '', weight: 400, italic: false, xHeight: null, capHeight: null };
+  const none = {
+    path,
+    family: '',
+    style: '',
+    weight: 400,
+    italic: false,
+    xHeight: null,
+    capHeight: null,
+    metrics: null,
+  };
   try {
     const opened = fontkit.create(Buffer.from(bytes));
     if ('fonts' in opened)
@@ -65,9 +76,19 @@ export function fontFacts(path: string, bytes: Uint8Array): FontEvidence {
       characters: set.size,
       scripts: SCRIPTS.filter(([, from, to]) => covers(from, to)).map(([name]) => name),
       licence: (Object.values(font.name?.records?.license ?? {})[0] ?? font.copyright ?? '').slice(0, 500),
+      metrics: metricsOf(bytes),
       problem: '',
     };
   } catch {
     return { ...none, characters: 0, scripts: [], licence: '', problem: 'It is damaged or no font.' };
+  }
+}
+
+/** Fonts of signs alone have nothing to compare by. */
+function metricsOf(bytes: Uint8Array): FaceMetrics | null {
+  try {
+    return faceOf(bytes);
+  } catch {
+    return null;
   }
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { FaceMetrics } from '../type/face.js';
+import { PLAIN_FACE } from '../testing/faces.js';
 import { describe, expect, it } from 'vitest';
 import { toHex } from '../colour/srgb.js';
 import { closeness, countCloseness, lengthCloseness, orderCloseness, shareCloseness } from './closeness.js';
@@ -35,20 +35,6 @@ const PICTURES = ['#e3c2b4', '#43203d', '#75801f', '#ffffff'].flatMap((hex, n) =
     return { blob: 'a'.repeat(64), width: pixels.width, height: 48, sample: samplePicture(pixels) };
   }),
 );
-const PLAIN_FACE: FaceMetrics = {
-  family: 'F',
-  style: '',
-  xHeight: 0.5,
-  capHeight: 0.7,
-  advance: 0.5,
-  inkWidth: 0.4,
-  stem: null,
-  weight: 400,
-  width: 5,
-  italic: 0,
-  fixed: false,
-  serif: null,
-};
 const VALUES: Record<TraitType, fc.Arbitrary<TraitValue>> = {
   length: fc.double({ min: 0, max: 5000, noNaN: true }),
   duration: fc.double({ min: 0, max: 5000, noNaN: true }),

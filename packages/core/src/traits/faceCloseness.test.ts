@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { PLAIN_FACE } from '../testing/faces.js';
 import type { FaceMetrics } from '../type/face.js';
 import { closeness } from './closeness.js';
 import { metricsCloseness } from './faceCloseness.js';
@@ -53,20 +54,7 @@ describe('faces', () => {
     );
   });
   it('weigh x-height and advance 3 of 14, and count the size of small letters as a length', () => {
-    const a: FaceMetrics = {
-      family: 'A',
-      style: '',
-      xHeight: 0.5,
-      capHeight: 0.7,
-      advance: 0.5,
-      inkWidth: 0.4,
-      stem: null,
-      weight: 400,
-      width: 5,
-      italic: 0,
-      fixed: false,
-      serif: false,
-    };
+    const a: FaceMetrics = { ...PLAIN_FACE, family: 'A', serif: false };
     expect(metricsCloseness({ ...a, xHeight: 0.58 }, a)).toBeCloseTo(11 / 14, 9);
     expect(metricsCloseness({ ...a, weight: 550 }, a)).toBeCloseTo(13 / 14, 9);
     expect(closeness('face', face(a, 40), face(a, 20))).toBeLessThan(1);

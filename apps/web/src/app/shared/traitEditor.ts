@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { specProblem } from '@spare-coat/core/coat/commands';
+import { standardIconNames } from '@spare-coat/core/standards/iconNames';
 import type { TraitSpec } from '@spare-coat/core/reference/kind';
 import { PALETTE_ROLES } from '@spare-coat/core/reference/measure';
 import {
@@ -178,6 +179,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
           placeholder="folder user-home"
           (change)="setNames(text($event))"
         ></textarea>
+        <button type="button" class="quiet" (click)="addStandardNames()">Add the standard names</button>
       }
       @case ('label') {
         <input
@@ -311,6 +313,11 @@ export class TraitEditor {
     const before = (this.value() as IconNames | null)?.names ?? {};
     const names = text.split(/[\s,]+/).filter((n) => n !== '');
     this.set({ names: Object.fromEntries(names.map((n) => [n, before[n] ?? 1])) });
+  }
+  /** All names of the Icon Naming Specification beside those that stand there already. */
+  protected addStandardNames(): void {
+    const before = (this.value() as IconNames | null)?.names ?? {};
+    this.set({ names: { ...Object.fromEntries(standardIconNames()), ...before } });
   }
   protected setShadow(part: keyof Shadow, value: number | string): void {
     this.set({ ...this.shadow(), [part]: value });

@@ -4,8 +4,10 @@ import { readPart } from '../part.js';
 import { testHost } from '../../testing/parts.js';
 import { uuid } from '../../testing/coat.js';
 import { utf8 } from '../../wire/utf8.js';
+import type { ArchiveFinding } from './findings.js';
 import { hostileEntries, isHarmful, linkSteps, stepsOf, type ArchiveEntry } from './entry.js';
 import { judgeArchive, nameOfArchive } from './judge.js';
+import { PLAIN_FACE } from '../../testing/faces.js';
 import { partFromFinding } from './makePart.js';
 import { licenceOfText, type ArchiveReport } from './report.js';
 import { scriptOptions } from './scripts.js';
@@ -214,6 +216,7 @@ describe('a part made of a finding', () => {
     const contents = files({
       'S/index.theme': INDEX,
       'S/48/places/a.png': '',
+      'S/48/places/folder.png': '',
       'Look/frame/frame.css': 'a{color:#b5533c;background:#eeeeee;border-radius:6px}',
       'Look/frame/frame-dark.css': 'a{color:#d9b3a2;background:#222222}',
       'loose.css': 'a{color:#123456}',
@@ -264,6 +267,37 @@ describe('a part made of a finding', () => {
       if (channel!.way === 'archive')
         expect(channel).toMatchObject({ root: finding.root, size: 12, kept: true });
     }
+    const made = (finding: ArchiveFinding) =>
+      partFromFinding(uuid('p'), finding, report, null, { from: 'x', key: null, on: '2026-11-25' }, false);
+    const icons = made(found.find((f) => f.sort === 'icon set')!).offers[0]!.supplies['names'];
+    expect(icons).toEqual({ fixed: { names: { folder: 1, a: 1 } } });
+    const font = found.find((f) => f.sort === 'font')!;
+    const metrics = { ...PLAIN_FACE, family: 'Reed', italic: 0 };
+    const face = (weight: number, italic = 0) => ({
+      path: 'f.ttf',
+      family: 'Reed',
+      style: '',
+      weight,
+      italic: italic !== 0,
+      xHeight: metrics.xHeight,
+      capHeight: metrics.capHeight,
+      characters: 200,
+      scripts: ['Latin'],
+      licence: '',
+      problem: '',
+      metrics: { ...metrics, weight, italic },
+    });
+    const evidence = {
+      what: 'font' as const,
+      files: [],
+      faces: [face(700), face(400, 9), face(500), face(900)],
+    };
+    const [plain, title] = made({ ...font, evidence }).offers;
+    expect([plain!.kind, title!.kind]).toEqual(['interface-type', 'title-type']);
+    // Neither the bold one nor the slanted one sets running text.
+    expect(plain!.supplies['face']).toEqual({
+      fixed: { family: 'Reed', metrics: { ...metrics, weight: 500 }, pixels: null },
+    });
     const theme = partFromFinding(
       uuid('p'),
       found.find((f) => f.sort === 'window theme')!,

@@ -1,3 +1,4 @@
+import type { FaceMetrics } from '../../type/face.js';
 import type { IconTheme } from '../../standards/iconTheme.js';
 import type { StyleEvidence } from '../../standards/styleSheet.js';
 
@@ -40,6 +41,8 @@ export interface FontEvidence {
   /** Scripts of which it has most letters. */
   readonly scripts: readonly string[];
   readonly licence: string;
+  /** What tells it from other faces; null where it has no small Latin letters to measure. */
+  readonly metrics: FaceMetrics | null;
   /** Why it could not be read; empty when it could. */
   readonly problem: string;
 }

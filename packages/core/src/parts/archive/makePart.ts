@@ -1,12 +1,16 @@
 import { parseHex } from '../../colour/srgb.js';
 import { oklchOf } from '../../colour/oklch.js';
 import type { HostProfile } from '../../host/profile.js';
+import { standardIconNames } from '../../standards/iconNames.js';
+import { FOUND_CREDIT, iconCoverage, type IconThemeFiles } from '../../standards/iconTheme.js';
 import type { StyleEvidence } from '../../standards/styleSheet.js';
 import type { TraitValue } from '../../traits/value.js';
 import type { Offer, SettingPlace, Supply } from '../offer.js';
 import { PLAIN_PART } from '../plainPart.js';
 import { PART_SORTS, type Part, type PartSort } from '../part.js';
-import type { ArchiveFinding, Evidence, ThemeVariant } from './findings.js';
+import type { FaceMetrics } from '../../type/face.js';
+import type { ArchiveFinding, Evidence, FontEvidence, ThemeVariant } from './findings.js';
+import { iconSetsOf } from './themes.js';
 import { variantOf } from './judge.js';
 import type { ArchiveReport } from './report.js';
 
@@ -44,8 +48,38 @@ function controlsOf(evidence: StyleEvidence): Record<string, TraitValue> {
   return traits;
 }
 
+/** Of a family's faces the one for running text: upright, and nearest to the regular weight. */
+function plainest(faces: readonly FontEvidence[]): FaceMetrics | null {
+  const off = (m: FaceMetrics) => Math.abs(m.weight - 400) + (m.italic === 0 ? 0 : 1000);
+  const all = faces.flatMap((f) => f.metrics ?? []);
+  return all.reduce<FaceMetrics | null>((best, m) => (best && off(best) <= off(m) ? best : m), null);
+}
+
+/** So many names tell what a set has; the standard ones go first. */
+const MOST_NAMES = 2000;
+
+/** Icon names that a set has, with the credit of where each is found: in itself, or in a parent of the same archive. */
+function iconNamesOf(folder: string, sets: ReadonlyMap<string, IconThemeFiles>): Record<string, number> {
+  const names: Record<string, number> = {};
+  const { by } = iconCoverage(folder, sets, standardIconNames(), USUAL_SIZE);
+  for (const [name, { found }] of by) if (FOUND_CREDIT[found] > 0) names[name] = FOUND_CREDIT[found];
+  let left = MOST_NAMES - Object.keys(names).length;
+  for (const files of sets.get(folder)?.files.values() ?? [])
+    for (const file of files) {
+      const name = file.replace(/\.(png|svg|xpm)$/i, '');
+      if (left <= 0 || name in names || name.length > 200) continue;
+      names[name] = FOUND_CREDIT.own;
+      left--;
+    }
+  return names;
+}
+/** The size at which names are looked up: sets that have a name have it in most sizes. */
+const USUAL_SIZE = 48;
+
 /** Kind and traits that evidence speaks for; empty where it speaks for none. */
 function suppliesOf(
+  { folder }: ArchiveFinding,
+  sets: ReadonlyMap<string, IconThemeFiles>,
   evidence: Evidence,
   variants: ArchiveFinding['variants'],
   setting: (trait: string) => SettingPlace | null,
@@ -56,10 +90,14 @@ function suppliesOf(
     case 'icon set': {
       const sizes = [...new Set(evidence.theme.directories.map((d) => d.size))].sort((a, b) => a - b);
       const place = setting('size');
+      const names = iconNamesOf(folder, sets);
       return [
         {
           kind: 'icon-set',
-          supplies: place && sizes.length > 0 ? { size: { oneOf: sizes, setting: place } } : {},
+          supplies: {
+            ...(place && sizes.length > 0 ? { size: { oneOf: sizes, setting: place } } : {}),
+            ...(Object.keys(names).length > 0 ? { names: fixed({ names }) } : {}),
+          },
         },
       ];
     }
@@ -73,7 +111,13 @@ function suppliesOf(
     case 'font': {
       const family = evidence.faces.find((f) => f.family !== '')?.family;
       if (!family) return [];
-      return ['interface-type', 'title-type'].map((kind) => ({ kind, supplies: { family: fixed(family) } }));
+      const metrics = plainest(evidence.faces.filter((f) => f.family === family));
+      const supplies = {
+        family: fixed(family),
+        ...(metrics ? { face: fixed({ family, metrics, pixels: null }) } : {}),
+      };
+      const kinds = metrics?.fixed ? ['fixed-type'] : ['interface-type', 'title-type'];
+      return kinds.map((kind) => ({ kind, supplies }));
     }
     case 'wallpaper': {
       const [first] = evidence.files;
@@ -145,19 +189,23 @@ export function partFromFinding(
     return supply && !('fixed' in supply) ? supply.setting : null;
   };
   const name = (finding.listed || finding.folder).slice(0, MOST_NAME);
-  const offers: Offer[] = suppliesOf(finding.evidence, finding.variants, setting).map(
-    ({ kind, supplies }) => ({
-      id: kind,
-      kind,
-      name,
-      replaces: false,
-      supplies,
-      ...(finding.evidence.what === 'wallpaper'
-        ? { pictures: finding.evidence.files.slice(0, 40).map(({ width, height }) => ({ width, height })) }
-        : {}),
-      ...(list ? { choose: { ...list, value: finding.listed } } : {}),
-    }),
-  );
+  const offers: Offer[] = suppliesOf(
+    finding,
+    iconSetsOf(report.findings),
+    finding.evidence,
+    finding.variants,
+    setting,
+  ).map(({ kind, supplies }) => ({
+    id: kind,
+    kind,
+    name,
+    replaces: false,
+    supplies,
+    ...(finding.evidence.what === 'wallpaper'
+      ? { pictures: finding.evidence.files.slice(0, 40).map(({ width, height }) => ({ width, height })) }
+      : {}),
+    ...(list ? { choose: { ...list, value: finding.listed } } : {}),
+  }));
   const { evidence } = finding;
   const script = evidence.what === 'install script';
   return {
