@@ -73,7 +73,7 @@ export async function proposeDemo(): Promise<Figure[]> {
     if (seed > PLAIN_SEEDS) continue;
     const instance = buildInstance(ctx, AROUND);
     const began = performance.now();
-    findPlain(instance, terms(80), solve, { seconds: 60, gap: 1e-5 });
+    findPlain(instance, terms(80), solve, { seconds: 60, gap: 1e-5, columns: Infinity });
     plain.push(performance.now() - began);
   }
   const ms = (list: number[]) => Math.round(median(list));
@@ -101,12 +101,16 @@ export async function proposeLarge(): Promise<Figure[]> {
     const from = performance.now();
     const instance = buildInstance(ctx, AROUND);
     const built = performance.now() - from;
-    const found = findBest(prepare(instance, terms(200)), solve, { seconds: 60, gap: 0.005 });
+    const found = findBest(prepare(instance, terms(200)), solve, {
+      seconds: 60,
+      gap: 0.005,
+      columns: Infinity,
+    });
     times.push(performance.now() - from);
     if (found) gaps.push((found.bound - found.objective) / found.objective);
     if (seed > PLAIN_SEEDS) continue;
     const began = performance.now();
-    findPlain(instance, terms(200), solve, { seconds: 60, gap: 0.005 });
+    findPlain(instance, terms(200), solve, { seconds: 60, gap: 0.005, columns: Infinity });
     plain.push(performance.now() - began + built);
   }
   return [
@@ -129,7 +133,7 @@ export async function proposeGreedy(): Promise<Figure[]> {
     const instance = buildInstance(demoContext(seed), AROUND);
     const problem = reduce(layTerms(instance, terms(80)));
     const near = greedy(problem);
-    const best = findBest(prepare(instance, terms(80)), solve, { seconds: 60, gap: 1e-5 });
+    const best = findBest(prepare(instance, terms(80)), solve, { seconds: 60, gap: 1e-5, columns: Infinity });
     if (!near || !best) continue;
     better.push(100 * (best.objective - objectiveOf(problem, near)));
     ratios.push(best.objective / objectiveOf(problem, near));

@@ -46,7 +46,7 @@ describe('the exact proposal', () => {
       expect(solved.objective / SCALE, `seed ${seed}`).toBeCloseTo(best.objective, 6);
       // The whole way, with what is taken away and the first set, comes to the same.
       const prepared = prepare(instance, terms);
-      const reported = findBest(prepared, solve, { seconds: 10, gap: 0 });
+      const reported = findBest(prepared, solve, { seconds: 10, gap: 0, columns: Infinity });
       expect(reported?.objective, `seed ${seed}`).toBeCloseTo(best.objective, 6);
       // No set exceeds what the prices come to, nor do sets with a part or a base exceed what they leave to those.
       const { relaxed } = prepared;
@@ -78,7 +78,7 @@ describe('the exact proposal', () => {
       const prepared = prepare(instance, randomTerms(random));
       const excluded: Selection[] = [];
       for (let n = 0; n < 3; n++) {
-        const next = findBest(prepared, solve, { seconds: 10, gap: 0 }, excluded);
+        const next = findBest(prepared, solve, { seconds: 10, gap: 0, columns: Infinity }, excluded);
         let most = -Infinity;
         if (n > 0) {
           // Sets in which an element takes what the host or the same part gives better are no sets to offer.

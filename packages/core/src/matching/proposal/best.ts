@@ -21,10 +21,15 @@ export interface Found {
   readonly bound: number;
 }
 
+/** A program with more columns takes minutes for its first step alone, in which a solver heeds no limit of time. */
+export const MOST_COLUMNS = 40_000;
+
 export interface Effort {
   readonly seconds: number;
   /** Relative gap at which a set is good enough: 0 proves it. */
   readonly gap: number;
+  /** Columns that a program may have at most for a solver to be asked; with more the first set is all that is found. */
+  readonly columns: number;
   /** Told of the best so far: closeness less costs, and the bound. */
   readonly told?: (objective: number, bound: number) => void;
 }
@@ -68,23 +73,29 @@ function isOther(selection: Selection, excluded: readonly Selection[]): boolean 
   });
 }
 
+/** So many ways to leave a part out are looked at closely. */
+const MOST_LEFT_OUT = 8;
+
 /** A good set that is none of those: the last of them without one of the parts that carry it, and with what helps then. */
 function firstOther({ reduced, relaxed }: Prepared, excluded: readonly Selection[]): Selection | null {
   const last = excluded.at(-1)!;
+  const worth = (s: Selection | null) => (s ? objectiveOf(reduced, s) : -Infinity);
+  const ways = [...carrying(last)]
+    .filter((gone) => !reduced.forced.has(gone))
+    .map((gone) => {
+      const stays = (p: number) => p !== gone;
+      const problem = withParts(reduced, stays, 'It is left out.');
+      const rest = [...last.parts].filter(stays);
+      return { problem, rest, worth: worth(assignAll(problem, new Set(rest))) };
+    })
+    .sort((a, b) => b.worth - a.worth);
   let best: Selection | null = null;
-  for (const gone of carrying(last)) {
-    if (reduced.forced.has(gone)) continue;
-    const stays = (p: number) => p !== gone;
-    const other = repaired(withParts(reduced, stays, 'It is left out.'), [...last.parts].filter(stays));
-    if (
-      other &&
-      isOther(other, excluded) &&
-      (!best || objectiveOf(reduced, other) > objectiveOf(reduced, best))
-    )
-      best = other;
+  for (const { problem, rest } of ways.slice(0, MOST_LEFT_OUT)) {
+    const other = repaired(problem, rest);
+    if (other && isOther(other, excluded) && worth(other) > worth(best)) best = other;
   }
   if (!best) return null;
-  const better = climb(sieve(reduced, relaxed, objectiveOf(reduced, best), best).problem, best);
+  const better = climb(sieve(reduced, relaxed, worth(best), best).problem, best);
   return isOther(better, excluded) ? better : best;
 }
 
@@ -129,9 +140,6 @@ interface Known {
   readonly most: number;
 }
 
-/** A program with more columns takes minutes for its first step alone, in which a solver heeds no limit of time. */
-const MOST_COLUMNS = 40_000;
-
 function ask(
   whole: Problem,
   problem: Problem,
@@ -141,7 +149,7 @@ function ask(
   { first, bound, most }: Known,
 ): Found | null {
   const model = buildModel(problem, excluded);
-  const isVast = first !== null && model.linear.cost.length > MOST_COLUMNS;
+  const isVast = first !== null && model.linear.cost.length > effort.columns;
   const solved: Solved = isVast
     ? { end: 'bounded', values: null, objective: -Infinity, bound: Infinity }
     : solve(model.linear, {

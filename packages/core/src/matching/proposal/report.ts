@@ -10,7 +10,7 @@ import type { MatchContext } from '../targets.js';
 import { acceptCommands, type ProposedElement, type ProposedLayer } from './accept.js';
 import { breaksOf, objectiveOf } from './assign.js';
 import { barredBy, sayLimit } from './barred.js';
-import { findBest, prepare, type Effort, type Found, type Prepared } from './best.js';
+import { findBest, MOST_COLUMNS, prepare, type Effort, type Found, type Prepared } from './best.js';
 import { buildInstance, type Around } from './build.js';
 import { assignAll } from './greedy.js';
 import {
@@ -134,6 +134,8 @@ const OTHERS = 5;
 /** Next best sets and other hosts are told to a tenth of a percent: what differs less cannot be seen. */
 const NEAR_ENOUGH = 0.001;
 
+/** Programs of more columns are not given to the solver for anything but the best set itself. */
+const QUICK_COLUMNS = 5000;
 /** Closeness by which a bound has to fall until it is told again. */
 const TOLD_AT = 0.001;
 
@@ -176,7 +178,7 @@ export function proposeReport(
     costs: true,
     released: question.released === 'all' ? 'all' : new Set(question.released),
   };
-  const quick: Effort = { seconds: seconds / 3, gap: NEAR_ENOUGH };
+  const quick: Effort = { seconds: seconds / 3, gap: NEAR_ENOUGH, columns: QUICK_COLUMNS };
   const prepared = prepare(instance, terms);
   let limit = prepared.relaxed.bound;
   let near: ProposedSet | null = null;
@@ -187,6 +189,7 @@ export function proposeReport(
   const found = findBest(prepared, solve, {
     seconds,
     gap: 1e-5,
+    columns: MOST_COLUMNS,
     told: (_objective, bound) => {
       // The set that is shown stays the same until it is proven; how far it can be from the best is known better.
       if (near === null || bound > limit - TOLD_AT) return;
