@@ -6,7 +6,7 @@ import type { CoatRows } from '../coat/rows.js';
 import { supplyProblem } from '../parts/offer.js';
 import { testCoat, testTrait, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
-import { evaluateCoat } from './evaluate.js';
+import { assumedShare, closenessByVariant, evaluateCoat } from './evaluate.js';
 import { ledgerOf } from './ledger.js';
 import { indexOffers, rankOffers } from './rank.js';
 import { partKey, targetsOf, type MatchContext } from './targets.js';
@@ -174,6 +174,27 @@ describe('evaluating a coat', () => {
       ceiling: null,
       standing: 'open',
     });
+  });
+});
+
+describe('closeness by variant', () => {
+  it('has the closeness of the coat as its mean, and tells what share of the weight rests on guesses', () => {
+    const known = context(choose(wide, 'bar'));
+    // Without pictures both variants count.
+    const ctx = { ...known, rows: { ...known.rows, picture: {} } };
+    const state = evaluate(ctx);
+    const by = Object.values(closenessByVariant(state));
+    expect(by).toHaveLength(2);
+    expect(by.reduce((sum, c) => sum + c, 0) / by.length).toBeCloseTo(state.chosen!);
+    expect(assumedShare(state)).toBe(0);
+    const guess = testTrait('rail', 'margin', 8, { source: { how: 'assumed' } });
+    const guessed = evaluate({
+      ...ctx,
+      rows: { ...ctx.rows, trait: { ...ctx.rows.trait, [guess.id]: guess } },
+    });
+    const weights = guessed.elements.map((e) => [e.element.name, e.element.weight] as const);
+    const all = weights.reduce((sum, [, w]) => sum + w, 0);
+    expect(assumedShare(guessed)).toBeCloseTo(weights.find(([n]) => n === 'Rail')![1] / all);
   });
 });
 

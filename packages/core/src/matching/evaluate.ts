@@ -57,6 +57,24 @@ export function coatCloseness(
   return weights === 0 ? null : sum / weights;
 }
 
+/** Closeness of the coat in each variant that is scored, 0 to 1. */
+export function closenessByVariant({ elements }: CoatState): Record<string, number> {
+  const variants = new Set(elements.flatMap((e) => Object.keys(e.perVariant)));
+  return Object.fromEntries(
+    [...variants].flatMap((v): [string, number][] => {
+      const closeness = coatCloseness(elements, (e) =>
+        e.closeness === null ? null : (e.perVariant[v]?.closeness ?? null),
+      );
+      return closeness === null ? [] : [[v, closeness]];
+    }),
+  );
+}
+
+/** Share of the scored weight (0 to 1) that rests on values which are assumed or which nobody can tell. */
+export function assumedShare({ elements }: CoatState): number {
+  return coatCloseness(elements, (e) => (e.closeness === null ? null : Number(e.assumed))) ?? 0;
+}
+
 /**
  * Scores the whole coat. For *open* without a choice and for *gap*, what will be seen is the host's own default; for
  * a stand-in it is what stands in.

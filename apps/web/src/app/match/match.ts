@@ -75,6 +75,13 @@ export class Match {
   private readonly router = inject(Router);
   protected readonly sayings = SAYINGS;
   protected readonly say = sayClose;
+  /** The closeness of the element in each variant. */
+  protected readonly perVariant = computed(() =>
+    Object.entries(this.state()?.perVariant ?? {}).map(([id, score]) => ({
+      name: this.view.rows().variant[id]!.name,
+      said: sayClose(score.closeness),
+    })),
+  );
   /** The offer looked into without choosing it, as `part@offer`. */
   private readonly peeked = signal<string | null>(null);
   protected readonly making = signal(false);

@@ -9,7 +9,13 @@ import {
   type RegionRow,
 } from '@spare-coat/core/coat/rows';
 import type { HostProfile } from '@spare-coat/core/host/profile';
-import { evaluateCoat, type CoatState, type ElementState } from '@spare-coat/core/matching/evaluate';
+import {
+  assumedShare,
+  closenessByVariant,
+  evaluateCoat,
+  type CoatState,
+  type ElementState,
+} from '@spare-coat/core/matching/evaluate';
 import { ledgerOf } from '@spare-coat/core/matching/ledger';
 import { indexOffers, rankOffers, type OfferIndex, type RankedOffer } from '@spare-coat/core/matching/rank';
 import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
@@ -23,6 +29,7 @@ import { sameJson } from '@spare-coat/core/coat/changes';
 import { Api } from './api';
 import { CoatStore } from './coatStore';
 import { Notices } from './notices';
+import { sayClose } from './sayClose';
 
 export interface SpineGroup {
   readonly group: KindGroup;
@@ -77,6 +84,17 @@ export class CoatView {
   readonly state = computed<CoatState | null>(() =>
     this.coat() ? evaluateCoat(this.context(), this.index()) : null,
   );
+  /** The coat's closeness in each variant, and how much of it rests on guesses, in words; empty where both say nothing. */
+  readonly restsOn = computed(() => {
+    const state = this.state();
+    if (!state) return '';
+    const by = Object.entries(closenessByVariant(state)).map(
+      ([id, closeness]) => `${this.rows().variant[id]!.name} ${sayClose(closeness)} %`,
+    );
+    const share = Math.round(assumedShare(state) * 100);
+    const guessed = share > 0 ? ` ${share} % of the weight rests on assumed or unknown values.` : '';
+    return `${by.length > 1 ? `${by.join(', ')}.` : ''}${guessed}`.trim();
+  });
   /** Elements in the order of the spine. */
   readonly groups = computed<readonly SpineGroup[]>(() => {
     const states = this.state()?.elements ?? [];

@@ -2,7 +2,7 @@ import { carryOut } from '../../coat/carryOut.js';
 import { applyChanges } from '../../coat/changes.js';
 import { NO_ROWS, type CoatRows } from '../../coat/rows.js';
 import type { HostProfile } from '../../host/profile.js';
-import { evaluateCoat, type CoatState } from '../evaluate.js';
+import { assumedShare, closenessByVariant, evaluateCoat, type CoatState } from '../evaluate.js';
 import { sayShortfall } from '../ledger.js';
 import { limitsSet, NO_LIMITS, type LimitId, type Limits } from '../limits.js';
 import { indexOffers } from '../rank.js';
@@ -34,6 +34,8 @@ export interface ProposedSet {
   /** Closeness of the coat, 0 to 1, as it is scored once it is accepted. */
   readonly closeness: number;
   readonly byVariant: Readonly<Record<string, number>>;
+  /** Share of the weight that rests on assumed or unknown values, 0 to 1. */
+  readonly assumed: number;
   /** By how much of closeness a better set could still be better, 0 where it is proven. */
   readonly gap: number;
   readonly parts: readonly ProposedPart[];
@@ -335,22 +337,11 @@ function toSet(ctx: MatchContext, instance: Instance, found: Found): ProposedSet
     const { id, name, version, memory } = instance.parts[i]!.part;
     return { id, name, version, memory, carries: carries.has(i) || locked.has(i) };
   });
-  const sums = new Map<string, { got: number; weight: number }>();
-  for (const e of state.elements) {
-    if (e.closeness === null || e.standing === 'left alone') continue;
-    for (const [variant, score] of Object.entries(e.perVariant)) {
-      if (score.closeness === null) continue;
-      const sum = sums.get(variant) ?? { got: 0, weight: 0 };
-      sums.set(variant, {
-        got: sum.got + e.element.weight * score.closeness,
-        weight: sum.weight + e.element.weight,
-      });
-    }
-  }
   return {
     isProven: found.isProven,
     closeness: state.chosen ?? 0,
-    byVariant: Object.fromEntries([...sums].map(([v, s]) => [v, s.got / s.weight])),
+    byVariant: closenessByVariant(state),
+    assumed: assumedShare(state),
     gap: found.isProven ? 0 : Math.max(0, found.bound - found.objective),
     parts: parts.sort((a, b) => (a.name < b.name ? -1 : 1)),
     elements,
