@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { NO_LIMITS } from '@spare-coat/core/matching/limits';
 import type { ProposalReport } from '@spare-coat/core/matching/proposal/report';
 import { randomFrom } from '@spare-coat/core/scene/svg';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
@@ -89,17 +90,6 @@ async function ask(coat: string, released: string[] | 'all' = []) {
   }
 }
 
-const LIMITS = {
-  free: false,
-  openLicence: false,
-  noAccount: false,
-  noAdmin: false,
-  tested: false,
-  memory: null,
-  age: null,
-  breaks: null,
-};
-
 describe('a proposal', () => {
   it('is asked for by coat, takes what comes nearest for least, and tells why not the others', async () => {
     const { id, element, send } = await railOn(true);
@@ -124,7 +114,7 @@ describe('a proposal', () => {
     // The same question is not worked out twice; another limit is another question.
     const again = await ask(id);
     expect(again.job).toBe((await ask(id)).job);
-    await send({ type: 'coat.limits', limits: { ...LIMITS, free: true, memory: 20 } });
+    await send({ type: 'coat.limits', limits: { ...NO_LIMITS, free: true, memory: 20 } });
     const limited = (await ask(id)).result!;
     expect(limited.best!.parts).toEqual([]);
     expect(limited.limits.map((l) => [l.limit, l.parts])).toEqual([
@@ -193,7 +183,7 @@ describe('a proposal', () => {
           trait('colourActive', someColour(random)),
         ],
       });
-    await send({ type: 'coat.limits', limits: { ...LIMITS, memory: 120 } });
+    await send({ type: 'coat.limits', limits: { ...NO_LIMITS, memory: 120 } });
     const asked = await server.post('/api/proposals', { coat: id, released: [], hosts: false });
     const { job } = asked.body as { job: string };
     const look = async () => (await server.get(`/api/jobs/${job}`)).body as Job;

@@ -36,7 +36,8 @@ export function setMatch(
   return [put('match', { ...newMatch(matchId, elementId), ...fields })];
 }
 
-function newMatch(id: string, elementId: string): MatchRow {
+/** A match with which nothing was said or chosen yet. */
+export function newMatch(id: string, elementId: string): MatchRow {
   return {
     id,
     elementId,

@@ -4,13 +4,12 @@ import { contrast, parseHex } from '../colour/srgb.js';
 import { applyChanges } from '../coat/changes.js';
 import { carryOut } from '../coat/carryOut.js';
 import type { Command } from '../coat/commands.js';
-import type { CoatRows } from '../coat/rows.js';
+import type { CoatRows, TraitRow } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import { EMPTY_SURVEY } from '../host/survey.js';
 import { evaluateCoat } from '../matching/evaluate.js';
 import { indexOffers } from '../matching/rank.js';
 import { partKey } from '../matching/targets.js';
-import type { Offer } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
 import { testCoat, testElement, testTrait, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
@@ -56,6 +55,34 @@ const choose = (element: string, part: Part | null, offer = 'bar'): Command => (
 });
 const sorts = (c: FindingContext) => findingsOf(c).map((f) => f.sort);
 const find = (c: FindingContext, sort: string) => findingsOf(c).find((f) => f.sort === sort);
+
+/** A coat whose clock stands on the rail of the picture, with one more target. */
+function clockOnRail(target: TraitRow): CoatRows {
+  const rows = testCoat();
+  const [rail] = Object.values(rows.region);
+  const region = {
+    ...rail!,
+    id: uuid('cr'),
+    elementId: uuid('clock'),
+    x: 1840,
+    y: 10,
+    width: 70,
+    height: 40,
+  };
+  return {
+    ...rows,
+    trait: { ...rows.trait, [target.id]: target },
+    region: { ...rows.region, [region.id]: region },
+  };
+}
+
+/** A part with a clock of which one trait can be set to anything. */
+const clocks = (trait: string): Part => {
+  const supplies = { [trait]: { any: true as const, setting: setting('c') } };
+  return testPart('Clocks', {
+    offers: [{ id: 'clock', kind: 'clock', name: 'C', replaces: true, supplies }],
+  });
+};
 
 /** A coat with two bars, each with items. */
 function twoBars(): CoatRows {
@@ -230,30 +257,8 @@ describe('what is seen', () => {
     expect(readContrast('#767676', ['#ffffff'], 4.5).below).toBe(0);
   });
   it('unreadable clocks are found on the bar they stand on, with a colour that passes', () => {
-    const rows = testCoat();
-    const pale = testTrait('clock', 'colour', '#e0c0b0');
-    const region = {
-      ...Object.values(rows.region)[0]!,
-      id: uuid('cr'),
-      elementId: uuid('clock'),
-      x: 1840,
-      y: 10,
-      width: 70,
-      height: 40,
-    };
-    const all = {
-      ...rows,
-      trait: { ...rows.trait, [pale.id]: pale },
-      region: { ...rows.region, [region.id]: region },
-    };
-    const clock: Offer = {
-      id: 'clock',
-      kind: 'clock',
-      name: 'C',
-      replaces: true,
-      supplies: { colour: { any: true, setting: setting('c') } },
-    };
-    const part = testPart('Clocks', { offers: [clock] });
+    const all = clockOnRail(testTrait('clock', 'colour', '#e0c0b0'));
+    const part = clocks('colour');
     const c = context([part, bar('B', [])], all, [
       choose('clock', part, 'clock'),
       choose('rail', null, 'bar-1'),
@@ -264,30 +269,8 @@ describe('what is seen', () => {
     expect(sorts(after)).not.toContain('contrast');
   });
   it('proportions that a bound breaks are found', () => {
-    const rows = testCoat();
-    const size = testTrait('clock', 'size', 42);
-    const region = {
-      ...Object.values(rows.region)[0]!,
-      id: uuid('cr'),
-      elementId: uuid('clock'),
-      x: 1840,
-      y: 10,
-      width: 70,
-      height: 40,
-    };
-    const all = {
-      ...rows,
-      trait: { ...rows.trait, [size.id]: size },
-      region: { ...rows.region, [region.id]: region },
-    };
-    const clock: Offer = {
-      id: 'clock',
-      kind: 'clock',
-      name: 'C',
-      replaces: true,
-      supplies: { size: { any: true, setting: setting('c') } },
-    };
-    const part = testPart('Clocks', { offers: [clock] });
+    const all = clockOnRail(testTrait('clock', 'size', 42));
+    const part = clocks('size');
     const c = context([part], all, [choose('clock', part, 'clock'), choose('rail', null, 'bar-1')]);
     expect(find(c, 'proportion broken')!).toMatchObject({ title: 'Clock is too large for Rail' });
     expect(find(c, 'proportion broken')!.actions[0]!.label).toBe('Set text size to 32');

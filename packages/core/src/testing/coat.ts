@@ -1,3 +1,4 @@
+import { newMatch } from '../coat/carryMatch.js';
 import { NO_LIMITS } from '../matching/limits.js';
 import { NO_ROWS, type CoatRows, type ElementRow, type MatchRow, type TraitRow } from '../coat/rows.js';
 import type { TraitValue } from '../traits/value.js';
@@ -50,18 +51,7 @@ export function testElement(name: string, kind: string, more: Partial<ElementRow
 }
 
 export function testMatch(id: string, elementId: string, more: Partial<MatchRow> = {}): MatchRow {
-  return {
-    id,
-    elementId,
-    said: null,
-    reason: '',
-    lost: '',
-    note: '',
-    links: [],
-    lookAgain: null,
-    by: 'hand',
-    ...more,
-  };
+  return { ...newMatch(id, elementId), ...more };
 }
 
 const by = <T extends { readonly id: string }>(...rows: T[]): Record<string, T> =>

@@ -9,6 +9,7 @@ import {
   untracked,
 } from '@angular/core';
 import { Router } from '@angular/router';
+import { PLAIN_PART } from '@spare-coat/core/parts/plainPart';
 import { readPart, type Part } from '@spare-coat/core/parts/part';
 import { DocumentEditor } from '../shared/document/documentEditor';
 import { Draft, check } from '../shared/document/editing';
@@ -23,6 +24,7 @@ import { PART_SECTIONS } from './partSections';
 /** A part that nobody said anything of yet. */
 function emptyPart(id: string, today: string): Part {
   return {
+    ...PLAIN_PART,
     id,
     revision: 1,
     name: 'New part',
@@ -33,19 +35,7 @@ function emptyPart(id: string, today: string): Part {
     version: '1.0',
     released: today,
     licence: 'LicenseRef-not-said',
-    price: null,
-    trialDays: null,
-    account: false,
-    faults: [],
-    memory: 0,
-    fits: [],
     channels: [{ way: 'archive', from: 'https://', file: 'part.tar.xz', root: 'part', sort: 'icon set' }],
-    requires: [],
-    excludes: [],
-    sideEffects: [],
-    openOnce: false,
-    enable: null,
-    effect: 'none',
     offers: [],
   };
 }

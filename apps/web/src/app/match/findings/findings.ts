@@ -101,11 +101,6 @@ import { Noticed } from './noticed';
       display: block;
       height: 100%;
     }
-    .said {
-      padding: 7px 10px;
-      background: var(--paper);
-      border-left: 4px solid var(--fill);
-    }
     .list {
       list-style: none;
       margin: 0;
