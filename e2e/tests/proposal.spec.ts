@@ -160,3 +160,39 @@ test('an extra is added, chosen and planned, and never scored', async ({ page })
   await saved(page);
   expect(await page.locator('.tape dd').first().textContent()).toBe(before);
 });
+
+test('a setting is turned by steps and chosen among what it takes, with closeness following', async ({
+  page,
+}) => {
+  await copyOfDemo(page);
+  await stage(page, 'Match');
+  await page
+    .getByRole('navigation', { name: 'Elements' })
+    .getByRole('button', { name: /^Launcher button/ })
+    .click();
+  const seen = page.locator('dl dd').filter({ hasText: '%' }).first();
+  await expect(seen).toContainText('100');
+  await page.getByRole('button', { name: 'Size', exact: true }).click();
+  for (let n = 0; n < 5; n++) await page.getByRole('button', { name: 'One step more: Size' }).click();
+  await saved(page);
+  await expect(page.getByRole('row', { name: /^Size 48 px 58 px/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Settle it again' }).click();
+  await expect(page.getByRole('row', { name: /^Size 48 px 48 px 100/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Shape', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Shape of Launcher button' }).selectOption('ring, credit 0');
+  await saved(page);
+  await expect(page.getByRole('row', { name: /^Shape house ring 0/ })).toBeVisible();
+  await expect(seen).not.toContainText('100');
+});
+
+test('offers are marked by keyboard and put side by side', async ({ page }) => {
+  await copyOfDemo(page);
+  await stage(page, 'Match');
+  await page.keyboard.press('Alt+2');
+  await expect(page.getByRole('link', { name: 'Side by side' })).toBeHidden();
+  await page.keyboard.press('Alt+3');
+  await page.getByRole('link', { name: 'Side by side' }).click();
+  await expect(page).toHaveURL(/compare/);
+  await expect(page.getByRole('columnheader', { name: /Marrow Panel/ })).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: /Sallow Dock/ })).toBeVisible();
+});
