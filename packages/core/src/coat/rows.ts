@@ -417,5 +417,11 @@ export function layersOf(rows: CoatRows, matchId: string): LayerRow[] {
 
 /** By what id a layer names something of one's own making. */
 export function handmadeOffer(id: string): string {
-  return `hand:${id}`;
+  return `${HAND}${id}`;
+}
+const HAND = 'hand:';
+
+/** What of one's own making an offer's id names, or null. */
+export function handmadeOf(rows: CoatRows, offer: string): HandmadeRow | null {
+  return offer.startsWith(HAND) ? (rows.handmade[offer.slice(HAND.length)] ?? null) : null;
 }

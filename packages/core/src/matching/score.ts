@@ -1,5 +1,6 @@
 import {
   coatOf,
+  handmadeOf,
   handmadeOffer,
   layersOf,
   matchOf,
@@ -207,12 +208,9 @@ export function offerOfHandmade({ id, kind, name, supplies }: HandmadeRow): Offe
 export function resolveLayer(ctx: MatchContext, layer: LayerRow): ResolvedLayer | null {
   const { traits, settings } = layer;
   const role: LayerRole = layer.position === 0 ? 'base' : 'overlay';
-  if (layer.partId === null && layer.offer.startsWith('hand:')) {
-    const made = ctx.rows.handmade[layer.offer.slice('hand:'.length)];
-    return made
-      ? { role, offer: offerOfHandmade(made), from: 'Hand-made', layerId: layer.id, traits, settings }
-      : null;
-  }
+  const made = layer.partId === null ? handmadeOf(ctx.rows, layer.offer) : null;
+  if (made)
+    return { role, offer: offerOfHandmade(made), from: 'Hand-made', layerId: layer.id, traits, settings };
   const part = layer.partId === null ? null : ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0));
   const offers = layer.partId === null ? ctx.host?.offers : part?.offers;
   const offer = offers?.find((o) => o.id === layer.offer);

@@ -4,12 +4,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NO_ROWS, type CoatRows } from '../coat/rows.js';
+import { handmadeOffer, NO_ROWS, type CoatRows, type HandmadeRow } from '../coat/rows.js';
 import type { Part } from '../parts/part.js';
 import { evaluateCoat } from '../matching/evaluate.js';
 import { indexOffers } from '../matching/rank.js';
 import { partKey, type MatchContext } from '../matching/targets.js';
-import { testCoat, testMatch, uuid } from '../testing/coat.js';
+import { testCoat, testElement, testMatch, testTrait, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
 import { derivePlan } from './derive.js';
 import { planMarkdown } from './markdown.js';
@@ -136,6 +136,63 @@ describe('deriving a plan', () => {
     expect(step.expected).toBe('The folder Samphire Icons lies in ~/.local/share/icons.');
   });
 
+  it('places what was made by hand, sets its values where the host keeps them, and says how all of it goes away', () => {
+    const made: HandmadeRow = {
+      id: uuid('made'),
+      elementId: uuid('rail'),
+      kind: 'bar',
+      name: 'My rail',
+      supplies: { thickness: 84, corner: 'x', cornerRadius: 4 },
+      files: [{ name: 'rail-84.png', width: 84, height: 84, blob: 'a'.repeat(64) }],
+      recipe: { command: 'tape --list' },
+    };
+    const target = testTrait('rail', 'cornerRadius', 4);
+    const base = testCoat();
+    const p = plan(null, [], {
+      trait: { ...base.trait, [target.id]: target },
+      handmade: { [made.id]: made },
+      layer: {
+        l: {
+          id: 'l',
+          matchId: 'm',
+          position: 0,
+          partId: null,
+          partRevision: null,
+          offer: handmadeOffer(made.id),
+          traits: null,
+          settings: {},
+        },
+      },
+    });
+    const steps = stepsOf(p);
+    const place = steps.find((s) => s.sort === 'place a file')!;
+    expect(place.commands).toContainEqual([
+      'cp',
+      '--',
+      '~/Downloads/rail-84.png',
+      '~/.local/share/pixmaps/rail-84.png',
+    ]);
+    expect(place.commands.at(-1)!.at(-1)).toBe('~/.local/share/applications/my-rail.desktop');
+    expect(place.undo).toBe(
+      'Remove ~/.local/share/pixmaps/rail-84.png and ~/.local/share/applications/my-rail.desktop.',
+    );
+    // The host has a setting for the thickness; nothing is known of where corners are kept.
+    expect(steps.find((s) => s.title === 'Set Rail: thickness to 84')!.commands).toHaveLength(1);
+    const byHand = steps.find((s) => s.title === 'Set Rail: corner radius to 4')!;
+    expect(byHand).toMatchObject({ commands: [], value: '4', where: 'Where what draws Rail keeps it' });
+    expect(steps.indexOf(place)).toBeLessThan(steps.indexOf(byHand));
+  });
+  it('gets what an extra needs, with its undoing, like everything else', () => {
+    const extra = testElement('extra', 'bar', { addition: true });
+    const base = testCoat();
+    const tide = testPart('Tide', {}, supplies);
+    const p = plan(tide, [], {
+      element: { ...base.element, [extra.id]: extra },
+      match: { m: testMatch('m', extra.id) },
+    });
+    const step = stepsOf(p).find((s) => s.title.startsWith('Install Tide'))!;
+    expect(step).toMatchObject({ elements: [extra.id], undo: 'Remove the package tide.' });
+  });
   it('gives steps keys that stay while what they do stays, so that ticks survive', () => {
     const keys = (p: Plan) => new Map(stepsOf(p).map((s) => [s.title, s.key]));
     const before = keys(plan(null));

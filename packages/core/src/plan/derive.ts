@@ -7,14 +7,16 @@ import { spellValue } from '../traits/say.js';
 import { sameJson } from '../coat/changes.js';
 import type { Order, TraitType, TraitValue } from '../traits/value.js';
 import { ZONES } from '../traits/value.js';
-import { coatOf, layersOf, type ElementRow } from '../coat/rows.js';
+import { coatOf, handmadeOf, layersOf, type ElementRow } from '../coat/rows.js';
 import type { CoatState } from '../matching/evaluate.js';
 import type { TraitScore } from '../matching/score.js';
 import { resolveLayer } from '../matching/score.js';
 import { partKey, scoredVariants, type MatchContext } from '../matching/targets.js';
+import { Draft } from './draft.js';
+import { addFiles, placeOfOwn } from './ownMaking.js';
 import { orderSteps } from './order.js';
 import { fillTemplate } from './quote.js';
-import type { Edge, Plan, Step } from './step.js';
+import type { Plan } from './step.js';
 
 const SAFE_POINT = 'safe-point';
 const NOTE = 'note-values';
@@ -28,27 +30,6 @@ export function encodeSetting(type: TraitType, value: TraitValue): string {
   }
   if (typeof value === 'object') return JSON.stringify(value);
   return String(value);
-}
-
-class Draft {
-  readonly steps = new Map<string, Step>();
-  readonly edges: Edge[] = [];
-  readonly warnings: string[] = [];
-  /** The step that gets a part, by the part's id. */
-  readonly got = new Map<string, string>();
-
-  add(step: Omit<Step, 'elements'>, element: string | null): string {
-    const known = this.steps.get(step.key);
-    const elements = new Set([...(known?.elements ?? []), ...(element ? [element] : [])]);
-    this.steps.set(step.key, { ...step, elements: [...elements] });
-    return step.key;
-  }
-
-  follow(from: string | null, to: string, afterEffect = true): string {
-    if (from && from !== to && !this.edges.some((e) => e.from === from && e.to === to))
-      this.edges.push({ from, to, afterEffect });
-    return to;
-  }
 }
 
 /** The key of the last step that makes a part ready to be chosen; adds all steps before it, once. */
@@ -246,11 +227,12 @@ function addSetting(
   const also = others.map((s) => `${s.variant}: ${spellValue(spec.type, s.score.setting!)}`);
   const key = draft.add(
     {
-      key: `set:${place.key}:${element.id}:${value}`,
+      key: `set:${place.key || spec.id}:${element.id}:${value}`,
       sort: 'set a value',
       title: `Set ${element.name}: ${spec.label.toLowerCase()} to ${spellSetting(spec.type, setting)}`,
       where: place.place,
-      commands: [fillTemplate(host.commands.set, { key: place.key, value })],
+      // Without a key only a hand can do it.
+      commands: place.key === '' ? [] : [fillTemplate(host.commands.set, { key: place.key, value })],
       value: spellSetting(spec.type, setting),
       expected:
         also.length > 0 ? `In the other variant, ${also.join('; ')}.` : 'The value is shown as typed.',
@@ -333,14 +315,19 @@ export function derivePlan(ctx: MatchContext, coat: CoatState): Plan {
         draft.follow(SAFE_POINT, key, false);
         after = draft.follow(after, key);
       }
+      const made = layer.partId === null ? handmadeOf(rows, layer.offer) : null;
+      if (made) after = addFiles(draft, made, state.element, SAFE_POINT);
       ready.set(layer.id, after);
     }
     const byTrait = new Map<string, { variant: string; score: TraitScore }[]>();
     for (const variant of variants)
       for (const score of state.perVariant[variant.id]?.traits ?? []) {
-        if (!score.layerId || !score.place) continue;
+        if (!score.layerId) continue;
+        const own = placeOfOwn(rows, host, state.element, score);
+        const settled = own ? { ...score, ...own } : score;
+        if (!settled.place) continue;
         const list = byTrait.get(score.target.spec.id) ?? [];
-        list.push({ variant: variant.name.toLowerCase(), score });
+        list.push({ variant: variant.name.toLowerCase(), score: settled });
         byTrait.set(score.target.spec.id, list);
       }
     for (const scores of byTrait.values())

@@ -7,6 +7,7 @@ export const STEP_SORTS = [
   'install',
   'fetch and unpack',
   'run a script',
+  'place a file',
   'open once',
   'enable',
   'choose',

@@ -89,3 +89,26 @@ export function readDesktopEntry(text: string): DesktopEntry {
     problems,
   };
 }
+
+/** A launcher for a command, after the Desktop Entry Specification, and the name of its file. */
+export function launcherFile(
+  name: string,
+  command: string,
+): { readonly name: string; readonly text: string } {
+  const escaped = (text: string) => text.replace(/\\/g, '\\\\').replace(/[\r\n]+/g, ' ');
+  return {
+    name: `${
+      name
+        .toLowerCase()
+        .replace(/[^\p{L}\p{N}]+/gu, '-')
+        .replace(/^-+|-+$/g, '') || 'launcher'
+    }.desktop`,
+    text: [
+      '[Desktop Entry]',
+      'Type=Application',
+      `Name=${escaped(name)}`,
+      `Exec=${escaped(command)}`,
+      '',
+    ].join('\n'),
+  };
+}

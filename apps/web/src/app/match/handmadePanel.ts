@@ -4,6 +4,7 @@ import { carrierOf } from '@spare-coat/core/findings/place';
 import type { ElementState } from '@spare-coat/core/matching/evaluate';
 import { mainLength } from '@spare-coat/core/matching/carry';
 import { targetsOf } from '@spare-coat/core/matching/targets';
+import { launcherFile } from '@spare-coat/core/standards/desktopEntry';
 import { sayValue } from '@spare-coat/core/traits/say';
 import type { TraitValue } from '@spare-coat/core/traits/value';
 import { CoatStore } from '../shared/coatStore';
@@ -371,17 +372,7 @@ export class HandmadePanel {
 
   /** A desktop entry after the specification, with the command in its own quoting. */
   protected saveLauncher(name: string, command: unknown): void {
-    const escaped = (text: string) => text.replace(/\\/g, '\\\\').replace(/\n/g, ' ');
-    saveFile(
-      [
-        '[Desktop Entry]',
-        'Type=Application',
-        `Name=${escaped(name)}`,
-        `Exec=${escaped(String(command))}`,
-        '',
-      ].join('\n'),
-      `${name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.desktop`,
-      'application/x-desktop',
-    );
+    const file = launcherFile(name, String(command));
+    saveFile(file.text, file.name, 'application/x-desktop');
   }
 }

@@ -1,0 +1,78 @@
+import {
+  handmadeOf,
+  layersOf,
+  matchOf,
+  type CoatRows,
+  type ElementRow,
+  type HandmadeRow,
+} from '../coat/rows.js';
+import type { HostProfile } from '../host/profile.js';
+import type { TraitScore } from '../matching/score.js';
+import type { SettingPlace } from '../parts/offer.js';
+import { launcherFile } from '../standards/desktopEntry.js';
+import type { TraitValue } from '../traits/value.js';
+import type { Draft } from './draft.js';
+
+/** Where desktops look for launchers and pictures of one's own. Source: the XDG base directory and menu specifications. */
+const LAUNCHERS = '~/.local/share/applications';
+const PICTURES = '~/.local/share/pixmaps';
+/** Where a browser puts what is saved. */
+const SAVED = '~/Downloads';
+
+/** Puts the files of something of one's own making where they stay; the key of the last step, or null without files. */
+export function addFiles(draft: Draft, made: HandmadeRow, element: ElementRow, after: string): string | null {
+  const command = made.recipe['command'];
+  const files = [
+    ...made.files.map((f) => ({ name: f.name.replaceAll('/', '-'), folder: PICTURES })),
+    ...(typeof command === 'string' && command !== ''
+      ? [{ name: launcherFile(made.name, command).name, folder: LAUNCHERS }]
+      : []),
+  ];
+  if (files.length === 0) return null;
+  const folders = [...new Set(files.map((f) => f.folder))];
+  const lying = files.map((f) => `${f.folder}/${f.name}`);
+  const key = draft.add(
+    {
+      key: `place:${made.id}:${files.map((f) => f.name).join()}`,
+      sort: 'place a file',
+      title: `Save ${made.name} from Match and put it in place`,
+      where: folders.join(' and '),
+      commands: [
+        ['mkdir', '-p', ...folders],
+        ...files.map((f) => ['cp', '--', `${SAVED}/${f.name}`, `${f.folder}/${f.name}`]),
+      ],
+      value: '',
+      expected: `There is ${lying.join(' and ')}.${made.files.length > 0 ? ` Choose it where the host asks for the picture of ${element.name}.` : ''}`,
+      undo: `Remove ${lying.join(' and ')}.`,
+      effect: 'none',
+      rights: 'user',
+      minutes: 2,
+    },
+    element.id,
+  );
+  draft.follow(after, key, false);
+  return key;
+}
+
+/**
+ * Where a value of one's own making is typed: the host's own setting for that trait where it has one, else nowhere that
+ * a command could reach. Null where the value is not of one's own making, and for pictures, which are placed as files.
+ */
+export function placeOfOwn(
+  rows: CoatRows,
+  host: HostProfile,
+  element: ElementRow,
+  score: TraitScore,
+): { readonly place: SettingPlace; readonly setting: TraitValue } | null {
+  const match = matchOf(rows, element.id);
+  const layer = match && layersOf(rows, match.id).find((l) => l.id === score.layerId);
+  const made = layer?.partId === null ? handmadeOf(rows, layer.offer) : null;
+  const { spec, state } = score.target;
+  const value = made?.supplies[spec.id];
+  if (!made || value === undefined || state !== null || spec.type === 'picture') return null;
+  for (const offer of host.offers) {
+    const supply = offer.kind === element.kind ? offer.supplies[spec.id] : undefined;
+    if (supply && 'setting' in supply) return { place: supply.setting, setting: value };
+  }
+  return { place: { key: '', place: `Where what draws ${element.name} keeps it` }, setting: value };
+}
