@@ -14,6 +14,10 @@ export async function openSolver(): Promise<Solve> {
 
 function solveWith(highs: Highs, linear: LinearModel, options: SolveOptions): Solved {
   const { constants, infinity } = highs;
+  // A rule on nothing that cannot be kept, or nothing at all: the solver takes neither for a program.
+  if (linear.rows.some((r) => r.columns.length === 0 && (r.lower > 0 || r.upper < 0)))
+    return { end: 'none', values: null, objective: -Infinity, bound: -Infinity };
+  if (linear.cost.length === 0) return { end: 'proven', values: [], objective: 0, bound: 0 };
   const bound = (v: number) => (v === Infinity ? infinity : v === -Infinity ? -infinity : v);
   const starts = new Int32Array(linear.rows.length + 1);
   linear.rows.forEach((r, i) => (starts[i + 1] = starts[i]! + r.columns.length));

@@ -22,7 +22,7 @@ export interface Found {
 }
 
 /** A program with more columns takes minutes for its first step alone, in which a solver heeds no limit of time. */
-export const MOST_COLUMNS = 40_000;
+export const MOST_COLUMNS = 20_000;
 
 export interface Effort {
   readonly seconds: number;

@@ -122,7 +122,9 @@ function dropAll(problem: Problem, kept: Set<number>, stay: ReadonlySet<number>)
   const within = (a: readonly unknown[], b: readonly unknown[]) => a.every((x) => b.includes(x));
   const sameNeeds = (a: number, b: number) =>
     problem.needs[a]!.every((n) => problem.needs[b]!.some((m) => within(m, n)));
-  const excludedBy = (p: number) => [...kept].filter((q) => parts[q]!.excludes.includes(p));
+  const against = new Map<number, number[]>();
+  for (const q of kept) for (const p of parts[q]!.excludes) against.set(p, [...(against.get(p) ?? []), q]);
+  const excludedBy = (p: number) => (against.get(p) ?? []).filter((q) => kept.has(q));
   const better = (a: number, b: number) => {
     const [pa, pb] = [parts[a]!, parts[b]!];
     if (terms.costs && pa.cost > pb.cost) return false;
