@@ -128,11 +128,16 @@ test('a part is made, checked as it is typed, changed, duplicated, deleted and b
   // What was typed and not saved is there after a reload.
   await page.getByLabel('Thickness: most').fill('90');
   await page.getByLabel('Thickness: most').press('Tab');
+  await page.getByLabel('Opacity is supplied by').selectOption('a fixed value');
+  await page.getByLabel('Opacity is otherwise').selectOption('under the pointer');
+  await page.getByLabel('Opacity of under the pointer').fill('85');
+  await page.getByLabel('Opacity of under the pointer').press('Tab');
   await page.reload();
   await expect(page.getByText('What you had not saved is here again.')).toBeVisible();
   await state.getByRole('button', { name: 'Save the part' }).click();
   await expect(details(page)).toContainText('7.5 EUR');
   await expect(details(page)).toContainText('Pipit 24: lantern-bar');
+  await expect(details(page)).toContainText('hover 85 %');
   await details(page).getByRole('button', { name: 'Change' }).click();
   await field('Version', '2.0');
   await state.getByRole('button', { name: 'Save as the next revision' }).click();
@@ -350,6 +355,7 @@ for (const room of ['light', 'dark'] as const)
     await page.getByRole('tab', { name: 'Offers' }).click();
     await page.getByRole('button', { name: 'Add an offer' }).click();
     await page.getByLabel('Edge is supplied by', { exact: true }).selectOption('a fixed value');
+    await page.getByLabel('Edge is otherwise').selectOption('in the dark variant');
     await rules('offers');
     await page.getByRole('button', { name: 'Leave' }).click();
     await page.getByRole('button', { name: 'Leave it' }).click();

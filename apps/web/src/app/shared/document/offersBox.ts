@@ -1,3 +1,4 @@
+import type { State } from '@spare-coat/core/coat/rows';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { supplyProblem, type Offer, type Supply } from '@spare-coat/core/parts/offer';
 import { KINDS, findKind } from '@spare-coat/core/reference/kinds/registry';
@@ -48,6 +49,18 @@ function firstValue(spec: TraitSpec): TraitValue {
   }
 }
 
+type CaseId = State | 'dark';
+/** Where a fixed value may be another one. */
+const CASES: readonly { readonly id: CaseId; readonly label: string }[] = [
+  { id: 'dark', label: 'in the dark variant' },
+  { id: 'hover', label: 'under the pointer' },
+  { id: 'pressed', label: 'while pressed' },
+  { id: 'focused', label: 'with the focus' },
+  { id: 'inactive', label: 'while inactive' },
+];
+const caseOf = (supply: Extract<Supply, { fixed: unknown }>, id: CaseId): TraitValue | undefined =>
+  id === 'dark' ? supply.byVariant?.['dark'] : supply.byState?.[id];
+
 /** Offers of a part or a host: for a kind of element, which trait is supplied how. */
 @Component({
   selector: 'coat-offers-box',
@@ -83,7 +96,11 @@ export class OffersBox {
             (w.id === 'itemsFrom' ? spec.type === 'order' : w.id !== 'range' || NUMBERS.includes(spec.type)),
         ),
         fixed: supply && 'fixed' in supply ? supply.fixed : null,
-        dark: supply && 'fixed' in supply ? (supply.byVariant?.['dark'] ?? null) : null,
+        cases: CASES.flatMap((c) => {
+          const value = supply && 'fixed' in supply ? caseOf(supply, c.id) : undefined;
+          return value === undefined ? [] : [{ ...c, value }];
+        }),
+        otherCases: CASES.filter((c) => supply && 'fixed' in supply && caseOf(supply, c.id) === undefined),
         range: supply && 'range' in supply ? supply.range : null,
         list:
           supply && 'oneOf' in supply
@@ -163,6 +180,21 @@ export class OffersBox {
   protected setFixed(trait: string, value: TraitValue): void {
     const now = this.offer()?.supplies[trait];
     if (now && 'fixed' in now) this.putSupply(trait, { ...now, fixed: value });
+  }
+  /** The value in the dark variant or in a state; null: it is the same there. */
+  protected setCase(trait: string, id: CaseId, value: TraitValue | null): void {
+    const now = this.offer()?.supplies[trait];
+    if (!now || !('fixed' in now)) return;
+    const field = id === 'dark' ? 'byVariant' : 'byState';
+    const { [id]: _, ...others } = (now[field] ?? {}) as Record<string, TraitValue>;
+    const next = value === null ? others : { ...others, [id]: value };
+    const { [field]: __, ...rest } = now;
+    this.putSupply(trait, Object.keys(next).length > 0 ? { ...rest, [field]: next } : rest);
+  }
+  protected addCase(trait: string, id: string): void {
+    const now = this.offer()?.supplies[trait];
+    const known = CASES.find((c) => c.id === id);
+    if (known && now && 'fixed' in now) this.setCase(trait, known.id, now.fixed);
   }
   protected setRange(trait: string, field: 'least' | 'most' | 'step', text: string): void {
     const now = this.offer()?.supplies[trait];
