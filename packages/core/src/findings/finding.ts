@@ -35,6 +35,12 @@ export type FindingAction =
       readonly id: string | null;
     };
 
+/** Goes to an element, where something else can be chosen for it. */
+export function chooseAnother(rows: CoatRows, element: string): FindingAction {
+  const name = rows.element[element]?.name ?? 'it';
+  return { label: `Choose another for ${name}`, stage: 'match', id: element };
+}
+
 /** Something that was noticed. Derived, never stored; its key comes from what it is about. */
 export interface Finding {
   readonly key: string;

@@ -4,7 +4,7 @@ import { coatOf } from '../coat/rows.js';
 import { fitOf } from '../parts/fit.js';
 import { trialDaysLeft } from '../parts/trialDays.js';
 import { chosenParts, type ChosenPart, type FindingContext } from './context.js';
-import type { Finding, FindingAction, FindingSort } from './finding.js';
+import { chooseAnother, type Finding, type FindingAction, type FindingSort } from './finding.js';
 
 /** How much sorts matter where points of the coat cannot tell it. */
 const WEIGHT: Partial<Record<FindingSort, number>> = {
@@ -64,7 +64,7 @@ export function findingsOfParts(context: FindingContext): Finding[] {
         `${part.name} cannot be used here`,
         `${fit.sentence} ${fit.channel ? '' : fit.channelSentence}`.trim(),
         {
-          actions: one.elements.map((id) => ({ label: 'Choose another', stage: 'match', id })),
+          actions: one.elements.map((id) => chooseAnother(rows, id)),
         },
       );
     else if (fit.word === 'untested')
@@ -83,7 +83,7 @@ export function findingsOfParts(context: FindingContext): Finding[] {
         `${part.name} failed here before`,
         `Tried on ${failed.tried} and dropped: ${failed.why}`,
         {
-          actions: one.elements.map((id) => ({ label: 'Choose another', stage: 'match', id })),
+          actions: one.elements.map((id) => chooseAnother(rows, id)),
         },
       );
     const bars = barredBy(barsOf(part, fit, host, today), coat.limits);
@@ -153,11 +153,7 @@ export function findingsOfParts(context: FindingContext): Finding[] {
           {
             what: id,
             others: [id],
-            actions: [...one.elements, ...other.elements].map((e) => ({
-              label: `Choose another for ${rows.element[e]?.name ?? 'it'}`,
-              stage: 'match',
-              id: e,
-            })),
+            actions: [...one.elements, ...other.elements].map((e) => chooseAnother(rows, e)),
           },
         );
     }

@@ -2,7 +2,7 @@ import { coatOf } from '../coat/rows.js';
 import type { HostProfile, StylingRoute } from '../host/profile.js';
 import type { Survey } from '../host/survey.js';
 import { chosenParts, type FindingContext } from './context.js';
-import type { Finding } from './finding.js';
+import { chooseAnother, type Finding } from './finding.js';
 
 /** An application, how much it is used, and whether the look reaches it. */
 export interface AppReach {
@@ -95,7 +95,7 @@ export function spoilFindings(context: FindingContext): Finding[] {
           elements,
           parts: [part.id],
           actions: [
-            ...elements.map((id) => ({ label: 'Choose another', stage: 'match' as const, id })),
+            ...elements.map((id) => chooseAnother(ctx.rows, id)),
             { label: 'Say how much it is used', stage: 'host', id: null },
           ],
           facts: JSON.stringify([part.revision, what, app.id, app.uses]),

@@ -2,7 +2,18 @@ import { ZONES, type Palette, type TraitValue } from '../traits/value.js';
 import type { Civil } from '../traits/civil.js';
 import { writeDate } from '../traits/writeDate.js';
 import { pointerOutline } from './pointer.js';
-import { DARK, GREY, PALE, rect, SHEET, SKETCH, Told, write, type SketchShape } from './sketchShapes.js';
+import {
+  DARK,
+  GREY,
+  inkOn,
+  PALE,
+  rect,
+  SHEET,
+  SKETCH,
+  Told,
+  write,
+  type SketchShape,
+} from './sketchShapes.js';
 
 /** What an element would show by the values of its traits (lengths in device pixels), and the display it stands on. */
 export interface Sketched {
@@ -101,6 +112,7 @@ function bar(v: Told, isDock: boolean, display: Sketched['display']): SketchShap
   const order = v.zones('items');
   const side = Math.min(thick, isDock ? Math.max(2, v.number('iconSize', 48) * k) : Math.min(6, thick * 0.5));
   const gap = isDock ? v.number('spacing', 8) * k : side;
+  const ground = v.text('colour', GREY);
   const dots: SketchShape[] = [];
   for (const zone of order ? ZONES : []) {
     const n = order![zone].length;
@@ -109,16 +121,23 @@ function bar(v: Told, isDock: boolean, display: Sketched['display']): SketchShap
     for (let i = 0; i < n; i++) {
       const [a, b] = [from + i * (side + gap), (thick - side) / 2];
       dots.push(
-        rect(upright ? place.x + b : place.x + a, upright ? place.y + a : place.y + b, side, side, DARK, {
-          r: 1,
-          opacity: 0.8,
-        }),
+        rect(
+          upright ? place.x + b : place.x + a,
+          upright ? place.y + a : place.y + b,
+          side,
+          side,
+          inkOn(ground),
+          {
+            r: 1,
+            opacity: 0.8,
+          },
+        ),
       );
     }
   }
   return [
     rect(x, y, w, h, PALE),
-    rect(place.x, place.y, place.w, place.h, v.text('colour', GREY), {
+    rect(place.x, place.y, place.w, place.h, ground, {
       r: v.number('cornerRadius', 0) * k,
       opacity: v.number('opacity', 100, 100) / 100,
     }),
@@ -309,11 +328,12 @@ function launcher(v: Told, display: Sketched['display']): SketchShape[] {
   const isMiddle = v.text('place', 'middle of the screen').startsWith('middle');
   const x = isMiddle ? s.x + (s.w - w) / 2 : s.x;
   const y = isMiddle ? s.y + (s.h - h) / 2 : s.y + s.h - h;
-  const ink = DARK;
+  const ground = v.text('colour', SHEET);
+  const ink = inkOn(ground);
   const field = v.text('searchField', 'none');
   const shapes = [
     rect(s.x, s.y, s.w, s.h, PALE),
-    rect(x, y, w, h, v.text('colour', SHEET), {
+    rect(x, y, w, h, ground, {
       r: v.number('cornerRadius', 0) * s.k,
       opacity: v.number('opacity', 100, 100) / 100,
     }),

@@ -1,3 +1,4 @@
+import { contrast, parseHex } from '../colour/srgb.js';
 import { ZONES, type Order, type Palette, type Place, type TraitValue } from '../traits/value.js';
 
 /** One shape of a sketch, in the sketch's own pixels. Colours are six-digit hex; opacity is 0 to 1. */
@@ -38,6 +39,12 @@ export const GREY = '#9a9a9a';
 export const DARK = '#3d3d3d';
 export const PALE = '#c9c9c9';
 export const SHEET = '#f4f4f4';
+
+/** Dark or pale, whichever is told better on a colour. */
+export function inkOn(ground: string): string {
+  const rgb = parseHex(ground);
+  return rgb && contrast(rgb, parseHex(DARK)!) < contrast(rgb, parseHex(SHEET)!) ? SHEET : DARK;
+}
 
 /** A rectangle, its corners rounded as far as there is room. */
 export const rect = (
