@@ -71,8 +71,8 @@ export async function proposeDemo(): Promise<Figure[]> {
     first.push(answered);
     proven.push(certain);
     if (seed > PLAIN_SEEDS) continue;
-    const instance = buildInstance(ctx, AROUND);
     const began = performance.now();
+    const instance = buildInstance(ctx, AROUND);
     findPlain(instance, terms(80), solve, { seconds: 60, gap: 1e-5, columns: Infinity });
     plain.push(performance.now() - began);
   }
