@@ -6,6 +6,8 @@ import { assumedShare, closenessByVariant, evaluateCoat, type CoatState } from '
 import { sayShortfall } from '../ledger.js';
 import { limitsSet, NO_LIMITS, type LimitId, type Limits } from '../limits.js';
 import { indexOffers } from '../rank.js';
+import type { Offer } from '../../parts/offer.js';
+import type { Part } from '../../parts/part.js';
 import type { MatchContext } from '../targets.js';
 import { acceptCommands, type ProposedElement, type ProposedLayer } from './accept.js';
 import { breaksOf, objectiveOf } from './assign.js';
@@ -273,13 +275,19 @@ function released<T extends MatchContext>(ctx: T): T {
   return { ...ctx, rows };
 }
 
+/** An offer's name with its part's, which alone says enough where it offers but one thing. */
+function sayOffer({ name, offers }: Part, offer: Offer): string {
+  if (offers.length === 1) return name;
+  return offer.name.includes(name) ? offer.name : `${name}, ${offer.name.toLowerCase()}`;
+}
+
 const layerOf = (instance: Instance, source: Source): ProposedLayer => {
   const part = source.part >= 0 ? instance.parts[source.part]!.part : null;
   return {
     partId: part?.id ?? null,
     partRevision: part?.revision ?? null,
     offer: source.offer!.id,
-    name: part && part.offers.length === 1 ? part.name : source.offer!.name,
+    name: part ? sayOffer(part, source.offer!) : source.offer!.name,
   };
 };
 
