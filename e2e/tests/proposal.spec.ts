@@ -27,6 +27,11 @@ async function stage(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 }
 
+/** Opens an element by its line in the spine. */
+async function element(page: Page, name: RegExp): Promise<void> {
+  await page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name }).click();
+}
+
 test('the best set is worked out, explained, accepted in part, and taken back', async ({ page }) => {
   await copyOfDemo(page);
   await stage(page, 'Match');
@@ -57,10 +62,7 @@ test('the best set is worked out, explained, accepted in part, and taken back', 
 test('layers lie over each other, and the stack says which gives what', async ({ page }) => {
   await copyOfDemo(page);
   await stage(page, 'Match');
-  await page
-    .getByRole('navigation', { name: 'Elements' })
-    .getByRole('button', { name: /^Interface type/ })
-    .click();
+  await element(page, /^Interface type/);
   const stack = page.getByRole('list', { name: 'Layers, the topmost first' });
   await expect(stack.getByRole('listitem').first()).toContainText('Weir Sans');
   await page.getByRole('button', { name: 'Lay over Any installed family' }).click();
@@ -69,10 +71,7 @@ test('layers lie over each other, and the stack says which gives what', async ({
   await page.getByRole('button', { name: 'Take off Any installed family' }).click();
   await expect(stack.getByRole('listitem').first()).toContainText('Weir Sans');
   // A length in proportion to a neighbour says what it keeps.
-  await page
-    .getByRole('navigation', { name: 'Elements' })
-    .getByRole('button', { name: /^Clock/ })
-    .click();
+  await element(page, /^Clock/);
   await page.getByLabel('Lengths').selectOption('In proportion to Rail');
   await expect(page.getByText(/It keeps the same proportion to Rail/)).toBeVisible();
 });
@@ -80,10 +79,7 @@ test('layers lie over each other, and the stack says which gives what', async ({
 test('something is made by hand from the reference, and chosen', async ({ page }) => {
   await copyOfDemo(page);
   await stage(page, 'Match');
-  await page
-    .getByRole('navigation', { name: 'Elements' })
-    .getByRole('button', { name: /^Launcher button/ })
-    .click();
+  await element(page, /^Launcher button/);
   await page.getByRole('button', { name: 'Make it by hand', exact: true }).click();
   await page.getByRole('checkbox', { name: /a picture cut/ }).check();
   await page.getByLabel('Sizes, px').fill('24, nonsense');
@@ -166,10 +162,7 @@ test('a setting is turned by steps and chosen among what it takes, with closenes
 }) => {
   await copyOfDemo(page);
   await stage(page, 'Match');
-  await page
-    .getByRole('navigation', { name: 'Elements' })
-    .getByRole('button', { name: /^Launcher button/ })
-    .click();
+  await element(page, /^Launcher button/);
   const seen = page.locator('dl dd').filter({ hasText: '%' }).first();
   await expect(seen).toContainText('100');
   await page.getByRole('button', { name: 'Size', exact: true }).click();

@@ -235,6 +235,27 @@ describe('states', () => {
         .join(),
     ).not.toContain('hover unknown');
   });
+  it('are told in the units of the host, and count alone where nothing is told at rest', () => {
+    const thick = testPart('Thick', {}, { thickness: { fixed: 40, byState: { hover: 50 } } });
+    const plain = context(choose(thick, 'bar'));
+    const row = testTrait('rail', 'thickness', 100, { id: uuid('thick hover'), state: 'hover' });
+    const scaled = (rows: CoatRows): CoatRows => ({
+      ...rows,
+      display: Object.fromEntries(Object.values(rows.display).map((d) => [d.id, { ...d, scale: 2 }])),
+    });
+    const hoverOf = (trait: CoatRows['trait']) =>
+      traitsOf({
+        ...plain,
+        parts: new Map([[partKey(thick.id, 1), thick]]),
+        rows: scaled({ ...plain.rows, trait }),
+      }).find((t) => t.target.state === 'hover')!;
+    expect(hoverOf({ ...plain.rows.trait, [row.id]: row })).toMatchObject({ actual: 100, isTaken: false });
+    const others = Object.entries(plain.rows.trait).filter(([, t]) => t.trait !== 'thickness');
+    expect(hoverOf({ ...Object.fromEntries(others), [row.id]: row })).toMatchObject({
+      actual: 100,
+      isTaken: false,
+    });
+  });
   it('are refused by an offer where there is no such state', () => {
     expect(supplyProblem('bar', 'colour', { fixed: '#e3c2b4', byState: { hover: '#75801f' } })).toBeNull();
     expect(supplyProblem('bar', 'colour', { fixed: '#e3c2b4', byState: { hover: 3 } })).not.toBeNull();

@@ -4,7 +4,7 @@ import type { Offer } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
 import { looksInForce, underLooks } from './looks.js';
 import { offerOfHandmade, scoreLayers, type ResolvedLayer } from './score.js';
-import { coatOf } from '../coat/rows.js';
+import { coatOf, handmadeOf } from '../coat/rows.js';
 import { scoredVariants, targetsFrom, type MatchContext } from './targets.js';
 
 /** An offer for an element, with how close it comes and what speaks for and against it. */
@@ -65,12 +65,10 @@ export function offersFor(
   element: ElementRow,
 ): readonly { readonly part: Part | null; readonly offer: Offer; readonly fit: Fit | null }[] {
   const all = index.byKind.get(element.kind) ?? [];
-  return all.filter(
-    ({ part, offer }) =>
-      part !== null ||
-      !offer.id.startsWith('hand:') ||
-      rows.handmade[offer.id.slice('hand:'.length)]?.elementId === element.id,
-  );
+  return all.filter(({ part, offer }) => {
+    const made = part === null ? handmadeOf(rows, offer.id) : null;
+    return made === null || made.elementId === element.id;
+  });
 }
 
 /**

@@ -86,10 +86,11 @@ export function scoreLayers(
   let assumed = false;
   let rest: TraitScore | null = null;
   const traits = targets.map((target): TraitScore => {
+    const known = rest?.target.spec === target.spec ? rest : null;
+    const own = known ?? scoreTrait(host, target, layers, scale, variant.id, variantName, kind);
+    // Without a target at rest, what can be set is set for the state.
     const score: TraitScore =
-      target.state !== null && rest?.target.spec === target.spec
-        ? inState(target, rest)
-        : scoreTrait(host, target, layers, scale, variant.id, variantName, kind);
+      target.state === null || (!known && own.place) ? own : inState(target, own, scale);
     if (target.state === null) rest = score;
     sum += target.weight * score.credit;
     weights += target.weight;
@@ -103,11 +104,11 @@ export function scoreLayers(
  * A trait in a state, by what gives it at rest: what that says of the state, else the same as at rest. There is nothing
  * to type for it.
  */
-function inState(target: Target, rest: TraitScore): TraitScore {
+function inState(target: Target, rest: TraitScore, scale: number): TraitScore {
   const { spec, state, tolerance, opacity, ground } = target;
   const { supply } = rest;
   const said = supply && 'fixed' in supply && state ? supply.byState?.[state] : undefined;
-  const actual = said ?? rest.actual;
+  const actual = said === undefined ? rest.actual : carriedValue(spec.type, said, scale);
   const context = { tolerance, credit: spec.credit, opacity, ground };
   return {
     ...rest,

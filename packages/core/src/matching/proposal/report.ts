@@ -367,11 +367,15 @@ function whyNone(problem: Problem): string {
   const fixed = problem.elements.filter((e) => e.isLocked).length;
   const bare = assignAll(problem, problem.forced);
   const broken = bare ? problemsOf(problem, bare) : [];
-  const said = broken.slice(0, MOST_BROKEN).join(' ');
-  const more = broken.length > MOST_BROKEN ? ` And ${broken.length - MOST_BROKEN} more.` : '';
-  return fixed > 0
-    ? `What was chosen by hand (${fixed} ${fixed === 1 ? 'element' : 'elements'}) cannot be had together, so that there is nothing to propose. ${said}${more} Release some of it.`
-    : `No set keeps all rules on this host. ${said}${more}`.trim();
+  const said = [
+    fixed > 0
+      ? `What was chosen by hand (${fixed} ${fixed === 1 ? 'element' : 'elements'}) cannot be had together, so that there is nothing to propose.`
+      : 'No set keeps all rules on this host.',
+    ...broken.slice(0, MOST_BROKEN),
+    ...(broken.length > MOST_BROKEN ? [`And ${broken.length - MOST_BROKEN} more.`] : []),
+    ...(fixed > 0 ? ['Release some of it.'] : []),
+  ];
+  return said.join(' ');
 }
 const MOST_BROKEN = 4;
 
