@@ -42,7 +42,7 @@ const ORDERS = {
   lightest: (a: RankedOffer, b: RankedOffer) =>
     usableFirst(a, b) || (a.part?.memory ?? 0) - (b.part?.memory ?? 0),
   newest: (a: RankedOffer, b: RankedOffer) =>
-    usableFirst(a, b) || ((a.part?.released ?? '9999') < (b.part?.released ?? '9999') ? 1 : -1),
+    usableFirst(a, b) || (b.part?.released ?? '9999').localeCompare(a.part?.released ?? '9999'),
   'by name': (a: RankedOffer, b: RankedOffer) =>
     usableFirst(a, b) || (a.part?.name ?? a.offer.name).localeCompare(b.part?.name ?? b.offer.name),
 } as const;

@@ -96,12 +96,12 @@ export class OfferSketch {
       if (typeof value === 'object' && 'blob' in value) return (value as PictureValue).blob;
     return null;
   });
-  protected readonly shapes = computed(() => {
-    return sketchOf({
+  protected readonly shapes = computed(() =>
+    sketchOf({
       kind: this.kind(),
       values: this.values(),
-      display: displayOf(this.view.rows()),
+      display: displayOf(this.view.rows(), this.view.selected()?.element),
       language: navigator.language,
-    });
-  });
+    }),
+  );
 }
