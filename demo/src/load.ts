@@ -10,6 +10,7 @@ import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
 import { indexOffers } from '@spare-coat/core/matching/rank';
 import { readPart } from '@spare-coat/core/parts/part';
 import { derivePlan } from '@spare-coat/core/plan/derive';
+import { keptStep } from '@spare-coat/core/plan/journal';
 import { stepsOf } from '@spare-coat/core/plan/step';
 import type { Pixels } from '@spare-coat/core/picture/pixels';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
@@ -190,7 +191,10 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
         id: fresh(),
         stepKey: step.key,
         title: step.title,
-        done: true,
+        what: 'done',
+        note: '',
+        pictures: [],
+        step: keptStep(step),
         at: new Date().toISOString(),
       });
   }

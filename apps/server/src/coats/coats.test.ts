@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CoatRows } from '@spare-coat/core/coat/rows';
+import { KEPT } from '@spare-coat/core/testing/coat';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;
@@ -233,7 +234,10 @@ describe('a coat', () => {
       id: randomUUID(),
       stepKey: 'k',
       title: 't',
-      done: true,
+      what: 'done',
+      note: '',
+      pictures: [],
+      step: KEPT,
       at: new Date().toISOString(),
     });
     const id = randomUUID();
@@ -267,7 +271,10 @@ describe('a coat', () => {
       id: randomUUID(),
       stepKey: 'k',
       title: 't',
-      done: true,
+      what: 'done',
+      note: '',
+      pictures: [],
+      step: KEPT,
       at: new Date().toISOString(),
     });
     await coat.step('undo');

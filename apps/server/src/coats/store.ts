@@ -1,5 +1,12 @@
 import type { Change } from '@spare-coat/core/coat/changes';
-import { ENTITIES, NO_ROWS, type CoatRows, type Entity, type HandmadeRow } from '@spare-coat/core/coat/rows';
+import {
+  ENTITIES,
+  NO_ROWS,
+  type CoatRows,
+  type Entity,
+  type HandmadeRow,
+  type JournalRow,
+} from '@spare-coat/core/coat/rows';
 import type { Answerable, Entry } from '@spare-coat/core/wire/coat';
 import type { Client, Queryable } from '../db/pool.js';
 import { fromRow, TABLES, toColumn } from './tables.js';
@@ -68,6 +75,7 @@ function blobsOf(change: Change): string[] {
     );
     return [...files.map((f) => f.blob), ...pictures];
   }
+  if (change.entity === 'journal') return [...((change.after as Partial<JournalRow>).pictures ?? [])];
   const target = change.entity === 'trait' ? change.after.target : undefined;
   return typeof target === 'object' && 'blob' in target ? [target.blob as string] : [];
 }

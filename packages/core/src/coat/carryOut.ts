@@ -259,15 +259,24 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
     case 'reading.set':
     case 'reading.remove':
       return carryHost(rows, c);
-    case 'plan.tick':
-      return [
-        put('journal', {
-          id: c.id,
-          stepKey: c.stepKey,
-          what: c.done ? 'done' : 'withdrawn',
-          at: c.at,
-          title: c.title,
-        }),
-      ];
+    case 'plan.tick': {
+      const { id, stepKey, title, what, note, pictures, step, at } = c;
+      if (what === 'done' && step === null)
+        throw new CommandRefused(
+          'bad-value',
+          'What was done is kept with its step, so that it can be taken back.',
+        );
+      return [put('journal', { id, stepKey, what, at, title, note, pictures, step })];
+    }
+    case 'plan.move': {
+      const { moves } = coatOf(rows);
+      const { key, after } = c;
+      return keep(alter('coat', coatOf(rows), { moves: [...moves, { key, after }].slice(-MOST_MOVES) }));
+    }
+    case 'plan.unmove':
+      return keep(alter('coat', coatOf(rows), { moves: [] }));
   }
 }
+
+/** Older moves are passed over: by then the plan is another one. */
+const MOST_MOVES = 200;

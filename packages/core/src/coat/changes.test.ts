@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { testCoat, uuid } from '../testing/coat.js';
+import { KEPT, testCoat, uuid } from '../testing/coat.js';
 import { carryOut } from './carryOut.js';
 import { CommandRefused } from './refused.js';
 import { applyChanges, invertChanges, overlap, sameJson } from './changes.js';
@@ -130,7 +130,10 @@ describe('commands and their inverses', () => {
       id: uuid('tick'),
       stepKey: 'safe-point',
       title: 'Safe point',
-      done: true,
+      what: 'done',
+      note: '',
+      pictures: [],
+      step: KEPT,
       at: AT,
     };
     const start = testCoat();

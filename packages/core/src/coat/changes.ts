@@ -1,4 +1,4 @@
-import type { CoatRows, Entity, JournalRow, RowTypes } from './rows.js';
+import type { CoatRows, Entity, JournalRow, JournalWhat, RowTypes } from './rows.js';
 
 /**
  * One change of one row: `before` null puts it in, `after` null takes it out, else both hold the fields that change.
@@ -153,12 +153,26 @@ export function invertChanges(changes: readonly Change[], newId: () => string, n
   return [...changes].reverse().map((change) => {
     if (change.entity === 'journal' && change.after) {
       const entry = change.after as JournalRow;
-      const what = entry.what === 'done' ? 'withdrawn' : 'done';
-      return put('journal', { ...entry, id: newId(), what, at: now });
+      // Only words: they stay, as everything does that was once written into the journal.
+      const isTalk = entry.what === 'noted' || entry.what === 'begun';
+      const said = isTalk ? { note: '', pictures: [] } : {};
+      return put('journal', { ...entry, ...said, id: newId(), what: OPPOSITE[entry.what], at: now });
     }
     return { ...change, before: change.after, after: change.before } as Change;
   });
 }
+
+/** What answers an entry of the journal. */
+const OPPOSITE: Readonly<Record<JournalWhat, JournalWhat>> = {
+  done: 'withdrawn',
+  withdrawn: 'done',
+  skipped: 'skip withdrawn',
+  'skip withdrawn': 'skipped',
+  failed: 'failure withdrawn',
+  'failure withdrawn': 'failed',
+  noted: 'begun',
+  begun: 'begun',
+};
 
 /** What two lists of changes both touch: the same row's existence, or the same field of one row. */
 export function overlap(mine: readonly Change[], theirs: readonly Change[]): Change | null {

@@ -2,12 +2,14 @@ import * as yup from 'yup';
 import { limitsSchema } from '../matching/limits.js';
 import { IMPORTANCES, type TraitSpec } from '../reference/kind.js';
 import type { KindBook } from '../reference/kindBook.js';
+import type { KeptStep } from '../plan/journal.js';
 import { valueProblem, type TraitValue } from '../traits/value.js';
 import { faceSchema, type FaceMetrics } from '../type/face.js';
 import { dateSchema, idSchema, nameSchema, noteSchema, shaSchema } from '../wire/text.js';
 import {
   filesSchema,
   guidesSchema,
+  keptStepSchema,
   linksSchema,
   nullableId,
   num,
@@ -27,6 +29,7 @@ import {
 import {
   CARRY_POLICIES,
   CHOSEN_BY,
+  JOURNAL_WHATS,
   READING_LOADS,
   READING_PHASES,
   SAID_STANDINGS,
@@ -240,9 +243,18 @@ const schemas = {
     id: idSchema,
     stepKey: yup.string().strict().min(1).max(500).required(),
     title: yup.string().strict().max(500).required(),
-    done: yup.boolean().strict().required(),
+    what: yup.string().oneOf(JOURNAL_WHATS).required(),
+    note: noteSchema,
+    pictures: yup.array(shaSchema).max(20).required(),
+    step: keptStepSchema as unknown as yup.Schema<KeptStep | null>,
     at: timeSchema,
   },
+  'plan.move': {
+    key: yup.string().strict().min(1).max(500).required(),
+    /** The step it comes after, or the beginning of a sitting. */
+    after: yup.string().strict().min(1).max(500).required(),
+  },
+  'plan.unmove': {},
 } satisfies Record<string, yup.ObjectShape>;
 
 type Schemas = typeof schemas;

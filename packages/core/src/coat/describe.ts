@@ -1,6 +1,6 @@
 import { kindBook } from '../reference/kindBook.js';
 import type { Command } from './commands.js';
-import type { CoatRows } from './rows.js';
+import type { CoatRows, JournalWhat } from './rows.js';
 
 /** What a command does, in words for the history and for undo ("Undo: weigh Rail"). */
 export function describeCommand(rows: CoatRows, c: Command): string {
@@ -123,6 +123,21 @@ export function describeCommand(rows: CoatRows, c: Command): string {
     case 'reading.remove':
       return 'Remove a reading';
     case 'plan.tick':
-      return `${c.done ? 'Tick' : 'Untick'}: ${c.title}`;
+      return `${TICKED[c.what]}: ${c.title}`;
+    case 'plan.move':
+      return 'Move a step of the plan';
+    case 'plan.unmove':
+      return 'Order the steps as they were';
   }
 }
+
+const TICKED: Readonly<Record<JournalWhat, string>> = {
+  done: 'Tick',
+  withdrawn: 'Untick',
+  skipped: 'Skip',
+  'skip withdrawn': 'Skip no longer',
+  failed: 'Note as failed',
+  'failure withdrawn': 'Note as failed no longer',
+  noted: 'Note something of',
+  begun: 'Begin',
+};

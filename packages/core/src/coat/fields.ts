@@ -1,4 +1,7 @@
 import * as yup from 'yup';
+import { BREAKS } from '../parts/break.js';
+import type { Deed } from '../plan/deed.js';
+import { RISKS, STEP_SORTS } from '../plan/step.js';
 import { KIND_GROUPS, IMPORTANCES, type ReadFrom, type TraitSpec } from '../reference/kind.js';
 import { TRAIT_TYPES, type TraitValue } from '../traits/value.js';
 import { idSchema, nameSchema, shaSchema } from '../wire/text.js';
@@ -227,3 +230,36 @@ export const ownKindFields = {
   weight: whole(1, 5),
   traits: yup.array(traitSpecSchema).max(60).required() as unknown as yup.Schema<readonly TraitSpec[]>,
 };
+
+/** What of a step the journal keeps: its deeds as they are, since old journals must be readable by newer plans. */
+const MOST_DEEDS = 400;
+const words = (most: number) => yup.string().strict().max(most).defined();
+export const keptStepSchema = yup
+  .object({
+    sort: yup.string().oneOf(STEP_SORTS).required(),
+    title: words(500),
+    elements: yup.array(idSchema).max(5000).required(),
+    where: words(500),
+    deeds: yup
+      .array(
+        yup
+          .mixed<Deed>(
+            (v): v is Deed => typeof v === 'object' && v !== null && typeof (v as Deed).do === 'string',
+          )
+          .test('size', 'A deed of a step is too long.', (v) => JSON.stringify(v ?? null).length <= 20_000)
+          .required(),
+      )
+      .max(MOST_DEEDS)
+      .required(),
+    effect: yup.string().oneOf(BREAKS).required(),
+    rights: yup
+      .string()
+      .oneOf(['user', 'administrator'] as const)
+      .required(),
+    risk: yup.string().oneOf(RISKS).required(),
+    minutes: num(0, 10_000),
+    value: words(20_000),
+  })
+  .noUnknown('A kept step has no field ${unknown}.')
+  .nullable()
+  .default(null);

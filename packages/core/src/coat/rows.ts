@@ -1,4 +1,6 @@
 import { NO_LIMITS, type Limits } from '../matching/limits.js';
+import type { Move } from '../plan/moves.js';
+import type { KeptStep } from '../plan/journal.js';
 import type { Importance, KindGroup, TraitSpec } from '../reference/kind.js';
 import type { FaceMetrics } from '../type/face.js';
 import type { TraitValue } from '../traits/value.js';
@@ -39,6 +41,8 @@ export interface CoatRow {
   readonly limits: Limits;
   /** How much an application is used, 1 to 5, by its id in the survey; 0: not at all. */
   readonly uses: Readonly<Record<string, number>>;
+  /** Steps of the plan that a person has put elsewhere, in the order in which it was done. */
+  readonly moves: readonly Move[];
   /** When it was put in the bin (ISO 8601), or null. */
   readonly deletedAt: string | null;
 }
@@ -296,13 +300,31 @@ export interface ReadingRow {
   readonly processor: readonly number[];
 }
 
+export const JOURNAL_WHATS = [
+  'done',
+  'withdrawn',
+  'skipped',
+  'skip withdrawn',
+  'failed',
+  'failure withdrawn',
+  'noted',
+  'begun',
+] as const;
+export type JournalWhat = (typeof JOURNAL_WHATS)[number];
+
 /** Append-only: what was really done. An entry is never taken out, only answered by a later one. */
 export interface JournalRow {
   readonly id: string;
   readonly stepKey: string;
-  readonly what: 'done' | 'withdrawn';
+  readonly what: JournalWhat;
   readonly at: string;
   readonly title: string;
+  /** Why it was skipped, what happened, or anything else worth keeping. */
+  readonly note: string;
+  /** SHA-256 of pictures kept with it. */
+  readonly pictures: readonly string[];
+  /** What the step was when it was done; null of entries that do nothing. */
+  readonly step: KeptStep | null;
 }
 
 export interface RowTypes {
@@ -385,6 +407,7 @@ export function newCoatRow(id: string, name: string): CoatRow {
     waved: [],
     limits: NO_LIMITS,
     uses: {},
+    moves: [],
     deletedAt: null,
   };
 }

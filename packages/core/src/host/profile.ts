@@ -16,7 +16,35 @@ export interface PackageChannel {
   readonly name: string;
   readonly install: CommandTemplate;
   readonly remove: CommandTemplate;
+  /** Ends without an error where the package is installed. */
   readonly query: CommandTemplate;
+  /** Adds and removes a further place that packages come from, `{source}`; where there are such. */
+  readonly addSource?: CommandTemplate;
+  readonly removeSource?: CommandTemplate;
+}
+
+/** What has to be undone before some settings can be changed, and done again afterwards: unlock and lock, show and hide. */
+export interface Pair {
+  /** Beginnings of the keys of the settings that it encloses. */
+  readonly around: readonly string[];
+  readonly first: { readonly what: string; readonly place: string; readonly command: CommandTemplate | null };
+  readonly last: { readonly what: string; readonly place: string; readonly command: CommandTemplate | null };
+}
+
+/** How a desktop is put beside another one, and entered. */
+export interface Installing {
+  /** Its packages, by the id of the distribution's channel. */
+  readonly packages: Readonly<Record<string, string>>;
+  /** What it is called where a session is chosen. */
+  readonly session: string;
+  /** What stands twice then: a second file manager, a second terminal. */
+  readonly doubles: readonly string[];
+}
+
+/** The host's own switch between its light and its dark look. */
+export interface VariantSwitch extends SettingPlace {
+  /** Its value by the variant's name in lower case. */
+  readonly values: Readonly<Record<string, string>>;
 }
 
 /** A value, or one for each variant by its name in lower case. */
@@ -91,7 +119,14 @@ export interface HostProfile {
     readonly enable: CommandTemplate;
     readonly disable: CommandTemplate;
     readonly open: CommandTemplate;
+    /** Takes a setting back to as if it had never been set; without it only a hand can. */
+    readonly reset?: CommandTemplate;
+    /** Makes the desktop draw its own things anew. */
+    readonly reload?: CommandTemplate;
   };
+  readonly pairs?: readonly Pair[];
+  readonly installing?: Installing;
+  readonly variants?: VariantSwitch;
   /** After what each sort of step shows. */
   readonly effects: { readonly enable: Break; readonly package: Break };
   /** What parts may ask for. */
@@ -141,6 +176,12 @@ const recordOf = (value: yup.Schema, needed: boolean) =>
   });
 
 const template = yup.array(yup.string().min(1).max(200).required()).min(1).required();
+const maybeTemplate = yup.array(yup.string().min(1).max(200).required()).min(1);
+
+const pairSide = yup
+  .object({ what: text(300), place: text(300), command: template.nullable().defined() })
+  .noUnknown()
+  .required();
 
 export const profileSchema = yup
   .object({
@@ -212,6 +253,8 @@ export const profileSchema = yup
           install: template,
           remove: template,
           query: template,
+          addSource: maybeTemplate,
+          removeSource: maybeTemplate,
         }),
       )
       .min(1)
@@ -224,8 +267,24 @@ export const profileSchema = yup
         enable: template,
         disable: template,
         open: template,
+        reset: maybeTemplate,
+        reload: maybeTemplate,
       })
       .required(),
+    pairs: yup.array(
+      yup
+        .object({ around: yup.array(text(200)).min(1).required(), first: pairSide, last: pairSide })
+        .noUnknown(),
+    ),
+    installing: yup
+      .object({
+        packages: recordOf(text(200), true),
+        session: text(200),
+        doubles: yup.array(text(200)).required(),
+      })
+      .noUnknown()
+      .default(undefined),
+    variants: settingPlaceSchema.shape({ values: recordOf(text(200), true) }).default(undefined),
     effects: yup
       .object({
         enable: yup.string().oneOf(BREAKS).required(),

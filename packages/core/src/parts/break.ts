@@ -1,3 +1,8 @@
 /** After what a change shows. Each includes the ones before it. */
 export const BREAKS = ['none', 'reload', 'reopen', 'session', 'restart'] as const;
 export type Break = (typeof BREAKS)[number];
+
+/** The later of two breaks. */
+export function laterBreak(a: Break, b: Break): Break {
+  return BREAKS.indexOf(a) >= BREAKS.indexOf(b) ? a : b;
+}

@@ -36,7 +36,12 @@ export interface FitRule {
 /** One way to get a part. */
 export type Channel =
   /** Package names by the id of the distribution's channel in the profile. */
-  | { readonly way: 'package'; readonly names: Readonly<Record<string, string>> }
+  | {
+      readonly way: 'package';
+      readonly names: Readonly<Record<string, string>>;
+      /** Further places to add first, by the id of the distribution's channel. */
+      readonly sources?: Readonly<Record<string, string>>;
+    }
   /** An archive to fetch and unpack: `root` is the folder inside it that has to be copied. */
   | {
       readonly way: 'archive';
@@ -57,6 +62,9 @@ export type Channel =
       readonly file: string;
       readonly choices: readonly { readonly at: string; readonly choose: string; readonly why: string }[];
       readonly admin: boolean;
+      /** What it leaves where, and the words with which it removes itself; unknown where not told. */
+      readonly leaves?: readonly string[];
+      readonly undo?: readonly string[];
     }
   /** A repository with an install script and flags. */
   | {
@@ -65,6 +73,10 @@ export type Channel =
       readonly script: string;
       readonly flags: readonly string[];
       readonly admin: boolean;
+      readonly leaves?: readonly string[];
+      readonly undo?: readonly string[];
+      /** The cloned folder is needed for as long as the part is used. */
+      readonly stays?: boolean;
     };
 
 /** Needs: at least one of these parts. */
@@ -127,7 +139,16 @@ export interface Part {
   /** Its flavours: light, dark, accents, sizes. */
   readonly variants?: readonly string[];
   /** What it brings unasked, and how that is got rid of. */
-  readonly brings?: readonly { readonly what: string; readonly remove: string | null }[];
+  readonly brings?: readonly {
+    readonly what: string;
+    readonly remove: string | null;
+    /** The file that it is, where it is one: it can then be removed, and the way back knows of it. */
+    readonly file?: string;
+  }[];
+  /** Files and folders of its own that it makes when it is first opened or run. */
+  readonly leaves?: readonly string[];
+  /** The command that has to run in every session for it to work. */
+  readonly autostart?: string;
   /** Applications that are worse to work with under it: by name or desktop file, and what becomes of them. */
   readonly spoils?: readonly { readonly application: string; readonly what: string }[];
   readonly asks?: readonly FactNeed[];
@@ -142,6 +163,19 @@ export interface Part {
 }
 
 const text = (most: number) => yup.string().max(most).required();
+/** Texts by any keys. */
+const textsByKey = (most: number) =>
+  yup
+    .object()
+    .test('texts', 'It holds something that is no text.', (all) =>
+      Object.values((all ?? {}) as Record<string, unknown>).every(
+        (v) => typeof v === 'string' && v !== '' && v.length <= most,
+      ),
+    )
+    .default(undefined);
+/** Where files lie: below the home folder or the root, so that a plan can name them. */
+const path = text(300).matches(/^(~\/|\/)./, 'A file or folder begins with ~/ or /.');
+const leavings = { leaves: yup.array(path).max(60), undo: yup.array(text(200)).max(30) };
 const CHANNEL_FIELDS = {
   package: yup.object({
     names: yup
@@ -151,6 +185,7 @@ const CHANNEL_FIELDS = {
         return names.length > 0 && names.every((v) => typeof v === 'string' && /^[\w.+:-]{1,200}$/.test(v));
       })
       .required(),
+    sources: textsByKey(300),
   }),
   archive: yup.object({
     from: text(500),
@@ -167,12 +202,15 @@ const CHANNEL_FIELDS = {
         yup.object({ at: text(200), choose: text(200), why: yup.string().max(300).defined() }).noUnknown(),
       )
       .required(),
+    ...leavings,
   }),
   repository: yup.object({
     from: text(500),
     script: text(300),
     flags: yup.array(text(200)).required(),
     admin: yup.boolean().required(),
+    ...leavings,
+    stays: yup.boolean(),
   }),
 } as const;
 
@@ -239,8 +277,16 @@ export const partSchema = yup
     offers: yup.array(offerSchema).required(),
     variants: yup.array(text(60)).max(40),
     brings: yup.array(
-      yup.object({ what: text(300), remove: yup.string().max(300).nullable().defined() }).noUnknown(),
+      yup
+        .object({
+          what: text(300),
+          remove: yup.string().max(300).nullable().defined(),
+          file: path.optional(),
+        })
+        .noUnknown(),
     ),
+    leaves: yup.array(path).max(60),
+    autostart: yup.string().min(1).max(500),
     spoils: yup.array(yup.object({ application: text(120), what: text(300) }).noUnknown()),
     asks: yup.array(
       yup

@@ -1,390 +1,249 @@
-import { matchOf } from '../coat/rows.js';
+import { handmadeOf, layersOf, matchOf } from '../coat/rows.js';
+import { hostNow, type HostNow } from '../host/now.js';
 import type { HostProfile } from '../host/profile.js';
-import { defaultOf } from '../host/profile.js';
-import { fitOf } from '../parts/fit.js';
-import type { Part } from '../parts/part.js';
-import { spellValue } from '../traits/say.js';
-import { sameJson } from '../coat/changes.js';
-import type { Order, TraitType, TraitValue } from '../traits/value.js';
-import { ZONES } from '../traits/value.js';
-import { coatOf, handmadeOf, layersOf, type ElementRow } from '../coat/rows.js';
-import type { CoatState } from '../matching/evaluate.js';
-import type { TraitScore } from '../matching/score.js';
-import { resolveLayer } from '../matching/score.js';
+import type { CoatState, ElementState } from '../matching/evaluate.js';
+import { isWholeLook, looksInForce } from '../matching/looks.js';
+import { resolveLayer, type ResolvedLayer } from '../matching/score.js';
 import { partKey, scoredVariants, type MatchContext } from '../matching/targets.js';
+import type { Offer } from '../parts/offer.js';
+import type { Part } from '../parts/part.js';
+import { resource } from './deed.js';
 import { Draft } from './draft.js';
-import { addFiles, placeOfOwn } from './ownMaking.js';
+import { encodeSetting } from './encode.js';
+import { addShowing, withoutNeedless } from './drawAnew.js';
+import { addBeginning, addEnd, addNotes, NOTE, SAFE_POINT } from './frame.js';
+import { PartGetter, type Ready } from './getPart.js';
 import { orderSteps } from './order.js';
-import { fillTemplate } from './quote.js';
-import type { Plan } from './step.js';
+import { addFiles, placeOfOwn } from './ownMaking.js';
+import { addOtherDesktop } from './otherDesktop.js';
+import { addPairs } from './pairs.js';
+import { addSetting, type ToSet } from './setValues.js';
+import { emptyPlan, type Plan, type Step, type StepSort } from './step.js';
 
-const SAFE_POINT = 'safe-point';
-const NOTE = 'note-values';
-const CHECK = 'check';
-
-/** A value as the host's commands take it. */
-export function encodeSetting(type: TraitType, value: TraitValue): string {
-  if (type === 'order') {
-    const order = value as Order;
-    return ZONES.map((zone) => `${zone}=${order[zone].join(',')}`).join(';');
-  }
-  if (typeof value === 'object') return JSON.stringify(value);
-  return String(value);
+/** What a plan is derived from, beside the matches. */
+export interface PlanSources {
+  /** How the host is before anything is done; without it its profile's defaults are taken. */
+  readonly now?: HostNow;
 }
 
-/** The key of the last step that makes a part ready to be chosen; adds all steps before it, once. */
-function addPart(
-  draft: Draft,
-  ctx: MatchContext,
-  host: HostProfile,
-  part: Part,
-  element: string,
-  path: readonly string[] = [],
-): string {
-  const channelId = coatOf(ctx.rows).channel;
-  const { channel, channelSentence, word, sentence } = fitOf(part, host, channelId);
-  if (word === 'known not to') draft.warnings.push(`${part.name}: ${sentence}`);
-  const id = `part:${part.id}`;
-  const base = { elements: [], value: '', effect: part.effect, rights: 'user' as const, minutes: 3 };
-  let ready: string;
-  if (channel?.way === 'package') {
-    const packages = host.channels.find((c) => c.id === channelId)!;
-    const name = channel.names[packages.id]!;
-    const commands = [fillTemplate(packages.install, { package: name })];
-    ready = draft.add(
-      {
-        ...base,
-        key: `install:${packages.id}:${name}`,
-        sort: 'install',
-        title: `Install ${part.name} ${part.version}`,
-        where: packages.name,
-        commands,
-        expected: `The package ${name} is installed.`,
-        undo: `Remove the package ${name}.`,
-        rights: 'administrator',
-      },
-      element,
-    );
-  } else if (channel?.way === 'archive') {
-    const folder = host.folders[channel.sort]!;
-    const name = channel.root.split('/').filter(Boolean).at(-1) ?? channel.root;
-    const temporary = `~/.cache/spare-coat/${part.id}`;
-    ready = draft.add(
-      {
-        ...base,
-        key: `fetch:${part.id}@${part.version}:${folder}`,
-        sort: 'fetch and unpack',
-        title: `Fetch ${part.name} ${part.version} and put it in place`,
-        where: folder,
-        commands: [
-          ['mkdir', '-p', temporary, folder],
-          ['curl', '-fL', '-o', `${temporary}/${channel.file}`, channel.from],
-          ['tar', '-xf', `${temporary}/${channel.file}`, '-C', temporary],
-          ['cp', '-R', `${temporary}/${channel.root}`, `${folder}/`],
-        ],
-        expected: `The folder ${name} lies in ${folder}.`,
-        undo: `Remove ${folder}/${name}.`,
-        minutes: 5,
-      },
-      element,
-    );
-  } else if (channel?.way === 'repository') {
-    const folder = `~/.cache/spare-coat/${part.id}`;
-    ready = draft.add(
-      {
-        ...base,
-        key: `script:${part.id}@${part.version}`,
-        sort: 'run a script',
-        title: `Run the install script of ${part.name} ${part.version}`,
-        where: folder,
-        commands: [
-          ['git', 'clone', '--depth', '1', '--branch', part.version, '--', channel.from, folder],
-          [`${folder}/${channel.script}`, ...channel.flags],
-        ],
-        expected: 'The script ends without an error.',
-        undo: 'Run the script again with what its readme gives for removal.',
-        rights: channel.admin ? 'administrator' : 'user',
-        minutes: 8,
-      },
-      element,
-    );
-  } else if (channel?.way === 'installer') {
-    const folder = `~/.cache/spare-coat/${part.id}`;
-    const choices = channel.choices.map((c) => `${c.at}: ${c.choose}`).join('; ');
-    ready = draft.add(
-      {
-        ...base,
-        key: `installer:${part.id}@${part.version}`,
-        sort: 'install',
-        title: `Run the installer of ${part.name} ${part.version}`,
-        where: folder,
-        commands: [
-          ['mkdir', '-p', folder],
-          ['curl', '-fL', '-o', `${folder}/${channel.file}`, channel.from],
-          ['sh', `${folder}/${channel.file}`],
-        ],
-        expected:
-          choices === '' ? 'The installer ends without an error.' : `In the installer, choose ${choices}.`,
-        undo: `Remove ${part.name} with what its installer left for that.`,
-        rights: channel.admin ? 'administrator' : 'user',
-        minutes: 8,
-      },
-      element,
-    );
-  } else {
-    draft.warnings.push(`${part.name}: ${channelSentence}`);
-    ready = draft.add(
-      {
-        ...base,
-        key: `hand:${id}`,
-        sort: 'install',
-        title: `Get ${part.name} ${part.version} by hand`,
-        where: part.home,
-        commands: [],
-        expected: `${part.name} is installed. ${channelSentence}`,
-        undo: `Remove ${part.name} the way it came.`,
-        minutes: 15,
-      },
-      element,
-    );
-  }
-  draft.got.set(part.id, ready);
-  draft.follow(SAFE_POINT, ready, false);
-  for (const need of part.requires) {
-    const known = need.anyOf
-      .map((other) => [...ctx.parts.values()].find((p) => p.id === other))
-      .filter((p): p is Part => p !== undefined);
-    const pick = known.find((p) => fitOf(p, host, channelId).usable) ?? known[0];
-    if (!pick) {
-      draft.warnings.push(`${part.name} needs a part that the catalogue does not have: ${need.why}`);
-      continue;
-    }
-    if (path.includes(pick.id)) {
-      // The cycle must reach the ordering, which names its members.
-      draft.follow(draft.got.get(pick.id) ?? null, ready);
-      continue;
-    }
-    draft.follow(addPart(draft, ctx, host, pick, element, [...path, part.id]), ready);
-  }
-  if (part.openOnce) {
-    const open = draft.add(
-      {
-        ...base,
-        key: `open:${part.id}`,
-        sort: 'open once',
-        title: `Open ${part.name} once and close it again`,
-        where: 'the launcher',
-        commands: [fillTemplate(host.commands.open, { name: part.enable ?? part.name })],
-        expected: 'It has made its own files and can now be chosen.',
-        undo: 'Nothing to undo.',
-        effect: 'none',
-        minutes: 1,
-      },
-      element,
-    );
-    ready = draft.follow(ready, open);
-  }
-  if (part.enable !== null) {
-    const enable = draft.add(
-      {
-        ...base,
-        key: `enable:${part.enable}`,
-        sort: 'enable',
-        title: `Enable ${part.name}`,
-        where: 'the settings',
-        commands: [fillTemplate(host.commands.enable, { id: part.enable })],
-        expected: `${part.name} is listed as enabled.`,
-        undo: `Disable ${part.name}.`,
-        effect: host.effects.enable,
-        minutes: 1,
-      },
-      element,
-    );
-    ready = draft.follow(ready, enable);
-  }
-  return ready;
-}
+/** What comes first where nothing else decides. */
+const RANK: Readonly<Partial<Record<StepSort, number>>> = {
+  'safe point': 0,
+  reading: 1,
+  'note values': 2,
+  'add source': 3,
+  fetch: 4,
+  'draw anew': 6,
+  lock: 7,
+  check: 8,
+  'clean up': 9,
+};
+const USUAL_RANK = 5;
 
-function addSetting(
-  draft: Draft,
-  ctx: MatchContext,
-  host: HostProfile,
-  element: ElementRow,
-  scores: readonly { readonly variant: string; readonly score: TraitScore }[],
-  after: string | null,
-): void {
-  const [first] = scores;
-  if (!first?.score.place || first.score.setting === null) return;
-  const { place, target, setting } = first.score;
-  const { spec } = target;
-  const now = defaultOf(host, element.kind, spec.id, first.variant);
-  // What the host already shows need not be set; a part's own setting always is.
-  if (after === null && now !== null && sameJson(now, setting)) return;
-  const value = encodeSetting(spec.type, setting);
-  const others = scores
-    .slice(1)
-    .filter((s) => s.score.setting !== null && !sameJson(s.score.setting, setting));
-  const also = others.map((s) => `${s.variant}: ${spellValue(spec.type, s.score.setting!)}`);
-  const key = draft.add(
-    {
-      key: `set:${place.key || spec.id}:${element.id}:${value}`,
-      sort: 'set a value',
-      title: `Set ${element.name}: ${spec.label.toLowerCase()} to ${spellSetting(spec.type, setting)}`,
-      where: place.place,
-      // Without a key only a hand can do it.
-      commands: place.key === '' ? [] : [fillTemplate(host.commands.set, { key: place.key, value })],
-      value: spellSetting(spec.type, setting),
-      expected:
-        also.length > 0 ? `In the other variant, ${also.join('; ')}.` : 'The value is shown as typed.',
-      undo: 'Set it back to the value noted before.',
-      effect: place.effect ?? 'none',
-      rights: 'user',
-      minutes: 1,
-    },
-    element.id,
-  );
-  draft.follow(NOTE, key, false);
-  draft.follow(SAFE_POINT, key, false);
-  draft.follow(after, key);
-}
-
-/** A setting is in the host's units, so a length is told without `px`. */
-function spellSetting(type: TraitType, value: TraitValue): string {
-  return type === 'length' ? String(value) : spellValue(type, value);
+/** Steps in the order wished where neither edges nor breaks decide. */
+export function ranked(steps: Iterable<Step>): Step[] {
+  return [...steps]
+    .map((step, i) => ({ step, rank: RANK[step.sort] ?? USUAL_RANK, i }))
+    .sort((a, b) => a.rank - b.rank || a.i - b.i)
+    .map(({ step }) => step);
 }
 
 /**
- * Derives the plan: a safe point, the values noted, parts got with what they need first, chosen, set, and a last
- * check, in the order with the fewest session breaks.
+ * Derives the plan: a safe point and readings, the values noted, parts got with what they need first, chosen and set, what
+ * goes wrong beside set right, a last check, and what was only needed for installing cleaned up; in the order with the
+ * fewest session breaks.
  */
-export function derivePlan(ctx: MatchContext, coat: CoatState): Plan {
+export function derivePlan(ctx: MatchContext, coat: CoatState, sources: PlanSources = {}): Plan {
   const { host, rows } = ctx;
-  const draft = new Draft();
-  if (!host)
-    return { ok: true, stages: [], breaks: 0, warnings: ['Choose a host first: steps depend on it.'] };
-  const name = coatOf(rows).name;
-  const general = { value: '', effect: 'none' as const, rights: 'user' as const, minutes: 2 };
-  draft.add(
-    {
-      ...general,
-      key: SAFE_POINT,
-      sort: 'safe point',
-      title: 'Make a safe point to return to',
-      where: 'the system',
-      commands: [fillTemplate(host.commands.safePoint, { name: `before ${name}` })],
-      expected: 'The safe point is listed.',
-      undo: 'Nothing to undo.',
-      rights: 'administrator',
-      minutes: 5,
-    },
-    null,
-  );
-  const variants = scoredVariants(rows);
-  for (const state of coat.elements) {
-    if (state.standing === 'gap' || state.standing === 'left alone') continue;
-    const match = matchOf(rows, state.element.id);
-    if (!match) continue;
-    const ready = new Map<string, string | null>();
-    for (const layer of layersOf(rows, match.id)) {
+  if (!host) return emptyPlan(['Choose a host first: steps depend on it.']);
+  const draft = new Draft(host);
+  const now = sources.now ?? hostNow(host, []);
+  addBeginning(draft, rows);
+  const before = draft.steps.size;
+  const planned = new Planner(ctx, host, now, draft);
+  for (const state of coat.elements) planned.add(state);
+  planned.letLooksComeFirst();
+  if (draft.steps.size === before) return emptyPlan([...new Set(draft.warnings)]);
+  const others = [...draft.steps.keys()];
+  const entered = addOtherDesktop(draft, rows, host, now);
+  if (entered !== null)
+    for (const key of others)
+      if (draft.steps.get(key)!.sort !== 'fetch' && !isBeginning(key)) draft.follow(entered, key);
+  draft.warnings.push(...planned.settingsWantedTwice());
+  addPairs(draft, host);
+  addShowing(draft, host);
+  addNotes(draft);
+  addEnd(draft, rows);
+  const plan = orderSteps(ranked(draft.steps.values()), draft.edges, [...new Set(draft.warnings)]);
+  return withoutNeedless(plan.ok ? { ...plan, readyOf: draft.readyOf } : plan);
+}
+
+const filesOf = ({ deeds }: Step) =>
+  deeds.flatMap((d) => (d.do === 'place' || d.do === 'write' ? [resource.file(d.to)] : []));
+
+const isBeginning = (key: string) => key === SAFE_POINT || key.startsWith('reading:');
+
+/** Goes through the elements of a coat and adds what their matches ask for. */
+class Planner {
+  private readonly getter: PartGetter;
+  /** The last step of each whole look, by the part's id, and the kinds that it overwrites. */
+  private readonly looks = new Map<string, { part: Part; key: string }>();
+  private readonly inForce: readonly Part[];
+  /** By where a setting stands: the values that are wanted of it, and by which element. */
+  private readonly wanted = new Map<string, Map<string, string>>();
+  /** Steps that set something of a kind, with the part that they belong to. */
+  private readonly ofKind: { kind: string; key: string; partId: string | null }[] = [];
+
+  constructor(
+    private readonly ctx: MatchContext,
+    private readonly host: HostProfile,
+    private readonly now: HostNow,
+    private readonly draft: Draft,
+  ) {
+    this.getter = new PartGetter(draft, ctx, host);
+    this.inForce = looksInForce(ctx);
+  }
+
+  add(state: ElementState): void {
+    if (state.standing === 'gap' || state.standing === 'left alone') return;
+    const { ctx, draft, host } = this;
+    const { element } = state;
+    const match = matchOf(ctx.rows, element.id);
+    if (!match) return;
+    const ready = new Map<string, Ready | null>();
+    const partOf = new Map<string, Part>();
+    for (const layer of layersOf(ctx.rows, match.id)) {
       const resolved = resolveLayer(ctx, layer);
       if (!resolved) {
-        draft.warnings.push(`${state.element.name}: what was chosen is no longer in the catalogue.`);
+        draft.warnings.push(`${element.name}: what was chosen is no longer in the catalogue.`);
         continue;
       }
       const part = layer.partId ? ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0)) : undefined;
-      let after: string | null = part ? addPart(draft, ctx, host, part, state.element.id) : null;
-      const { choose } = resolved.offer;
-      if (choose) {
-        const key = draft.add(
-          {
-            ...general,
-            key: `choose:${choose.key}:${choose.value}`,
-            sort: 'choose',
-            title: `Choose ${choose.value} as ${resolved.offer.name.toLowerCase()}`,
-            where: choose.place,
-            commands: [fillTemplate(host.commands.set, { key: choose.key, value: choose.value })],
-            value: choose.value,
-            expected: `${choose.value} is listed and chosen.`,
-            undo: 'Choose what was noted before.',
-            effect: choose.effect ?? 'none',
-            minutes: 1,
-          },
-          state.element.id,
-        );
-        draft.follow(NOTE, key, false);
-        draft.follow(SAFE_POINT, key, false);
-        after = draft.follow(after, key);
+      if (part) partOf.set(layer.id, part);
+      let after: Ready | null = part ? this.getter.get(part, element.id) : null;
+      after = this.choose(resolved, part ?? null, after, element.id);
+      if (after && part)
+        for (const key of after.keys) this.ofKind.push({ kind: element.kind, key, partId: part.id });
+      const made = layer.partId === null ? handmadeOf(ctx.rows, layer.offer) : null;
+      const placed = made && addFiles(draft, made, element, SAFE_POINT);
+      if (made && placed) {
+        const of = filesOf(draft.steps.get(placed)!);
+        draft.readyOf[made.id] = of;
+        after = { keys: [placed], of };
       }
-      const made = layer.partId === null ? handmadeOf(rows, layer.offer) : null;
-      if (made) after = addFiles(draft, made, state.element, SAFE_POINT);
+      if (part && isWholeLook(part) && after) this.looks.set(part.id, { part, key: after.keys.at(-1)! });
       ready.set(layer.id, after);
     }
-    const byTrait = new Map<string, { variant: string; score: TraitScore }[]>();
-    for (const variant of variants)
+    const overwritten = this.inForce.some((p) => p.overwrites!.includes(element.kind));
+    for (const toSet of this.valuesOf(state)) {
+      const layerId = toSet[0]!.score.layerId!;
+      const part = partOf.get(layerId) ?? null;
+      const { place, target, setting } = toSet[0]!.score;
+      const at = place.file ? `${place.file.path}, ${place.file.at}` : place.key;
+      if (at !== '') this.want(at, encodeSetting(target.spec.type, setting), element.name);
+      const key = addSetting(draft, host, this.now, element, toSet, ready.get(layerId) ?? null, {
+        part,
+        overwritten,
+      });
+      if (key !== null) this.ofKind.push({ kind: element.kind, key, partId: part?.id ?? null });
+    }
+  }
+
+  private want(at: string, value: string, name: string): void {
+    this.wanted.set(at, (this.wanted.get(at) ?? new Map<string, string>()).set(value, name));
+  }
+
+  /** One setting that two elements want at different values: one of them will not have it. */
+  settingsWantedTwice(): string[] {
+    return [...this.wanted]
+      .filter(([, values]) => values.size > 1)
+      .map(
+        ([at, values]) =>
+          `${[...values.values()].join(' and ')} want ${at} for themselves; the last step wins.`,
+      );
+  }
+
+  /** The values to set of an element, by trait, one for each variant. */
+  private valuesOf(state: ElementState): ToSet[][] {
+    const { rows } = this.ctx;
+    const byTrait = new Map<string, ToSet[]>();
+    for (const variant of scoredVariants(rows))
       for (const score of state.perVariant[variant.id]?.traits ?? []) {
         if (!score.layerId) continue;
-        const own = placeOfOwn(rows, host, state.element, score);
-        const settled = own ? { ...score, ...own } : score;
-        if (!settled.place) continue;
+        const own = placeOfOwn(rows, this.host, state.element, score);
+        const { place, setting } = own ?? score;
+        if (!place || setting === null) continue;
         const list = byTrait.get(score.target.spec.id) ?? [];
-        list.push({ variant: variant.name.toLowerCase(), score: settled });
+        // A trait has one setting, whatever the states it is told for.
+        if (list.some((t) => t.variant === variant.name.toLowerCase())) continue;
+        list.push({ variant: variant.name.toLowerCase(), score: { ...score, place, setting } });
         byTrait.set(score.target.spec.id, list);
       }
-    for (const scores of byTrait.values())
-      addSetting(draft, ctx, host, state.element, scores, ready.get(scores[0]!.score.layerId!) ?? null);
+    return [...byTrait.values()];
   }
-  addNotes(draft, host);
-  const work = [...draft.steps.keys()].filter((k) => k !== SAFE_POINT);
-  if (work.length === 0) return { ok: true, stages: [], breaks: 0, warnings: draft.warnings };
-  draft.add(
-    {
-      ...general,
-      key: CHECK,
-      sort: 'check',
-      title: 'Compare the desktop with the reference, element by element',
-      where: 'the desktop',
-      commands: [],
-      expected: 'Every element looks as its match promises.',
-      undo: 'Nothing to undo.',
-      minutes: 10,
-    },
-    null,
-  );
-  for (const key of work) draft.follow(key, CHECK);
-  const steps = [...draft.steps.values()].map((s) => (s.key === SAFE_POINT ? 0 : s.key === NOTE ? 1 : 2));
-  const sorted = [...draft.steps.values()]
-    .map((step, i) => ({ step, rank: steps[i]! }))
-    .sort((a, b) => a.rank - b.rank)
-    .map(({ step }) => step);
-  return orderSteps(sorted, draft.edges, [...new Set(draft.warnings)]);
+
+  private choose(
+    { offer }: ResolvedLayer,
+    part: Part | null,
+    ready: Ready | null,
+    element: string,
+  ): Ready | null {
+    const { choose } = offer;
+    if (!choose) return ready;
+    const { draft, host } = this;
+    this.want(choose.key, choose.value, `${this.ctx.rows.element[element]!.name} (${choose.value})`);
+    const sort = Object.entries(host.lists ?? {}).find(([, list]) => list.key === choose.key)?.[0] ?? null;
+    const key = draft.add(
+      {
+        key: `choose:${choose.key}:${choose.value}`,
+        sort: 'choose',
+        title: `Choose ${choose.value} as ${nameOf(offer)}`,
+        where: choose.place,
+        deeds: [
+          {
+            do: 'set',
+            key: choose.key,
+            value: choose.value,
+            of: ready?.of ?? [],
+            listed: sort === null || part === null ? null : { sort, name: choose.value },
+          },
+        ],
+        value: choose.value,
+        expected: `${choose.value} is listed and chosen.`,
+        check: `Look at ${choose.place}.`,
+        undo: 'Choose what was noted before.',
+        effect: choose.effect ?? 'none',
+        troubles: [
+          'If it is not in the list, its folder lies too deep or has another name, or a new session is due before it is found.',
+        ],
+      },
+      element,
+    );
+    draft.follow(NOTE, key, false);
+    draft.follow(SAFE_POINT, key, false);
+    draft.followAll(ready?.keys ?? [], key);
+    return { keys: [key], of: [...(ready?.of ?? []), resource.setting(choose.key)] };
+  }
+
+  /**
+   * A whole look comes before what it would overwrite, so that what it spoils is set again after it; and what it does
+   * beside is set right after it was chosen.
+   */
+  letLooksComeFirst(): void {
+    const { draft } = this;
+    const named = [...this.looks.values()].sort((a, b) => (a.part.name < b.part.name ? -1 : 1));
+    named.forEach(({ part, key }, n) => {
+      // Of several looks the last by name lies on top, as `underLooks` has it.
+      const earlier = new Set(named.slice(0, n).map((l) => l.part.id));
+      for (const one of this.ofKind) {
+        if (one.partId === part.id || !part.overwrites!.includes(one.kind)) continue;
+        if (one.partId !== null && earlier.has(one.partId)) continue;
+        // What the look itself needs cannot come after it.
+        if (!draft.leadsTo(one.key, key)) draft.follow(key, one.key);
+      }
+      for (const right of draft.rights.get(part.id) ?? []) draft.follow(key, right);
+    });
+  }
 }
 
-/** One step that notes every value which a later step changes. */
-function addNotes(draft: Draft, host: HostProfile): void {
-  const keys = new Set<string>();
-  for (const step of draft.steps.values()) {
-    const found = /^(?:set|choose):([^:]+):/.exec(step.key);
-    if (found) keys.add(found[1]!);
-  }
-  if (keys.size === 0) return;
-  draft.add(
-    {
-      key: NOTE,
-      sort: 'note values',
-      title:
-        keys.size === 1
-          ? 'Note one value before changing it'
-          : `Note ${keys.size} values before changing them`,
-      where: 'the settings',
-      commands: [...keys].map((key) => fillTemplate(host.commands.get, { key })),
-      value: '',
-      expected: 'Each value stands in your notes.',
-      undo: 'Nothing to undo.',
-      effect: 'none',
-      rights: 'user',
-      minutes: 2,
-    },
-    null,
-  );
-  draft.follow(SAFE_POINT, NOTE, false);
-}
+const nameOf = (offer: Offer) => offer.name.toLowerCase();

@@ -1,23 +1,79 @@
+import type { HostProfile } from '../host/profile.js';
+import { commandsOf, type Deed } from './deed.js';
 import type { Edge, Step } from './step.js';
+
+/** What has to be said of a step; the rest is what most steps are. */
+export type Told = Pick<Step, 'key' | 'sort' | 'title' | 'where' | 'expected' | 'undo'> & {
+  readonly deeds: readonly Deed[];
+} & Partial<Omit<Step, 'elements' | 'commands'>>;
+
+/** A step from what is worth saying of it. Commands come of its deeds. */
+export function makeStep(host: HostProfile, told: Told, elements: readonly string[]): Step {
+  return {
+    why: '',
+    value: '',
+    check: '',
+    effect: 'none',
+    rights: 'user',
+    risk: 'none',
+    troubles: [],
+    minutes: 1,
+    ...told,
+    elements,
+    commands: told.deeds.flatMap((deed) => commandsOf(host, deed)),
+  };
+}
 
 /** Steps and what follows what, while a plan is being derived. */
 export class Draft {
   readonly steps = new Map<string, Step>();
-  readonly edges: Edge[] = [];
+  private readonly edgeMap = new Map<string, Edge>();
   readonly warnings: string[] = [];
   /** The step that gets a part, by the part's id. */
   readonly got = new Map<string, string>();
+  /** What has to be in effect for a part or something hand-made to be seen, by its id. */
+  readonly readyOf: Record<string, readonly string[]> = {};
+  /** Steps that set right what a part does beside, by the part's id. */
+  readonly rights = new Map<string, string[]>();
+  /** Files and folders that are only needed while something is installed, and what must stay, with the reason. */
+  readonly onlyForInstalling = new Set<string>();
+  readonly stays = new Map<string, string>();
 
-  add(step: Omit<Step, 'elements'>, element: string | null): string {
-    const known = this.steps.get(step.key);
+  constructor(readonly host: HostProfile) {}
+
+  get edges(): Edge[] {
+    return [...this.edgeMap.values()];
+  }
+
+  add(told: Told, element: string | null): string {
+    const known = this.steps.get(told.key);
     const elements = new Set([...(known?.elements ?? []), ...(element ? [element] : [])]);
-    this.steps.set(step.key, { ...step, elements: [...elements] });
-    return step.key;
+    this.steps.set(told.key, makeStep(this.host, told, [...elements]));
+    return told.key;
   }
 
   follow(from: string | null, to: string, afterEffect = true): string {
-    if (from && from !== to && !this.edges.some((e) => e.from === from && e.to === to))
-      this.edges.push({ from, to, afterEffect });
+    if (!from || from === to) return to;
+    const key = JSON.stringify([from, to]);
+    const known = this.edgeMap.get(key);
+    if (!known || (afterEffect && !known.afterEffect)) this.edgeMap.set(key, { from, to, afterEffect });
     return to;
+  }
+
+  followAll(from: readonly string[], to: string, afterEffect = true): string {
+    for (const key of from) this.follow(key, to, afterEffect);
+    return to;
+  }
+
+  /** Whether a step comes before another one, by whatever chain. */
+  leadsTo(from: string, to: string): boolean {
+    const next = new Map<string, string[]>();
+    for (const edge of this.edgeMap.values()) next.set(edge.from, [...(next.get(edge.from) ?? []), edge.to]);
+    const seen = new Set([from]);
+    for (const key of seen) {
+      if (key === to) return true;
+      for (const other of next.get(key) ?? []) seen.add(other);
+    }
+    return false;
   }
 }

@@ -23,25 +23,29 @@ export function planMarkdown(
 ): string {
   const lines = [`# ${plain(coatName)}`, '', `Host: ${plain(hostLabel)}.`, ''];
   if (!plan.ok) return [...lines, plain(plan.sentence), ''].join('\n');
-  if (plan.stages.length === 0) lines.push('Nothing to do: no element is matched yet.', '');
+  if (plan.sittings.length === 0) lines.push('Nothing to do: no element is matched yet.', '');
   else lines.push(plan.breaks === 0 ? 'No session break.' : `Session breaks: ${plan.breaks}.`, '');
   for (const warning of plan.warnings) lines.push(`> Mind: ${plain(warning)}`, '');
   let n = 0;
-  plan.stages.forEach((stage, i) => {
-    if (plan.stages.length > 1) lines.push(`## Part ${i + 1}`, '');
-    for (const step of stage.steps) {
+  plan.sittings.forEach((sitting, i) => {
+    if (plan.sittings.length > 1) lines.push(`## Sitting ${i + 1}`, '');
+    for (const step of sitting.steps) {
       n++;
       lines.push(`${n}. [${done.has(step.key) ? 'x' : ' '}] **${plain(step.title)}**`);
       lines.push(
         `   Where: ${plain(step.where)}${step.rights === 'administrator' ? ' (administrator)' : ''}`,
       );
+      if (step.why) lines.push(`   Why: ${plain(step.why)}`);
       if (step.value) lines.push(`   Value: ${plain(step.value)}`);
       if (step.commands.length > 0) lines.push('', ...fenced(step.commands.map(commandLine)), '');
       lines.push(`   Expect: ${plain(step.expected)}`);
+      if (step.check) lines.push(`   Check: ${plain(step.check)}`);
+      lines.push(`   Undo: ${plain(step.undo)}`);
+      for (const trouble of step.troubles) lines.push(`   If it fails: ${plain(trouble)}`);
       lines.push('');
     }
-    if (stage.breakAfter === 'session') lines.push('**Log out and in again before going on.**', '');
-    if (stage.breakAfter === 'restart') lines.push('**Restart the computer before going on.**', '');
+    if (sitting.breakAfter === 'session') lines.push('**Log out and in again before going on.**', '');
+    if (sitting.breakAfter === 'restart') lines.push('**Restart the computer before going on.**', '');
   });
   return lines.join('\n');
 }

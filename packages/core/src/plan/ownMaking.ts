@@ -11,6 +11,7 @@ import type { TraitScore } from '../matching/score.js';
 import type { SettingPlace } from '../parts/offer.js';
 import { launcherFile } from '../standards/desktopEntry.js';
 import type { TraitValue } from '../traits/value.js';
+import type { Deed } from './deed.js';
 import type { Draft } from './draft.js';
 
 /** Where desktops look for launchers and pictures of one's own. Source: the XDG base directory and menu specifications. */
@@ -22,30 +23,37 @@ const SAVED = '~/Downloads';
 /** Puts the files of something of one's own making where they stay; the key of the last step, or null without files. */
 export function addFiles(draft: Draft, made: HandmadeRow, element: ElementRow, after: string): string | null {
   const command = made.recipe['command'];
-  const files = [
-    ...made.files.map((f) => ({ name: f.name.replaceAll('/', '-'), folder: PICTURES })),
-    ...(typeof command === 'string' && command !== ''
-      ? [{ name: launcherFile(made.name, command).name, folder: LAUNCHERS }]
-      : []),
+  const pictures = made.files.map((f) => f.name.replaceAll('/', '-'));
+  const launcher = typeof command === 'string' && command !== '' ? launcherFile(made.name, command) : null;
+  if (pictures.length === 0 && !launcher) return null;
+  const lying = [
+    ...pictures.map((name) => `${PICTURES}/${name}`),
+    ...(launcher ? [`${LAUNCHERS}/${launcher.name}`] : []),
   ];
-  if (files.length === 0) return null;
-  const folders = [...new Set(files.map((f) => f.folder))];
-  const lying = files.map((f) => `${f.folder}/${f.name}`);
+  const folders = [...(pictures.length > 0 ? [PICTURES] : []), ...(launcher ? [LAUNCHERS] : [])];
   const key = draft.add(
     {
-      key: `place:${made.id}:${files.map((f) => f.name).join()}`,
+      key: `place:${made.id}:${[...pictures, launcher?.name ?? ''].join()}`.slice(0, 480),
       sort: 'place a file',
-      title: `Save ${made.name} from Match and put it in place`,
+      title: `${pictures.length > 0 ? `Save ${made.name} from Match and put it in place` : `Make the launcher ${made.name}`}`,
       where: folders.join(' and '),
-      commands: [
-        ['mkdir', '-p', ...folders],
-        ...files.map((f) => ['cp', '--', `${SAVED}/${f.name}`, `${f.folder}/${f.name}`]),
+      deeds: [
+        ...pictures.map((name): Deed => ({
+          do: 'place',
+          from: `${SAVED}/${name}`,
+          to: `${PICTURES}/${name}`,
+        })),
+        ...(launcher
+          ? [{ do: 'write', to: `${LAUNCHERS}/${launcher.name}`, text: launcher.text } satisfies Deed]
+          : []),
       ],
-      value: '',
-      expected: `There is ${lying.join(' and ')}.${made.files.length > 0 ? ` Choose it where the host asks for the picture of ${element.name}.` : ''}`,
+      expected: `There is ${lying.join(' and ')}.${pictures.length > 0 ? ` Choose it where the host asks for the picture of ${element.name}.` : ''}`,
+      check: `Look into ${folders.join(' and ')}.`,
       undo: `Remove ${lying.join(' and ')}.`,
-      effect: 'none',
-      rights: 'user',
+      troubles:
+        pictures.length > 0
+          ? [`If a file is missing, save it from Match again; it belongs into ${SAVED}.`]
+          : [],
       minutes: 2,
     },
     element.id,

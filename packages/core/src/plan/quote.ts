@@ -5,7 +5,7 @@ const OPTION = /^--?[A-Za-z0-9][A-Za-z0-9_=:,./@-]*$/;
 /** Quotes a text as one shell word, whatever is in it. A NUL cannot be in a word and is refused. */
 export function quoteWord(word: string): string {
   if (word.includes('\0')) throw new RangeError('A command cannot hold a NUL character.');
-  if (PLAIN.test(word) || OPTION.test(word)) return word;
+  if (PLAIN.test(word) || OPTION.test(word) || word === '--') return word;
   // A word under the home folder keeps its tilde's meaning, which quotes would take away.
   if (word === '~') return '"$HOME"';
   if (word.startsWith('~/')) return `"$HOME"/${quoteWord(word.slice(2))}`;

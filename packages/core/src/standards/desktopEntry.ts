@@ -90,6 +90,16 @@ export function readDesktopEntry(text: string): DesktopEntry {
   };
 }
 
+/** A name as the name of a file: letters and figures in lower case with hyphens between; never empty. */
+export function slugOf(name: string): string {
+  return (
+    name
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-+|-+$/g, '') || 'launcher'
+  );
+}
+
 /** A launcher for a command, after the Desktop Entry Specification, and the name of its file. */
 export function launcherFile(
   name: string,
@@ -97,12 +107,7 @@ export function launcherFile(
 ): { readonly name: string; readonly text: string } {
   const escaped = (text: string) => text.replace(/\\/g, '\\\\').replace(/[\r\n]+/g, ' ');
   return {
-    name: `${
-      name
-        .toLowerCase()
-        .replace(/[^\p{L}\p{N}]+/gu, '-')
-        .replace(/^-+|-+$/g, '') || 'launcher'
-    }.desktop`,
+    name: `${slugOf(name)}.desktop`,
     text: [
       '[Desktop Entry]',
       'Type=Application',

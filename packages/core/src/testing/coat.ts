@@ -1,6 +1,7 @@
 import { newMatch } from '../coat/carryMatch.js';
 import { NO_LIMITS } from '../matching/limits.js';
 import { NO_ROWS, type CoatRows, type ElementRow, type MatchRow, type TraitRow } from '../coat/rows.js';
+import type { KeptStep } from '../plan/journal.js';
 import type { TraitValue } from '../traits/value.js';
 
 /** A UUID that is always the same for a name, for tests. */
@@ -73,6 +74,7 @@ export function testCoat(): CoatRows {
       waved: [],
       limits: NO_LIMITS,
       uses: {},
+      moves: [],
       deletedAt: null,
     }),
     variant: by(
@@ -119,3 +121,17 @@ export function testCoat(): CoatRows {
     ),
   };
 }
+
+/** What the journal keeps of a step that did nothing, for tests. */
+export const KEPT: KeptStep = {
+  sort: 'check',
+  title: 'A step',
+  elements: [],
+  where: 'here',
+  deeds: [],
+  effect: 'none',
+  rights: 'user',
+  risk: 'none',
+  minutes: 1,
+  value: '',
+};

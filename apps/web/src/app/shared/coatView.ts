@@ -20,7 +20,7 @@ import { ledgerOf } from '@spare-coat/core/matching/ledger';
 import { indexOffers, rankOffers, type OfferIndex, type RankedOffer } from '@spare-coat/core/matching/rank';
 import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
 import { derivePlan } from '@spare-coat/core/plan/derive';
-import { doneSteps } from '@spare-coat/core/plan/ticks';
+import { doneSteps } from '@spare-coat/core/plan/journal';
 import { stepsOf, type Plan } from '@spare-coat/core/plan/step';
 import type { Part } from '@spare-coat/core/parts/part';
 import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/reference/kind';

@@ -1,0 +1,45 @@
+import type { CoatRows, SurveyRow } from '../coat/rows.js';
+import type { HostProfile } from './profile.js';
+import { tieSettings } from './settings.js';
+import { EMPTY_SURVEY, type Survey } from './survey.js';
+
+/** What a host is before anything is done: what surveys told, tied to the settings of its profile. */
+export interface HostNow {
+  readonly survey: Survey;
+  /** Settings of the profile by their keys, as a dump wrote them; what no dump told is missing. */
+  readonly settings: ReadonlyMap<string, string>;
+}
+
+/** Ties surveys of one moment to a profile: later ones add what earlier ones did not tell. */
+export function hostNow(profile: HostProfile, surveys: readonly Survey[]): HostNow {
+  const survey = surveys.reduce<Survey>(
+    (all, one) => ({
+      ...(one.takenAt === null ? all : one),
+      settings: { ...all.settings, ...one.settings },
+    }),
+    EMPTY_SURVEY,
+  );
+  const { tied } = tieSettings(profile, new Map(Object.entries(survey.settings)));
+  return {
+    survey,
+    settings: new Map(tied.flatMap((t): [string, string][] => (t.now === null ? [] : [[t.key, t.now]]))),
+  };
+}
+
+/**
+ * The surveys that tell how the host was before anything was done: the newest survey and the newest settings dump from
+ * before the first step that was done, or the oldest ones where all are later.
+ */
+export function surveysBefore(rows: CoatRows): SurveyRow[] {
+  const begun = Object.values(rows.journal)
+    .filter((j) => j.what === 'done')
+    .map((j) => j.at)
+    .sort()[0];
+  return (['survey', 'settings'] as const).flatMap((what) => {
+    const all = Object.values(rows.survey)
+      .filter((s) => s.what === what)
+      .sort((a, b) => (a.at < b.at ? -1 : 1));
+    const before = all.filter((s) => begun === undefined || s.at <= begun);
+    return before.at(-1) ?? all[0] ?? [];
+  });
+}

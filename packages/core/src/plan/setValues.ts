@@ -1,0 +1,134 @@
+import { sameJson } from '../coat/changes.js';
+import type { ElementRow } from '../coat/rows.js';
+import type { HostNow } from '../host/now.js';
+import { defaultOf, type HostProfile } from '../host/profile.js';
+import type { TraitScore } from '../matching/score.js';
+import type { SettingPlace } from '../parts/offer.js';
+import type { Part } from '../parts/part.js';
+import { spellValue } from '../traits/say.js';
+import { ZONES, type Order, type TraitType, type TraitValue } from '../traits/value.js';
+import { resource, type Deed } from './deed.js';
+import type { Draft, Told } from './draft.js';
+import { decodeSetting, encodeSetting } from './encode.js';
+import { NOTE, SAFE_POINT } from './frame.js';
+import type { Ready } from './getPart.js';
+import { commandLine, fillTemplate } from './quote.js';
+
+/** A setting is in the host's units, so a length is told without `px`. */
+export function spellSetting(type: TraitType, value: TraitValue): string {
+  return type === 'length' ? String(value) : spellValue(type, value);
+}
+
+/** One value to set for a trait, in one variant. */
+export interface ToSet {
+  /** The variant's name in lower case. */
+  readonly variant: string;
+  readonly score: TraitScore & { readonly place: SettingPlace; readonly setting: TraitValue };
+}
+
+/** What changes between two orders of items, in words: what is taken off, put on, and moved. */
+export function orderChanges(before: Order | null, after: Order): string[] {
+  const places = (order: Order) =>
+    new Map(ZONES.flatMap((zone) => order[zone].map((item, i) => [item, { zone, i }] as const)));
+  const [was, is] = [before ? places(before) : new Map<string, never>(), places(after)];
+  const nextTo = (item: string, { zone, i }: { zone: keyof Order; i: number }) =>
+    i === 0 ? `first in the ${zone}` : `in the ${zone}, after ${after[zone][i - 1]!}`;
+  const off = [...was.keys()].filter((item) => !is.has(item)).map((item) => `take off ${item}`);
+  const on = [...is]
+    .filter(([item]) => !was.has(item))
+    .map(([item, at]) => `add ${item} ${nextTo(item, at)}`);
+  const moved = [...is]
+    .filter(([item, at]) => {
+      const old = was.get(item) as { zone: keyof Order; i: number } | undefined;
+      if (!old) return false;
+      const before_ = (order: Order, zone: keyof Order) => order[zone].filter((x) => was.has(x) && is.has(x));
+      return (
+        old.zone !== at.zone ||
+        before_(before!, old.zone).indexOf(item) !== before_(after, at.zone).indexOf(item)
+      );
+    })
+    .map(([item, at]) => `move ${item} ${nextTo(item, at)}`);
+  return [...off, ...on, ...moved];
+}
+
+/** Adds the step that sets a trait's value, where the host does not show it already. */
+export function addSetting(
+  draft: Draft,
+  host: HostProfile,
+  now: HostNow,
+  element: ElementRow,
+  toSet: readonly ToSet[],
+  ready: Ready | null,
+  more: { readonly part: Part | null; readonly overwritten: boolean },
+): string | null {
+  const [first, ...rest] = toSet;
+  if (!first) return null;
+  const { place, target, setting } = first.score;
+  const { spec } = target;
+  const value = encodeSetting(spec.type, setting);
+  const raw = place.key === '' ? undefined : now.settings.get(place.key);
+  const before =
+    raw !== undefined ? decodeSetting(spec.type, raw) : defaultOf(host, element.kind, spec.id, first.variant);
+  // What the host already shows need not be set, unless a whole look comes between; a part's own setting always is.
+  if (ready === null && !more.overwritten && before !== null && sameJson(before, setting)) return null;
+  const others = rest.filter((s) => !sameJson(s.score.setting, setting));
+  const also = others.map((s) => `${s.variant}: ${spellSetting(spec.type, s.score.setting)}`);
+  const what = `${element.name}: ${spec.label.toLowerCase()}`;
+  const said = spellSetting(spec.type, setting);
+  const own =
+    place.file &&
+    more.part?.settings?.find((s) => 'file' in s.where && s.where.file.path === place.file!.path);
+  const deed: Deed = place.file
+    ? { do: 'edit', file: place.file, value }
+    : place.key === ''
+      ? {
+          do: 'by hand',
+          what: `Set ${what} to ${said}.`,
+          changes: { resource: resource.hand(`${element.id} ${spec.id}`), value },
+        }
+      : { do: 'set', key: place.key, value, of: ready?.of ?? [], listed: null };
+  const reread: Deed[] =
+    own && own.reread.after !== 'none' && (own.reread.after === 'reload' || own.reread.after === 'reopen')
+      ? [
+          {
+            do: 'show',
+            after: own.reread.after,
+            command: own.reread.command,
+            what: `Make ${more.part!.name} read its file again`,
+          },
+        ]
+      : [];
+  const items = spec.type === 'order' && element.kind !== 'window-buttons' && 'start' in (setting as object);
+  const changes = items ? orderChanges(before as Order | null, setting as Order) : [];
+  const told: Told = {
+    key: `set:${place.key || `${spec.id}:${element.id}`}:${value}`.slice(0, 480),
+    sort: place.file ? 'edit a file' : items ? 'arrange items' : 'set a value',
+    title: items ? `Arrange the items of ${element.name}` : `Set ${what} to ${said}`,
+    why: changes.length > 0 ? `${capital(changes.join('; '))}.` : '',
+    where: place.file ? `${place.file.path}, ${place.file.at}` : place.place,
+    deeds: [deed, ...reread],
+    value: place.file ? `${place.file.at} ${value}` : said,
+    expected: also.length > 0 ? `In the other variant, ${also.join('; ')}.` : 'The value is shown as typed.',
+    check:
+      place.key !== '' && !place.file
+        ? `Ask with: ${commandLine(fillTemplate(host.commands.get, { key: place.key }))}`
+        : '',
+    undo: place.file
+      ? `Set it back to what stands in ${place.file.path} now; the rest of the file stays as it is.`
+      : 'Set it back to the value noted before.',
+    effect: reread.length > 0 ? 'none' : (place.effect ?? own?.reread.after ?? 'none'),
+    risk: place.file ? 'little' : 'none',
+    troubles: place.file
+      ? [
+          'If nothing changes, look whether the file is read from elsewhere, and whether the line stands there twice.',
+        ]
+      : [],
+  };
+  const key = draft.add(told, element.id);
+  draft.follow(NOTE, key, false);
+  draft.follow(SAFE_POINT, key, false);
+  draft.followAll(ready?.keys ?? [], key);
+  return key;
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
