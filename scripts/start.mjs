@@ -9,7 +9,7 @@ const { ROOT } = await import('./lib/folders.mjs');
 const { must } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');
 const { startCluster } = await import('./lib/cluster.mjs');
-const { startListing } = await import('./lib/standIns.mjs');
+const { startStandIn } = await import('./lib/standIns.mjs');
 const { buildServer, buildWeb } = await import('./build.mjs');
 
 const WANTED_PORT = Number(process.env.PORT ?? 4620);
@@ -20,8 +20,14 @@ await buildWeb();
 const own = process.env.DATABASE_URL;
 const cluster = own ? null : await startCluster('postgres', { port: 54620 });
 const url = own ?? cluster.url('postgres');
-const listing = process.env.LISTING_URL ? null : await startListing(4740);
-const env = { ...process.env, DATABASE_URL: url, LISTING_URL: process.env.LISTING_URL ?? listing.url };
+const listing = process.env.LISTING_URL ? null : await startStandIn('listing', 4740);
+const mirror = process.env.MIRROR_URL ? null : await startStandIn('mirror', 4780);
+const env = {
+  ...process.env,
+  DATABASE_URL: url,
+  LISTING_URL: process.env.LISTING_URL ?? listing.url,
+  MIRROR_URL: process.env.MIRROR_URL ?? mirror.url,
+};
 
 let server;
 let stopping = false;
@@ -39,6 +45,7 @@ async function stop(code) {
     });
   }
   await listing?.stop();
+  await mirror?.stop();
   await cluster?.stop();
   process.exit(code);
 }

@@ -11,7 +11,7 @@ const { DATA, ROOT } = await import('./lib/folders.mjs');
 const { run } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');
 const { startCluster } = await import('./lib/cluster.mjs');
-const { startListing } = await import('./lib/standIns.mjs');
+const { startStandIn } = await import('./lib/standIns.mjs');
 const { buildServer, buildWeb } = await import('./build.mjs');
 const { Tally, addPlaywright, addVitest } = await import('./lib/tally.mjs');
 
@@ -25,6 +25,8 @@ await needDebianPackages({
   '/usr/bin/chromium': 'chromium',
   shellcheck: 'shellcheck',
   bsdtar: 'libarchive-tools',
+  curl: 'curl',
+  git: 'git',
 });
 
 /** One check that passes or fails as a whole. */
@@ -118,8 +120,9 @@ async function browser() {
       env: { ...process.env, ADMIN: admin, SQL: text },
     });
   await query(`create database ${name}`);
-  const listing = await startListing(4760);
-  const env = { ...process.env, DATABASE_URL: url(name), LISTING_URL: listing.url };
+  const listing = await startStandIn('listing', 4760);
+  const mirror = await startStandIn('mirror', 4800);
+  const env = { ...process.env, DATABASE_URL: url(name), LISTING_URL: listing.url, MIRROR_URL: mirror.url };
   await check('load the demo', [process.execPath, 'demo/dist/load.js'], env);
   const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
     cwd: ROOT,
@@ -148,6 +151,7 @@ async function browser() {
     server.kill('SIGTERM');
     await new Promise((resolve) => server.once('close', resolve));
     await listing.stop();
+    await mirror.stop();
     await query(`drop database ${name} with (force)`);
   }
 }

@@ -127,7 +127,7 @@ function scaled(b: BarState, k: number): BarState {
     if (i.what === 'icon' || i.what === 'signs') return { ...i, size: i.size * k };
     if (i.what === 'text')
       return { ...i, gap: i.gap * k, lines: i.lines.map((l) => ({ ...l, size: l.size * k })) };
-    return { ...i, length: i.length * k, size: i.size * k };
+    return i.what === 'tab' ? { ...i, length: i.length * k, size: i.size * k } : i;
   };
   return {
     ...b,

@@ -138,6 +138,8 @@ export const FINISH_PARTS: readonly Part[] = [
         script: 'carry.sh',
         flags: ['--all', '--quiet'],
         admin: true,
+        leaves: ['/usr/local/lib/underglaze'],
+        undo: ['--take-away'],
       },
     ],
     effect: 'reopen',
@@ -250,6 +252,7 @@ export const FINISH_PARTS: readonly Part[] = [
       {
         what: 'A small program in autostart that changes the picture.',
         remove: 'Take brine-hours.desktop out of autostart.',
+        file: '~/.config/autostart/brine-hours.desktop',
       },
     ],
     settings: [
@@ -467,6 +470,8 @@ export const FINISH_PARTS: readonly Part[] = [
         from: 'https://parts.example/holm/holm-3.3.run',
         file: 'holm-3.3.run',
         admin: false,
+        leaves: ['~/.local/opt/holm', '~/.local/share/applications/holm.desktop'],
+        undo: ['--remove'],
         choices: [
           { at: 'Place', choose: 'For me alone', why: 'No administrator rights are asked for then.' },
           {
@@ -483,6 +488,7 @@ export const FINISH_PARTS: readonly Part[] = [
       {
         what: 'A search helper that starts with the session.',
         remove: 'Take holm-search.desktop out of autostart.',
+        file: '~/.config/autostart/holm-search.desktop',
       },
       { what: 'A second browser.', remove: 'Remove holm-browser.' },
     ],

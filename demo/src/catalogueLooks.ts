@@ -185,6 +185,8 @@ export const LOOK_PARTS: readonly Part[] = [
     released: '2026-08-20',
     memory: 10,
     openOnce: true,
+    leaves: ['~/.config/lintel'],
+    autostart: 'lintel --in-background',
     enable: 'lintel',
     effect: 'session',
     offers: [

@@ -12,6 +12,8 @@ export const commands = (tool: string): HostProfile['commands'] => ({
   enable: [tool, 'addon', 'on', '{id}'],
   disable: [tool, 'addon', 'off', '{id}'],
   open: [tool, 'open', '{name}'],
+  reset: [tool, 'reset', '{key}'],
+  reload: [tool, 'reload'],
 });
 
 export const channel = (id: string, name: string, tool: string): HostProfile['channels'][number] => ({
@@ -20,6 +22,8 @@ export const channel = (id: string, name: string, tool: string): HostProfile['ch
   install: [tool, 'get', '{package}'],
   remove: [tool, 'drop', '{package}'],
   query: [tool, 'has', '{package}'],
+  addSource: [tool, 'source', 'add', '{source}'],
+  removeSource: [tool, 'source', 'drop', '{source}'],
 });
 
 const ALL_EDGES = ['top', 'right', 'bottom', 'left'];
@@ -380,6 +384,32 @@ export const FERNBANK: HostProfile = {
   ],
   channels: [channel('pipit', 'Pipit 24', 'larder'), channel('dunnock', 'Dunnock 9', 'pantry')],
   commands: commands('fern'),
+  pairs: [
+    {
+      around: ['bar1.', 'bar2.'],
+      first: {
+        what: 'Unlock the bars',
+        place: 'Settings › Edges › Lock',
+        command: ['fern', 'set', 'edges.locked', 'false'],
+      },
+      last: {
+        what: 'Lock the bars again',
+        place: 'Settings › Edges › Lock',
+        command: ['fern', 'set', 'edges.locked', 'true'],
+      },
+    },
+  ],
+  installing: {
+    packages: { pipit: 'fernbank', dunnock: 'fernbank' },
+    session: 'Fernbank',
+    doubles: ['file manager', 'terminal'],
+  },
+  variants: {
+    key: 'look.variant',
+    place: 'Settings › Look › Light or dark',
+    effect: 'reopen',
+    values: { light: 'light', dark: 'dark' },
+  },
   effects: { enable: 'session', package: 'none' },
   facts: { wordSize: 64, edition: 'full', virtualMachine: false, graphics: 'accelerated' },
 };

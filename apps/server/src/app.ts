@@ -12,9 +12,11 @@ import { originGuard, pageSecurity, requestLog } from './http/guard.js';
 import { pageRoutes } from './http/page.js';
 import { Problem, notFound, problemHandler, unknownPath } from './http/problem.js';
 import type { Runner } from './jobs/queue.js';
+import { drawingRoutes } from './drawing/routes.js';
 import { fontRoutes } from './fonts/routes.js';
 import { listingRoutes } from './listing/routes.js';
 import { jobRoutes } from './jobs/routes.js';
+import { mirrorRoutes } from './mirror/routes.js';
 import { partRoutes } from './parts/routes.js';
 import { pictureRoutes } from './pictures/routes.js';
 import { profileRoutes } from './profiles/routes.js';
@@ -34,6 +36,8 @@ export interface AppParts {
   readonly requestsPerMinute: number;
   /** Where the online listing is; null where there is none. */
   readonly listing: string | null;
+  /** Where a package mirror is; null where there is none. */
+  readonly mirror: string | null;
 }
 
 /** Commands are small; pictures come as raw bytes by their own route. */
@@ -49,6 +53,7 @@ export function makeApp({
   allowedHosts,
   requestsPerMinute,
   listing,
+  mirror,
 }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -88,6 +93,8 @@ export function makeApp({
   app.use('/api/profiles', profileRoutes(db));
   app.use('/api/proposals', proposalRoutes(db, runner));
   app.use('/api/schemas', schemaRoutes());
+  app.use('/api/drawings', drawingRoutes());
+  app.use('/api/mirror', mirrorRoutes(mirror));
   app.use('/api/listing', listingRoutes(db, runner, listing));
   if (page) app.use(pageRoutes(page));
   app.use(unknownPath);

@@ -14,7 +14,7 @@ import { jobWorkers } from './jobs/workers.js';
 /**
  * Starts the server. Settings come from the environment:
  * DATABASE_URL, HOST (loopback unless told otherwise), PORT (the next free one is taken), ALLOWED_HOSTS, LOG_LEVEL,
- * LISTING_URL (an online listing of parts).
+ * LISTING_URL (an online listing of parts), MIRROR_URL (a package mirror).
  */
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL says which database to use; `npm start` sets it.');
@@ -43,6 +43,7 @@ const app = makeApp({
   allowedHosts: (process.env['ALLOWED_HOSTS'] ?? '').split(',').filter(Boolean),
   requestsPerMinute: Number(process.env['REQUESTS_PER_MINUTE'] ?? 3000),
   listing,
+  mirror: process.env['MIRROR_URL'] || null,
 });
 const server = createServer(app);
 

@@ -14,11 +14,17 @@ const FILES: Readonly<Record<FaceRole, string>> = {
   fixed: '@fontsource-variable/jetbrains-mono/files/jetbrains-mono-latin-wght-normal.woff2',
 };
 
-/** Letters as outlines of the fonts that ship. Loads each face once; outlines are kept per text. */
-export function loadLettering(): Lettering {
+/** The fonts that ship, by role. */
+export function loadFaces(): Map<FaceRole, Font> {
   const fonts = new Map<FaceRole, Font>();
   for (const [role, file] of Object.entries(FILES) as [FaceRole, string][])
     fonts.set(role, fontkit.create(readFileSync(require.resolve(file))) as Font);
+  return fonts;
+}
+
+/** Letters as outlines of the fonts that ship, kerned. Loads each face once; outlines are kept per text. */
+export function loadLettering(): Lettering {
+  const fonts = loadFaces();
   const cache = new Map<string, { d: string; width: number }>();
   return {
     outline(face, text, size) {

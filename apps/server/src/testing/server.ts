@@ -62,7 +62,7 @@ async function needTemplate(admin: pg.Client): Promise<void> {
 }
 
 export async function startTestServer(
-  options: { requestsPerMinute?: number; listing?: string } = {},
+  options: { requestsPerMinute?: number; listing?: string; mirror?: string } = {},
 ): Promise<TestServer> {
   const admin = new pg.Client({ connectionString: adminUrl() });
   await admin.connect();
@@ -83,6 +83,7 @@ export async function startTestServer(
     allowedHosts: [],
     requestsPerMinute: options.requestsPerMinute ?? 100_000,
     listing: options.listing ?? null,
+    mirror: options.mirror ?? null,
   });
   const server: Server = createServer(app);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { ReadingRow } from '../coat/rows.js';
 import { testHost } from '../testing/parts.js';
 import { uuid } from '../testing/coat.js';
-import { median, sumReadings } from './readings.js';
+import { median, sumReadings } from '../readings/sums.js';
 import { settingsOf, tieSettings } from './settings.js';
 import { EMPTY_SURVEY, compareSurveys, readSurvey, type Survey } from './survey.js';
 

@@ -11,7 +11,7 @@ import { resource } from './deed.js';
 import { Draft } from './draft.js';
 import { encodeSetting } from './encode.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
-import { addBeginning, addEnd, addNotes, NOTE, SAFE_POINT } from './frame.js';
+import { addBeginning, addEnd, addNotes, letReadingsComeFirst, NOTE, SAFE_POINT } from './frame.js';
 import { PartGetter, type Ready } from './getPart.js';
 import { orderSteps } from './order.js';
 import { addFiles, placeOfOwn } from './ownMaking.js';
@@ -73,6 +73,7 @@ export function derivePlan(ctx: MatchContext, coat: CoatState, sources: PlanSour
   addPairs(draft, host);
   addShowing(draft, host);
   addNotes(draft);
+  letReadingsComeFirst(draft);
   addEnd(draft, rows);
   const plan = orderSteps(ranked(draft.steps.values()), draft.edges, [...new Set(draft.warnings)]);
   return withoutNeedless(plan.ok ? { ...plan, readyOf: draft.readyOf } : plan);
@@ -205,7 +206,8 @@ class Planner {
             key: choose.key,
             value: choose.value,
             of: ready?.of ?? [],
-            listed: sort === null || part === null ? null : { sort, name: choose.value },
+            listed:
+              sort === null || part === null || FOUND_BY_FILE.includes(sort) ? null : { sort, name: choose.value },
           },
         ],
         value: choose.value,
@@ -245,5 +247,8 @@ class Planner {
     });
   }
 }
+
+/** Sorts of which a file is chosen, whatever folder it lies in; all others are listed by the name of their folder. */
+const FOUND_BY_FILE = ['wallpaper', 'font'];
 
 const nameOf = (offer: Offer) => offer.name.toLowerCase();

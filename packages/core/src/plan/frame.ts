@@ -59,6 +59,12 @@ export function addBeginning(draft: Draft, rows: CoatRows): void {
   );
 }
 
+/** What is changed is changed after the first readings, or they would not tell how it was. */
+export function letReadingsComeFirst(draft: Draft): void {
+  if (!draft.steps.has(READING_BEFORE)) return;
+  for (const key of draft.steps.keys()) if (key !== SAFE_POINT) draft.follow(READING_BEFORE, key, false);
+}
+
 /** One step that notes every value which a later step changes. */
 export function addNotes(draft: Draft): void {
   const keys = new Set<string>();

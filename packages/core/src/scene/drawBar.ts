@@ -1,6 +1,6 @@
 import type { Rect } from '../picture/rect.js';
 import { drawIcon } from './drawIcon.js';
-import type { BarItem, BarState, Lettering } from './state.js';
+import type { BarItem, BarState, Lettering, RowEntry, Sign } from './state.js';
 import { box, polygon, tag } from './svg.js';
 
 /** Where a bar lies on the screen. */
@@ -43,7 +43,24 @@ function itemLength(item: BarItem, upright: boolean, letters: Lettering): number
       return item.length;
     case 'signs':
       return Math.round(item.signs.length * item.size * 1.6 - item.size * 0.6);
+    case 'gap':
+      return item.length;
+    case 'row': {
+      const run = item.entries.reduce((sum, e) => sum + entryRoom(item, e, upright, letters), 0);
+      return Math.round(run + item.spacing * Math.max(0, item.entries.length - 1));
+    }
   }
+}
+
+type Row = Extract<BarItem, { what: 'row' }>;
+
+/** Text whose capitals are as high as an entry. */
+const rowType = (item: Row, letters: Lettering) => item.size / letters.metrics(item.face).cap;
+
+/** The room of one entry of a row, along the bar: text lies, also on a bar that stands. */
+function entryRoom(item: Row, entry: RowEntry, upright: boolean, letters: Lettering): number {
+  if (!('text' in entry) || upright) return item.size;
+  return Math.round(letters.outline(item.face, entry.text, rowType(item, letters)).width);
 }
 
 export interface DrawnBar {
@@ -91,6 +108,8 @@ export function drawBar(bar: BarState, width: number, height: number, letters: L
   const run = (zone: readonly BarItem[]) =>
     zone.reduce((sum, item) => sum + itemLength(item, upright, letters), 0) +
     bar.spacing * Math.max(0, zone.length - 1);
+  const alone = [...bar.zones.start, ...bar.zones.centre, ...bar.zones.end].filter((i) => i.at !== undefined);
+  const runs = (zone: readonly BarItem[]) => zone.filter((i) => i.at === undefined);
   const place = (zone: readonly BarItem[], from: number) => {
     let at = Math.round(from);
     for (const item of zone) {
@@ -104,9 +123,19 @@ export function drawBar(bar: BarState, width: number, height: number, letters: L
       at += length + bar.spacing;
     }
   };
-  place(bar.zones.start, bar.padding);
-  place(bar.zones.centre, (along - run(bar.zones.centre)) / 2);
-  place(bar.zones.end, along - bar.padding - run(bar.zones.end));
+  const [start, centre, end] = [bar.zones.start, bar.zones.centre, bar.zones.end].map(runs) as [
+    BarItem[],
+    BarItem[],
+    BarItem[],
+  ];
+  place(start, bar.padding);
+  place(centre, (along - run(centre)) / 2);
+  place(end, along - bar.padding - run(end));
+  for (const item of alone) {
+    const length = itemLength(item, upright, letters);
+    const middle = (along * item.at!) / 100;
+    place([item], Math.max(0, Math.min(along - length, middle - length / 2)));
+  }
   return { svg, rect, items };
 }
 
@@ -167,6 +196,28 @@ function drawItem(
       svg += tag('path', { d: text.d, fill: item.ink, transform: `translate(${tx} ${base.toFixed(2)})` });
       return { svg, rect: slot };
     }
+    case 'row':
+      return drawRow(item, slot, upright, letters);
+    case 'gap': {
+      const line = item.ink
+        ? upright
+          ? box(
+              slot.x + slot.width * 0.2,
+              slot.y + Math.floor(slot.height / 2),
+              slot.width * 0.6,
+              1,
+              item.ink,
+            )
+          : box(
+              slot.x + Math.floor(slot.width / 2),
+              slot.y + slot.height * 0.2,
+              1,
+              slot.height * 0.6,
+              item.ink,
+            )
+        : '';
+      return { svg: line, rect: slot };
+    }
     case 'signs': {
       const step = item.size * 1.6;
       const s = item.size;
@@ -185,8 +236,39 @@ function drawItem(
   }
 }
 
-/** Signs of the system's state: a stepped level, a wave, a cell. */
-function drawSign(sign: 'level' | 'wave' | 'cell', x: number, y: number, s: number, ink: string): string {
+/** Entries of a row one after the other, along the bar. */
+function drawRow(item: Row, slot: Rect, upright: boolean, letters: Lettering): { svg: string; rect: Rect } {
+  const { size, ink } = item;
+  const across = upright ? slot.width : slot.height;
+  const side = centred(upright ? slot.x : slot.y, across, size);
+  let at = upright ? slot.y : slot.x;
+  let svg = '';
+  let widest = size;
+  for (const entry of item.entries) {
+    const room = entryRoom(item, entry, upright, letters);
+    const [x, y] = upright ? [side, at] : [at, side];
+    if ('text' in entry) {
+      const em = rowType(item, letters);
+      const text = letters.outline(item.face, entry.text, em);
+      const left = upright ? slot.x + (slot.width - text.width) / 2 : x;
+      widest = Math.max(widest, upright ? Math.ceil(text.width) : 0);
+      svg += tag('path', { d: text.d, fill: ink, transform: `translate(${left.toFixed(2)} ${y + size})` });
+    } else if ('sign' in entry) svg += drawSign(entry.sign, x, y, size, ink);
+    else if ('look' in entry) svg += drawIcon(entry.look, x, y, size);
+    else svg += box(x, y, size, size, ink, { 'fill-opacity': entry.field });
+    at += room + item.spacing;
+  }
+  const length = at - item.spacing - (upright ? slot.y : slot.x);
+  return {
+    svg,
+    rect: upright
+      ? { x: centred(slot.x, slot.width, widest), y: slot.y, width: widest, height: length }
+      : { x: slot.x, y: side, width: length, height: size },
+  };
+}
+
+/** Signs of the system's state, drawn from plain forms: a stepped level, a wave, a cell, and so on. */
+function drawSign(sign: Sign, x: number, y: number, s: number, ink: string): string {
   if (sign === 'level')
     return polygon(
       [
@@ -205,6 +287,15 @@ function drawSign(sign: 'level' | 'wave' | 'cell', x: number, y: number, s: numb
     return [0.3, 0.7, 1, 0.55]
       .map((h, i) => box(x + i * s * 0.27, y + (s * (1 - h)) / 2, s * 0.16, s * h, ink))
       .join('');
+  if (sign === 'letters') return box(x, y, s * 0.42, s, ink) + box(x + s * 0.58, y, s * 0.42, s * 0.7, ink);
+  if (sign === 'bell')
+    return polygon([[x + s / 2, y], [x + s, y + s * 0.8], [x, y + s * 0.8]], ink) + box(x + s * 0.38, y + s * 0.86, s * 0.24, s * 0.14, ink); // prettier-ignore
+  if (sign === 'sheet')
+    return polygon([[x + s * 0.1, y], [x + s * 0.66, y], [x + s * 0.9, y + s * 0.3], [x + s * 0.9, y + s], [x + s * 0.1, y + s]], ink); // prettier-ignore
+  if (sign === 'turn')
+    return polygon([[x, y], [x + s * 0.9, y + s * 0.5], [x, y + s]], ink) + box(x + s * 0.86, y, s * 0.14, s, ink); // prettier-ignore
+  if (sign === 'sun')
+    return tag('circle', { cx: x + s / 2, cy: y + s / 2, r: s * 0.34, fill: ink }) + box(x, y + s * 0.94, s, s * 0.06, ink) + box(x, y, s, s * 0.06, ink); // prettier-ignore
   return (
     box(x + s * 0.2, y, s * 0.6, s, 'none', { stroke: ink, 'stroke-width': s * 0.14 }) +
     box(x + s * 0.36, y + s * 0.4, s * 0.28, s * 0.45, ink)

@@ -1,7 +1,10 @@
 import type { Rect } from '../picture/rect.js';
 import { drawBar } from './drawBar.js';
 import { drawIcon } from './drawIcon.js';
+import { drawLauncher } from './drawLauncher.js';
+import { drawScreen } from './drawScreen.js';
 import { drawWallpaper } from './drawWallpaper.js';
+import { drawWidget } from './drawWidget.js';
 import { drawWindow } from './drawWindow.js';
 import { pointerOutline } from './pointer.js';
 import type { DesktopState, Lettering, PointerState } from './state.js';
@@ -37,6 +40,11 @@ function drawPointer(p: PointerState): string {
 export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDesktop {
   const { width, height, unit } = state;
   const boxes: Record<string, Rect> = {};
+  const document = (content: string): DrawnDesktop => ({
+    svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${content}</svg>`,
+    boxes,
+  });
+  if (state.screen) return document(drawScreen(state.screen, width, height, unit, letters, boxes));
   let svg = drawWallpaper(state.wallpaper, width, height);
   for (const icon of state.desktopIcons) {
     svg += drawIcon(icon.look, icon.x, icon.y, icon.size);
@@ -49,11 +57,17 @@ export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDeskt
     });
     boxes[`icon/${icon.label}`] = { x: icon.x, y: icon.y, width: icon.size, height: icon.size };
   }
+  for (const widget of state.widgets ?? []) {
+    svg += drawWidget(widget, letters);
+    const { x, y } = widget;
+    boxes[widget.name] = { x, y, width: widget.width, height: widget.height };
+  }
   for (const window of state.windows) {
     const drawn = drawWindow(window, unit, letters);
     svg += drawn.svg;
     boxes[`${window.name}/title`] = drawn.title;
     boxes[`${window.name}/buttons`] = drawn.buttons;
+    for (const [what, rect] of Object.entries(drawn.inside)) boxes[`${window.name}/${what}`] = rect;
   }
   for (const bar of state.bars) {
     const drawn = drawBar(bar, width, height, letters);
@@ -61,11 +75,15 @@ export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDeskt
     boxes[bar.name] = drawn.rect;
     for (const [duty, rect] of Object.entries(drawn.items)) boxes[`${bar.name}/${duty}`] = rect;
   }
+  if (state.launcher) {
+    svg += drawLauncher(state.launcher, unit, letters);
+    const { x, y, width: w, height: h } = state.launcher;
+    boxes['launcher'] = { x, y, width: w, height: h };
+  }
   if (state.pointer) {
     svg += drawPointer(state.pointer);
     const { x, y, size } = state.pointer;
     boxes['pointer'] = { x, y, width: Math.round(size * 0.66), height: size };
   }
-  const document = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${svg}</svg>`;
-  return { svg: document, boxes };
+  return document(svg);
 }

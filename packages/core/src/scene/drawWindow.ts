@@ -7,6 +7,49 @@ export interface DrawnWindow {
   readonly svg: string;
   readonly title: Rect;
   readonly buttons: Rect;
+  /** What is inside, by name: a line of text, a chosen row, the sidebar. */
+  readonly inside: Readonly<Record<string, Rect>>;
+}
+
+/** Where the title strip lies, and what it leaves for the content. */
+function divide(w: WindowState): { readonly title: Rect; readonly room: Rect } {
+  const { titlePlace, titleHeight: t } = w.frame;
+  const whole: Rect = { x: w.x, y: w.y, width: w.width, height: w.height };
+  switch (titlePlace) {
+    case 'head':
+      return { title: { ...whole, height: t }, room: { ...whole, y: w.y + t, height: w.height - t } };
+    case 'foot':
+      return {
+        title: { ...whole, y: w.y + w.height - t, height: t },
+        room: { ...whole, height: w.height - t },
+      };
+    case 'left side':
+      return { title: { ...whole, width: t }, room: { ...whole, x: w.x + t, width: w.width - t } };
+    case 'right side':
+      return {
+        title: { ...whole, x: w.x + w.width - t, width: t },
+        room: { ...whole, width: w.width - t },
+      };
+    case 'none':
+      return { title: { ...whole, height: 0 }, room: whole };
+  }
+}
+
+/** Where along the strip each button begins, at an even distance from its ends. */
+function buttonPlaces(w: WindowState, along: number, pad: number, unit: number): number[] {
+  const { size, spacing, side, order } = w.buttons;
+  const n = order.length;
+  const run = (count: number) => count * size + Math.max(0, count - 1) * spacing;
+  const free = pad + 4 * unit;
+  const at = (from: number, i: number) => Math.round(from) + i * (size + spacing);
+  if (side === 'both ends') {
+    const first = Math.ceil(n / 2);
+    const rest = along - free - run(n - first);
+    return order.map((_, i) => (i < first ? at(free, i) : at(rest, i - first)));
+  }
+  const from =
+    side === 'start' ? free : side === 'end' ? along - free - run(n) : Math.round((along - run(n)) / 2);
+  return order.map((_, i) => at(from, i));
 }
 
 /** Draws a window: shadow, frame, title strip with its buttons, content. */
@@ -29,42 +72,41 @@ export function drawWindow(w: WindowState, unit: number, letters: Lettering): Dr
       );
   const id = `w-${w.name.replace(/\W/g, '')}`;
   svg += tag('clipPath', { id }, box(w.x, w.y, w.width, w.height, '#000', { rx: r || null }));
-  const titleY = frame.titlePlace === 'head' ? w.y : w.y + w.height - frame.titleHeight;
-  const title: Rect = { x: w.x, y: titleY, width: w.width, height: frame.titleHeight };
-  const contentY = frame.titlePlace === 'head' ? w.y + frame.titleHeight : w.y;
-  const room: Rect = { x: w.x, y: contentY, width: w.width, height: w.height - frame.titleHeight };
+  const { title, room } = divide(w);
+  const upright = frame.titlePlace === 'left side' || frame.titlePlace === 'right side';
+  const content = drawContent(w, room, unit, letters);
   let inside = box(w.x, w.y, w.width, w.height, w.palette.ground);
-  inside += drawContent(w, room, unit, letters);
-  inside += box(title.x, title.y, title.width, title.height, frame.colour);
+  inside += content.svg;
+  if (frame.titlePlace !== 'none') inside += box(title.x, title.y, title.width, title.height, frame.colour);
 
-  const n = buttons.order.length;
-  const run = n * buttons.size + (n - 1) * buttons.spacing;
+  const along = upright ? title.height : title.width;
   const pad = Math.round((frame.titleHeight - buttons.size) / 2);
-  const bx =
-    buttons.side === 'start'
-      ? w.x + pad + 4 * unit
-      : buttons.side === 'end'
-        ? w.x + w.width - pad - 4 * unit - run
-        : w.x + Math.round((w.width - run) / 2);
-  const by = titleY + pad;
-  buttons.order.forEach((what, i) => {
-    inside += drawButton(what, Math.round(bx) + i * (buttons.size + buttons.spacing), by, buttons.size, w);
+  const shown = frame.titlePlace === 'none' ? [] : buttons.order;
+  const places = shown.length === 0 ? [] : buttonPlaces(w, along, pad, unit);
+  shown.forEach((what, i) => {
+    const [bx, by] = upright
+      ? [title.x + pad, title.y + places[i]!]
+      : [Math.round(title.x) + places[i]!, title.y + pad];
+    inside += drawButton(what, bx, by, buttons.size, w);
   });
 
   const text = letters.outline('title', w.title, frame.titleSize);
   const cap = letters.metrics('title').cap * frame.titleSize;
   const free = 14 * unit;
-  const tx =
+  const start =
     frame.titleAlignment === 'start'
-      ? w.x + free
+      ? free
       : frame.titleAlignment === 'end'
-        ? w.x + w.width - free - text.width
-        : w.x + (w.width - text.width) / 2;
-  inside += tag('path', {
-    d: text.d,
-    fill: frame.ink,
-    transform: `translate(${tx.toFixed(2)} ${(titleY + (frame.titleHeight + cap) / 2).toFixed(2)})`,
-  });
+        ? along - free - text.width
+        : (along - text.width) / 2;
+  if (frame.titlePlace !== 'none')
+    inside += tag('path', {
+      d: text.d,
+      fill: frame.ink,
+      transform: upright
+        ? `translate(${(title.x + (frame.titleHeight + cap) / 2).toFixed(2)} ${(title.y + along - start).toFixed(2)}) rotate(-90)`
+        : `translate(${(title.x + start).toFixed(2)} ${(title.y + (frame.titleHeight + cap) / 2).toFixed(2)})`,
+    });
   svg += tag('g', { 'clip-path': `url(#${id})` }, inside);
   if (frame.border > 0)
     svg += box(
@@ -79,7 +121,17 @@ export function drawWindow(w: WindowState, unit: number, letters: Lettering): Dr
         rx: r || null,
       },
     );
-  return { svg, title, buttons: { x: Math.round(bx), y: by, width: run, height: buttons.size } };
+  const first = places[0] ?? 0;
+  const run = (places.at(-1) ?? first) + buttons.size - first;
+  const opacity = w.opacity ?? 100;
+  return {
+    svg: opacity >= 100 ? svg : tag('g', { opacity: opacity / 100 }, svg),
+    title,
+    buttons: upright
+      ? { x: title.x + pad, y: title.y + first, width: buttons.size, height: run }
+      : { x: Math.round(title.x) + first, y: title.y + pad, width: run, height: buttons.size },
+    inside: content.boxes,
+  };
 }
 
 /** One window button: a plate in the set's shape with its own sign. */

@@ -13,6 +13,10 @@ export interface DesktopState {
   readonly windows: readonly WindowState[];
   readonly desktopIcons: readonly DesktopIcon[];
   readonly pointer: PointerState | null;
+  readonly widgets?: readonly WidgetState[];
+  readonly launcher?: LauncherState | null;
+  /** In place of everything else. */
+  readonly screen?: ScreenState | null;
 }
 
 export interface WallpaperState {
@@ -33,10 +37,21 @@ export const ICON_SHAPES = [
   'notched square',
   'drop',
   'tablet',
+  'bare',
+  'folded sheet',
+  'box',
+  'drawer',
+  'plate',
+  'bare outline',
 ] as const;
 export type IconShape = (typeof ICON_SHAPES)[number];
 
+export const DRAWINGS = ['flat', 'flat with folds', 'shaded', 'line'] as const;
+export type Drawing = (typeof DRAWINGS)[number];
+
 export interface IconLook {
+  /** How it is drawn; with folds where it is not said. */
+  readonly drawing?: Drawing;
   readonly shape: IconShape;
   readonly colour: string;
   /** Colour of the fold or sign on it. */
@@ -46,7 +61,36 @@ export interface IconLook {
 /** Text of the ship's own faces, drawn as outlines so that it is the same everywhere. */
 export type FaceRole = 'interface' | 'bold' | 'title' | 'fixed';
 
-export type BarItem =
+/** Small marks of the system's state, and others that stand in a row. */
+export const SIGNS = ['level', 'wave', 'cell', 'letters', 'bell', 'sheet', 'turn', 'sun'] as const;
+export type Sign = (typeof SIGNS)[number];
+
+export type RowEntry =
+  | { readonly text: string }
+  | { readonly sign: Sign }
+  | { readonly look: IconLook }
+  /** A filled field, 0 to 1 opaque. */
+  | { readonly field: number };
+
+/** Where an item stands by itself: the middle of it, 0 to 100 along the bar; without it, items of a zone run on. */
+interface Placed {
+  readonly at?: number;
+}
+
+export type BarItem = Placed & BarItemShape;
+type BarItemShape =
+  /** Small things one after the other, each so high. */
+  | {
+      readonly what: 'row';
+      readonly duty: string;
+      readonly size: number;
+      readonly spacing: number;
+      readonly ink: string;
+      readonly face: FaceRole;
+      readonly entries: readonly RowEntry[];
+    }
+  /** A filled strip, or free space with or without a line in its middle. */
+  | { readonly what: 'gap'; readonly duty: string; readonly length: number; readonly ink: string | null }
   | {
       readonly what: 'text';
       readonly duty: string;
@@ -82,7 +126,7 @@ export type BarItem =
       readonly duty: string;
       readonly size: number;
       readonly ink: string;
-      readonly signs: readonly ('level' | 'wave' | 'cell')[];
+      readonly signs: readonly Sign[];
     };
 
 export interface BarState {
@@ -120,7 +164,7 @@ export interface WindowState {
   readonly height: number;
   readonly title: string;
   readonly frame: {
-    readonly titlePlace: 'head' | 'foot';
+    readonly titlePlace: 'head' | 'foot' | 'left side' | 'right side' | 'none';
     readonly titleHeight: number;
     readonly colour: string;
     readonly ink: string;
@@ -132,7 +176,7 @@ export interface WindowState {
     readonly shadow: boolean;
   };
   readonly buttons: {
-    readonly side: 'start' | 'centre' | 'end';
+    readonly side: 'start' | 'centre' | 'end' | 'both ends';
     readonly order: readonly string[];
     readonly size: number;
     readonly spacing: number;
@@ -140,7 +184,20 @@ export interface WindowState {
     readonly colour: string;
     readonly sign: string;
   };
-  readonly content: 'running order' | 'tape' | 'notes';
+  readonly content: 'running order' | 'tape' | 'notes' | 'terminal' | 'files';
+  /** 0–100; solid where it is not said. */
+  readonly opacity?: number;
+  /** Type of what is inside, where it is another than the ship's own at 14 units. */
+  readonly text?: { readonly face: FaceRole; readonly bold: FaceRole; readonly size: number };
+  readonly controls?: { readonly cornerRadius: number; readonly rowHeight: number };
+  readonly terminal?: TerminalState;
+  readonly files?: {
+    readonly sidebarWidth: number;
+    readonly toolbar: 'pictures' | 'pictures and words' | 'one line with the path' | 'none';
+    readonly view: 'pictures' | 'list' | 'columns';
+    readonly colour: string;
+    readonly look: IconLook;
+  };
   readonly palette: {
     readonly ground: string;
     readonly raised: string;
@@ -150,6 +207,68 @@ export interface WindowState {
     readonly accentInk: string;
   };
 }
+
+export interface TerminalState {
+  readonly background: string;
+  readonly text: string;
+  readonly cursor: string;
+  readonly selection: string;
+  readonly bold: string;
+  /** The sixteen colours, in the order of ECMA-48. */
+  readonly palette: readonly string[];
+  readonly opacity: number;
+  /** From one line to the next. */
+  readonly lineHeight: number;
+  readonly face: FaceRole;
+}
+
+/** The launcher, open. */
+export interface LauncherState {
+  readonly style: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly firstColumn: number;
+  readonly searchField: 'top' | 'bottom' | 'none';
+  readonly colour: string;
+  readonly ink: string;
+  readonly accent: string;
+  readonly cornerRadius: number;
+  readonly opacity: number;
+  readonly entries: readonly { readonly label: string; readonly look: IconLook }[];
+  readonly places: readonly string[];
+  readonly textSize: number;
+}
+
+/** Something that lives on the bare desktop: its text fills its box. */
+export interface WidgetState {
+  readonly name: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly text: string;
+  readonly under: string;
+  readonly colour: string;
+}
+
+/** What is seen in place of a desktop: where one signs in, or while the computer starts. */
+export type ScreenState =
+  | {
+      readonly what: 'sign-in';
+      readonly palette: readonly string[];
+      readonly place: 'middle' | 'left' | 'right' | 'foot';
+      readonly clock: string | null;
+      readonly ink: string;
+    }
+  | {
+      readonly what: 'start-up';
+      readonly background: string;
+      readonly ink: string;
+      readonly look: IconLook;
+      readonly progress: 'none' | 'turning mark' | 'line' | 'text';
+    };
 
 export interface DesktopIcon {
   readonly x: number;
@@ -175,6 +294,11 @@ export interface PointerState {
 /** Letters as data: the core knows no font files. Sizes in pixels per em; the path starts at 0,0 on the baseline. */
 export interface Lettering {
   outline(face: FaceRole, text: string, size: number): { readonly d: string; readonly width: number };
-  /** Heights in em: capital letters, small letters, and the part below the baseline. */
-  metrics(face: FaceRole): { readonly cap: number; readonly x: number; readonly descent: number };
+  /** Heights in em: capital letters, small letters, the part below the baseline, and how far a p reaches below it. */
+  metrics(face: FaceRole): {
+    readonly cap: number;
+    readonly x: number;
+    readonly descent: number;
+    readonly foot?: number;
+  };
 }

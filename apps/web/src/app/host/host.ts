@@ -13,7 +13,7 @@ import { carryOf, displayOf } from '@spare-coat/core/matching/carry';
 import { sayNumber } from '@spare-coat/core/traits/say';
 import { Api } from '../shared/api';
 import { saveFile } from '../shared/saveFile';
-import { SurveyIntake } from './surveyIntake';
+import { SurveyIntake } from '../shared/surveyIntake';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ReadingLoad, ReadingPhase, ReadingRow, SurveyRow } from '@spare-coat/core/coat/rows';
-import { sumReadings, median } from '@spare-coat/core/host/readings';
+import { sumReadings, median } from '@spare-coat/core/readings/sums';
 import type { Default } from '@spare-coat/core/host/profile';
 import { tieSettings } from '@spare-coat/core/host/settings';
 import { compareSurveys } from '@spare-coat/core/host/survey';
@@ -20,7 +20,7 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Notices } from '../shared/notices';
 import { saveFile } from '../shared/saveFile';
-import { SurveyIntake } from './surveyIntake';
+import { SurveyIntake } from '../shared/surveyIntake';
 
 const HOW_MARK = { came: '+', went: '−', changed: '≠' } as const;
 const MOST_ROWS = 400;

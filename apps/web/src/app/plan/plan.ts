@@ -1,113 +1,161 @@
-import { Clipboard } from '@angular/cdk/clipboard';
+import { CdkDrag, CdkDragDrop, CdkDragHandle, CdkDropList, CdkDropListGroup } from '@angular/cdk/drag-drop';
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { planMarkdown } from '@spare-coat/core/plan/markdown';
-import { commandLine } from '@spare-coat/core/plan/quote';
-import { planScript } from '@spare-coat/core/plan/script';
-import { stepsOf, type Step } from '@spare-coat/core/plan/step';
+import { beginningOf, whyNotMove, type Move } from '@spare-coat/core/plan/moves';
+import { applyScript, type ScriptOf } from '@spare-coat/core/plan/script/apply';
+import { undoScript } from '@spare-coat/core/plan/script/undo';
+import type { Step } from '@spare-coat/core/plan/step';
+import { switchPlan } from '@spare-coat/core/plan/switchVariant';
 import { CoatStore } from '../shared/coatStore';
-import { saveFile } from '../shared/saveFile';
 import { CoatView } from '../shared/coatView';
-import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
+import { saveFile } from '../shared/saveFile';
+import { PlanNav } from './planNav';
+import { PlanView } from './planView';
+import { HoldSurvey } from './steps/holdSurvey';
+import { StepDetails } from './steps/stepDetails';
+import { StepGraph } from './steps/stepGraph';
+import { BREAK_WORDS, count, sayMinutes } from './words';
 
-const BREAK_WORDS = {
-  session: 'Log out and in again here',
-  restart: 'Restart the computer here',
-};
+interface Row {
+  readonly step: Step;
+  readonly n: number;
+  readonly serves: string;
+  readonly stands: 'done' | 'skipped' | 'failed' | 'open';
+  readonly proof: string | null;
+}
 
-/** The stage where decisions become deeds: ordered steps, ticked off, copied, exported. */
+/** The stage where decisions become deeds: ordered steps, done, skipped or failed, moved, exported. */
 @Component({
   selector: 'coat-plan',
-  imports: [RouterLink],
+  imports: [
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    CdkDropListGroup,
+    CdkMenu,
+    CdkMenuItem,
+    CdkMenuTrigger,
+    HoldSurvey,
+    PlanNav,
+    RouterLink,
+    StepDetails,
+    StepGraph,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan.html',
   styleUrl: './plan.scss',
 })
 export class PlanStage {
   protected readonly view = inject(CoatView);
+  protected readonly plan = inject(PlanView);
   private readonly store = inject(CoatStore);
-  private readonly clipboard = inject(Clipboard);
   private readonly notices = inject(Notices);
 
-  protected readonly plan = this.view.plan;
   protected readonly breakWords = BREAK_WORDS;
+  protected readonly count = count;
+  protected readonly sayMinutes = sayMinutes;
   protected readonly openKey = signal<string | null>(null);
-  protected readonly stages = computed(() => {
-    const plan = this.plan();
-    if (!plan?.ok) return [];
+  protected readonly asGraph = signal(false);
+  protected readonly moved = computed(() => (this.view.coat()?.moves.length ?? 0) > 0);
+
+  protected readonly sittings = computed(() => {
+    const plan = this.plan.ordered();
     let n = 0;
-    return plan.stages.map((stage, i) => ({
+    return (plan?.sittings ?? []).map((sitting, i) => ({
       number: i + 1,
-      breakAfter: stage.breakAfter,
-      steps: stage.steps.map((step) => ({
-        step,
-        n: ++n,
-        done: this.view.done().has(step.key),
-        serves: this.serves(step),
-      })),
+      breakAfter: sitting.breakAfter,
+      rows: sitting.steps.map((step): Row => {
+        const proof = this.plan.proofs().get(step.key);
+        return {
+          step,
+          n: ++n,
+          serves: this.plan.serves(step),
+          stands: this.plan.entries().get(step.key)?.what ?? 'open',
+          proof: proof?.is === 'proven' ? 'proven' : proof?.is === 'missing' ? proof.sentence : null,
+        };
+      }),
     }));
   });
-  protected readonly all = computed(() => {
-    const plan = this.plan();
-    return plan ? stepsOf(plan) : [];
-  });
-  protected readonly doneCount = computed(() => this.all().filter((s) => this.view.done().has(s.key)).length);
-  protected readonly minutesLeft = computed(() =>
-    this.all().reduce((sum, s) => sum + (this.view.done().has(s.key) ? 0 : s.minutes), 0),
-  );
+  private readonly flat = computed(() => this.sittings().flatMap((s) => s.rows));
   /** The step shown in the details: the one chosen, else the first to do. */
-  protected readonly shown = computed(
-    () =>
-      this.all().find((s) => s.key === this.openKey()) ??
-      this.all().find((s) => !this.view.done().has(s.key)) ??
-      this.all()[0] ??
-      null,
-  );
-  protected readonly line = commandLine;
-
-  private serves(step: Step): string {
-    return step.elements
-      .map((id) => this.view.rows().element[id]?.name ?? '')
-      .filter(Boolean)
-      .join(', ');
-  }
-  protected names(step: Step): string {
-    return this.serves(step) || 'the whole coat';
-  }
+  protected readonly shown = computed<Step | null>(() => {
+    const rows = this.flat();
+    const row =
+      rows.find((r) => r.step.key === this.openKey()) ??
+      rows.find((r) => r.stands === 'open' || r.stands === 'failed') ??
+      rows[0];
+    return row?.step ?? null;
+  });
+  protected readonly variants = this.view.variants;
 
   protected tick(step: Step, done: boolean): void {
-    this.store.send({
-      type: 'plan.tick',
-      id: newId(),
-      stepKey: step.key,
-      title: step.title,
-      done,
-      at: new Date().toISOString(),
-    });
+    if (done) this.plan.write(step, 'done');
+    else this.plan.takeBack(step);
   }
 
-  protected copy(text: string): void {
-    this.notices.say(this.clipboard.copy(text) ? 'Copied.' : 'The browser did not let it be copied.');
-  }
-  protected copyAll(step: Step): void {
-    this.copy(step.commands.map(commandLine).join('\n'));
-  }
-
-  private get hostLabel(): string {
-    const host = this.view.host();
-    const channel = host?.channels.find((c) => c.id === this.view.coat()?.channel)?.name;
-    return host ? `${host.name} ${host.version}${channel ? ` on ${channel}` : ''}` : 'no host chosen';
-  }
-
-  protected download(kind: 'md' | 'sh'): void {
-    const plan = this.plan();
-    const name = this.view.coat()?.name ?? 'coat';
+  /** Puts a step elsewhere, or says why it cannot be there. */
+  private move(move: Move): void {
+    const plan = this.plan.ordered();
     if (!plan) return;
-    const text =
-      kind === 'md'
-        ? planMarkdown(name, this.hostLabel, plan, this.view.done())
-        : planScript(name, this.hostLabel, plan);
-    saveFile(text, `plan.${kind}`, kind === 'md' ? 'text/markdown' : 'text/x-shellscript');
+    const why = whyNotMove(plan, move);
+    if (why !== null) this.notices.say(`It cannot be there. ${why}`);
+    else this.store.send({ type: 'plan.move', ...move });
+  }
+
+  protected dropped(event: CdkDragDrop<number>): void {
+    const { previousContainer, container, previousIndex, currentIndex } = event;
+    if (previousContainer === container && previousIndex === currentIndex) return;
+    const step = this.sittings()[previousContainer.data]?.rows[previousIndex]?.step;
+    const rest = (this.sittings()[container.data]?.rows ?? []).filter((r) => r.step !== step);
+    if (!step) return;
+    const before = rest[currentIndex - 1];
+    this.move({ key: step.key, after: before ? before.step.key : beginningOf(container.data) });
+  }
+
+  /** Alt and an arrow moves the focused step by one place. */
+  protected nudge(event: Event, row: Row, by: 1 | -1): void {
+    event.preventDefault();
+    const rows = this.flat();
+    const at = rows.indexOf(row);
+    const target = rows[by === 1 ? at + 1 : at - 2];
+    if (by === -1 && at <= 0) return;
+    if (by === 1 && !target) return;
+    this.move({ key: row.step.key, after: target ? target.step.key : beginningOf(0) });
+  }
+  protected unmove(): void {
+    this.store.send({ type: 'plan.unmove' });
+  }
+
+  private get of(): ScriptOf | null {
+    const [host, coat] = [this.view.host(), this.view.coat()];
+    if (!host || !coat) return null;
+    return { coat: coat.name, id: coat.id, hostLabel: this.plan.hostLabel(), host };
+  }
+  protected download(kind: 'markdown' | 'apply' | 'undo'): void {
+    const [plan, of] = [this.view.plan(), this.of];
+    if (!plan || !of) return;
+    if (kind === 'markdown')
+      saveFile(planMarkdown(of.coat, of.hostLabel, plan, this.view.done()), 'plan.md', 'text/markdown');
+    else
+      saveFile(kind === 'apply' ? applyScript(of, plan) : undoScript(of), `${kind}.sh`, 'text/x-shellscript');
+  }
+  protected downloadSwitch(variantId: string): void {
+    const [of, state] = [this.of, this.view.state()];
+    const variant = this.view.rows().variant[variantId];
+    if (!of || !state || !variant) return;
+    const plan = switchPlan(this.view.context(), state, variant);
+    const name = variant.name.toLowerCase();
+    // A script of its own with notes of its own: switching to and fro must not touch what the coat wrote down.
+    const script = applyScript(
+      { ...of, id: `${of.id}-to-${name}`, coat: `${of.coat}: ${variant.name}` },
+      plan,
+    );
+    saveFile(script, `to-${name}.sh`, 'text/x-shellscript');
+  }
+  protected print(): void {
+    window.print();
   }
 }

@@ -8,6 +8,7 @@ import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import type { Part } from '@spare-coat/core/parts/part';
 import type { ListedDetails, ListedPage, ListedUpdate } from '@spare-coat/core/wire/listing';
 import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
+import type { GlyphTable } from '@spare-coat/core/scene/glyphs';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
 import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
 import { firstValueFrom, lastValueFrom, tap, type Observable } from 'rxjs';
@@ -139,6 +140,14 @@ export class Api {
   }
   answer(id: string, what: 'undo' | 'redo', commandId: string, revision: number): Promise<Written> {
     return this.ask(this.http.post<Written>(`/api/coats/${id}/${what}`, { commandId, revision }));
+  }
+  /** The letters that drawings are written with. */
+  glyphs(): Promise<GlyphTable> {
+    return this.ask(this.http.get<GlyphTable>('/api/drawings/glyphs'));
+  }
+  /** What a package mirror has. */
+  mirror(channel: string): Promise<{ packages: string[] }> {
+    return this.ask(this.http.get<{ packages: string[] }>(`/api/mirror/${encodeURIComponent(channel)}`));
   }
   profiles(): Promise<{ profiles: HostProfile[]; own: string[] }> {
     return this.ask(this.http.get<{ profiles: HostProfile[]; own: string[] }>('/api/profiles'));

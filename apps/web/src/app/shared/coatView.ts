@@ -19,9 +19,16 @@ import {
 import { ledgerOf } from '@spare-coat/core/matching/ledger';
 import { indexOffers, rankOffers, type OfferIndex, type RankedOffer } from '@spare-coat/core/matching/rank';
 import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
+import { hostNow, surveysBefore, type HostNow } from '@spare-coat/core/host/now';
+import type { Survey } from '@spare-coat/core/host/survey';
 import { derivePlan } from '@spare-coat/core/plan/derive';
-import { doneSteps } from '@spare-coat/core/plan/journal';
+import { withTakingBack } from '@spare-coat/core/plan/difference';
+import { doneByJournal, doneSteps } from '@spare-coat/core/plan/journal';
+import { applyMoves } from '@spare-coat/core/plan/moves';
 import { stepsOf, type Plan } from '@spare-coat/core/plan/step';
+import type { DoneStep } from '@spare-coat/core/plan/wayBack';
+import { startState, type HostState } from '@spare-coat/core/rehearsal/hostState';
+import type { World } from '@spare-coat/core/rehearsal/perform';
 import type { Part } from '@spare-coat/core/parts/part';
 import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/reference/kind';
 import { kindBook } from '@spare-coat/core/reference/kindBook';
@@ -115,10 +122,36 @@ export class CoatView {
     const state = this.state();
     return state ? ledgerOf(this.context(), state) : [];
   });
-  readonly plan = computed<Plan | null>(() => {
-    const state = this.state();
-    return state ? derivePlan(this.context(), state) : null;
+  /** How the host was before anything was done: what surveys told, where there are some. */
+  readonly surveysBefore = signal<readonly Survey[]>([]);
+  readonly now = computed<HostNow | null>(() => {
+    const host = this.host();
+    return host ? hostNow(host, this.surveysBefore()) : null;
   });
+  /** The simulated host before anything is done; null without a host. */
+  readonly start = computed<HostState | null>(() => {
+    const [host, now] = [this.host(), this.now()];
+    return host && now ? startState(host, now) : null;
+  });
+  /** What the journal says was done, with what it changed. */
+  readonly doneByJournal = computed<readonly DoneStep[]>(() => {
+    const [host, start] = [this.host(), this.start()];
+    if (!host || !start) return [];
+    return doneByJournal({ host, mirror: {} }, start, this.rows()).done;
+  });
+  private readonly planned = computed<{ plan: Plan; takesBack: ReadonlySet<string> } | null>(() => {
+    const [state, host, now, start] = [this.state(), this.host(), this.now(), this.start()];
+    if (!state) return null;
+    const derived = derivePlan(this.context(), state, now ? { now } : {});
+    if (!host || !start) return { plan: derived, takesBack: new Set() };
+    const world: World = { host, mirror: {} };
+    const nameOf = (id: string) => this.rows().element[id]?.name ?? 'an element';
+    const whole = withTakingBack(host, world, start, derived, this.doneByJournal(), nameOf);
+    return { ...whole, plan: applyMoves(whole.plan, this.coat()?.moves ?? []) };
+  });
+  readonly plan = computed<Plan | null>(() => this.planned()?.plan ?? null);
+  /** Keys of steps that take back what is no longer wanted. */
+  readonly takesBack = computed<ReadonlySet<string>>(() => this.planned()?.takesBack ?? new Set());
   readonly done = computed(() => doneSteps(this.rows()));
 
   /** Regions whose pixels changed and that want another look. */
@@ -146,6 +179,9 @@ export class CoatView {
     }),
     { equal: sameJson },
   );
+  private readonly surveyBlobs = computed(() => surveysBefore(this.rows()).map((s) => s.blob), {
+    equal: sameJson,
+  });
   private readonly hostPin = computed(
     () => ({ id: this.coat()?.profileId ?? null, revision: this.coat()?.profileRevision ?? null }),
     { equal: sameJson },
@@ -155,6 +191,10 @@ export class CoatView {
     effect(() => {
       const { kinds, pinned } = this.wanted();
       void untracked(() => this.loadParts(kinds, pinned));
+    });
+    effect(() => {
+      const blobs = this.surveyBlobs();
+      void untracked(() => this.loadSurveys(blobs));
     });
     effect(() => {
       const { id, revision } = this.hostPin();
@@ -182,6 +222,15 @@ export class CoatView {
       this.catalogueProblem.set(null);
     } catch (error) {
       this.catalogueProblem.set((error as Error).message);
+    }
+  }
+
+  private async loadSurveys(blobs: readonly string[]): Promise<void> {
+    try {
+      const surveys = await Promise.all(blobs.map((blob) => this.api.survey(blob)));
+      if (sameJson(blobs, this.surveyBlobs())) this.surveysBefore.set(surveys);
+    } catch (error) {
+      this.notices.say((error as Error).message);
     }
   }
 

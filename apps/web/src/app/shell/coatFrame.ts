@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { filter, map, startWith } from 'rxjs';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -29,10 +29,21 @@ export const STAGES = [
   { path: 'plan', label: 'Plan' },
 ] as const;
 
+/** Views of a stage that have an address of their own, by the stage they belong to. */
+const VIEWS_OF: Readonly<Record<string, string>> = {
+  propose: 'match',
+  matrix: 'match',
+  findings: 'match',
+  gaps: 'match',
+  rehearsal: 'plan',
+  'way-back': 'plan',
+  readings: 'plan',
+};
+
 /** The frame around every stage of one coat: top line, tape, spine. */
 @Component({
   selector: 'coat-frame',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Tape, Spine],
+  imports: [RouterOutlet, RouterLink, Tape, Spine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coatFrame.html',
   styleUrl: './coatFrame.scss',
@@ -51,19 +62,22 @@ export class CoatFrame {
   readonly v = input<string>();
   readonly p = input<string>();
 
-  /** A stage that needs the whole width, without the spine. */
-  protected readonly whole = toSignal(
+  /** Where one is: the stage, by its path, and whether it needs the whole width, without the spine. */
+  private readonly place = toSignal(
     this.router.events.pipe(
       filter((event) => event instanceof NavigationEnd),
       startWith(null),
       map(() => {
         let route = this.router.routerState.snapshot.root;
         while (route.firstChild) route = route.firstChild;
-        return route.data['whole'] === true;
+        const [path = ''] = (route.routeConfig?.path ?? '').split('/');
+        return { whole: route.data['whole'] === true, stage: VIEWS_OF[path] ?? path };
       }),
     ),
-    { initialValue: false },
+    { initialValue: { whole: false, stage: '' } },
   );
+  protected readonly whole = computed(() => this.place().whole);
+  protected readonly here = computed(() => this.place().stage);
   protected readonly stages = STAGES;
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
     host: this.view.host() ? 0 : 1,

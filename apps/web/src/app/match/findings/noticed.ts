@@ -3,7 +3,7 @@ import { sameJson } from '@spare-coat/core/coat/changes';
 import { ordered } from '@spare-coat/core/coat/rows';
 import { sortFindings } from '@spare-coat/core/findings/finding';
 import { findingsOf } from '@spare-coat/core/findings/findings';
-import { SurveyIntake } from '../../host/surveyIntake';
+import { SurveyIntake } from '../../shared/surveyIntake';
 import { CoatView } from '../../shared/coatView';
 import { Trials } from '../../shared/trials';
 import { PixelsWorker } from '../../study/pixels';

@@ -1,9 +1,9 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { Survey } from '@spare-coat/core/host/survey';
-import { Api } from '../shared/api';
-import { CoatStore } from '../shared/coatStore';
-import { CoatView } from '../shared/coatView';
-import { newId } from '../shared/newId';
+import { Api } from './api';
+import { CoatStore } from './coatStore';
+import { CoatView } from './coatView';
+import { newId } from './newId';
 
 /** Takes surveys and settings dumps in: has them read, and puts them into the coat with their readings. */
 @Injectable({ providedIn: 'root' })

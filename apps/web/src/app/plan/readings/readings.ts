@@ -1,0 +1,152 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import type { ChartData, ChartOptions } from 'chart.js';
+import {
+  READING_LOADS,
+  READING_PHASES,
+  type ReadingLoad,
+  type ReadingPhase,
+  type ReadingRow,
+} from '@spare-coat/core/coat/rows';
+import { median } from '@spare-coat/core/readings/sums';
+import { sayVerdict, verdictOf, type Verdict } from '@spare-coat/core/readings/verdict';
+import { byPart } from '@spare-coat/core/readings/byPart';
+import { NumberChart, roomColours } from '../../shared/chart';
+import { CoatStore } from '../../shared/coatStore';
+import { CoatView } from '../../shared/coatView';
+import { newId } from '../../shared/newId';
+import { Notices } from '../../shared/notices';
+import { RoomLight } from '../../shared/room';
+import { SurveyIntake } from '../../shared/surveyIntake';
+import { PlanNav } from '../planNav';
+
+const WHATS = [
+  { key: 'memory', label: 'Memory', unit: 'MB', word: 'memory' },
+  { key: 'processor', label: 'Processor', unit: '%', word: 'of the processor' },
+] as const;
+
+/** What the coat costs: samples before and after, and an honest answer to whether the difference is more than noise. */
+@Component({
+  selector: 'coat-readings',
+  imports: [NumberChart, PlanNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './readings.html',
+  styleUrl: './readings.scss',
+})
+export class ReadingsStage {
+  protected readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  private readonly room = inject(RoomLight);
+  protected readonly intake = inject(SurveyIntake);
+
+  protected readonly Math = Math;
+  protected readonly phases = READING_PHASES;
+  protected readonly loads = READING_LOADS;
+  protected readonly load = signal<ReadingLoad>('idle');
+  protected readonly runs = computed(() =>
+    Object.values(this.view.rows().reading)
+      .filter((r) => r.load === this.load())
+      .sort((a, b) => (a.at < b.at ? -1 : 1)),
+  );
+
+  protected readonly shown = computed(() =>
+    WHATS.map((what) => {
+      const of = (phase: ReadingPhase) =>
+        this.runs()
+          .filter((r) => r.phase === phase)
+          .map((r) => r[what.key]);
+      const verdict = verdictOf(of('before'), of('after'));
+      return {
+        ...what,
+        verdict,
+        sentence: sayVerdict(verdict, what.word, what.unit),
+        chart: this.chartOf(what.key, verdict),
+      };
+    }),
+  );
+  protected readonly parts = computed(() => byPart(this.view.rows()));
+
+  /** Samples over time, run after run, and the median of each phase as a line. */
+  private chartOf(
+    key: 'memory' | 'processor',
+    verdict: Verdict,
+  ): { data: ChartData<'line'>; options: ChartOptions<'line'> } {
+    this.room.room();
+    const c = roomColours();
+    const unit = key === 'memory' ? 'MB' : '%';
+    let x = 0;
+    const datasets: ChartData<'line'>['datasets'] = [];
+    const ends = new Map<ReadingPhase, [number, number]>();
+    const inOrder = [...this.runs()].sort((a, b) =>
+      a.phase === b.phase ? 0 : a.phase === 'before' ? -1 : 1,
+    );
+    for (const run of inOrder) {
+      const isBefore = run.phase === 'before';
+      const from = x;
+      const points = run[key].map((y) => ({ x: x++, y }));
+      ends.set(run.phase, [ends.get(run.phase)?.[0] ?? from, x - 1]);
+      x += 2;
+      datasets.push({
+        data: points,
+        borderColor: isBefore ? c.fill : c.accent,
+        backgroundColor: isBefore ? c.fill : c.accent,
+        borderWidth: 1.5,
+        borderDash: isBefore ? [4, 3] : [],
+        pointStyle: isBefore ? 'rect' : 'circle',
+        pointRadius: 2.5,
+      });
+    }
+    for (const [phase, [a, b]] of ends) {
+      const y = phase === 'before' ? verdict.before : verdict.after;
+      if (y !== null) datasets.push({ data: [{ x: a, y }, { x: b, y }], borderColor: c.ink, borderWidth: 2.5, pointRadius: 0 }); // prettier-ignore
+    }
+    return {
+      data: { datasets },
+      options: {
+        plugins: { legend: { display: false }, tooltip: { enabled: false } },
+        scales: {
+          x: { type: 'linear', min: -1, max: Math.max(1, x - 2), ticks: { display: false }, grid: { display: false }, title: { display: true, text: 'samples, run after run: before, then after', color: c.faint } },
+          y: { type: 'linear', grace: '10%', ticks: { color: c.faint, callback: (v) => `${Math.round(Number(v) * 10) / 10} ${unit}` }, grid: { color: c.line } },
+        },
+      },
+    }; // prettier-ignore
+  }
+
+  protected middle(run: ReadingRow, key: 'memory' | 'processor'): string {
+    const m = median(run[key]);
+    return m === null ? '–' : m.toFixed(1);
+  }
+  protected setPhase(run: ReadingRow, phase: ReadingPhase): void {
+    this.store.send({ type: 'reading.set', id: run.id, phase, load: run.load });
+  }
+  protected remove(run: ReadingRow): void {
+    this.store.send({ type: 'reading.remove', id: run.id });
+  }
+
+  /** Takes a run that was typed: samples of memory and of the processor. */
+  protected type(phase: string, memory: string, processor: string, form: HTMLFormElement): void {
+    const read = (text: string) =>
+      text
+        .split(/[\s;]+/)
+        .filter(Boolean)
+        .map((t) => Number(t.replace(',', '.')));
+    const [m, p] = [read(memory), read(processor)];
+    const isRight = (list: number[]) =>
+      list.length > 0 && list.length <= 600 && list.every((v) => Number.isFinite(v) && v >= 0);
+    if (!isRight(m) || !isRight(p)) {
+      this.notices.say('A run has at least one number of each, 0 or more, with spaces between.');
+      return;
+    }
+    this.store.send({
+      type: 'reading.add',
+      id: newId(),
+      surveyId: null,
+      at: new Date().toISOString(),
+      phase: phase as ReadingPhase,
+      load: this.load(),
+      memory: m,
+      processor: p,
+    });
+    form.reset();
+  }
+}

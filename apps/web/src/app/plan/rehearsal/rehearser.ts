@@ -1,0 +1,107 @@
+import { DestroyRef, Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { lookOf } from '@spare-coat/core/rehearsal/look';
+import { stateAfter, type Injected } from '@spare-coat/core/rehearsal/rehearse';
+import { Api } from '../../shared/api';
+import { CoatView } from '../../shared/coatView';
+import type { RehearsalAnswer, RehearsalAsk } from '../../../workers/rehearsal.messages';
+import { PlanView } from '../planView';
+
+type Answer = Extract<RehearsalAnswer, { rehearsal: unknown }>;
+
+/** Has the plan rehearsed away from the page, whenever it, its faults or its host change. */
+@Injectable()
+export class Rehearser {
+  private readonly view = inject(CoatView);
+  private readonly plan = inject(PlanView);
+  private readonly api = inject(Api);
+
+  readonly faults = signal<readonly Injected[]>([]);
+  readonly seed = signal(1);
+  /** Closeness that the shortest plan is to reach, 0 to 1. */
+  readonly wanted = signal(0.8);
+  readonly answer = signal<Answer | null>(null);
+  readonly problem = signal<string | null>(null);
+  readonly busy = signal(false);
+  /** How many steps of the rehearsal are shown as done; null: all. */
+  readonly shownSteps = signal<number | null>(null);
+  /** What the mirror has, or why nobody asked it. */
+  private readonly mirror = signal<Readonly<Record<string, ReadonlySet<string>>>>({});
+  readonly mirrorSays = signal<string | null>(null);
+
+  private worker: Worker | null = null;
+  private asked = 0;
+
+  readonly count = computed(() => this.answer()?.rehearsal.frames.length ?? 0);
+  readonly at = computed(() => Math.min(this.shownSteps() ?? this.count(), this.count()));
+  /** The coat as it looks after the steps that are shown. */
+  readonly look = computed(() => {
+    const [answer, context] = [this.answer(), this.plan.look()];
+    return answer && context ? lookOf(context, stateAfter(answer.rehearsal, this.at())) : null;
+  });
+
+  constructor() {
+    effect(() => {
+      const channel = this.view.coat()?.channel ?? null;
+      void untracked(() => this.askMirror(channel));
+    });
+    effect(() => {
+      const [plan, look, start, host] = [
+        this.plan.ordered(),
+        this.plan.look(),
+        this.view.start(),
+        this.view.host(),
+      ];
+      const [faults, seed, wanted, mirror] = [this.faults(), this.seed(), this.wanted(), this.mirror()];
+      if (!plan || !look || !start || !host) return;
+      const ask: RehearsalAsk = {
+        n: ++this.asked,
+        world: { host, mirror },
+        plan,
+        start,
+        faults,
+        seed,
+        look,
+        wanted,
+      };
+      untracked(() => this.send(ask));
+    });
+    inject(DestroyRef).onDestroy(() => this.worker?.terminate());
+  }
+
+  private send(ask: RehearsalAsk): void {
+    if (!this.worker) {
+      this.worker = new Worker(new URL('../../../workers/rehearsal.worker', import.meta.url), {
+        type: 'module',
+      });
+      this.worker.onmessage = ({ data }: MessageEvent<RehearsalAnswer>) => this.take(data);
+      this.worker.onerror = () => {
+        this.problem.set('The rehearsal broke off in this page. Reload it to try again.');
+        this.busy.set(false);
+      };
+    }
+    this.busy.set(true);
+    this.worker.postMessage(ask);
+  }
+
+  private take(answer: RehearsalAnswer): void {
+    // A later question is on its way.
+    if (answer.n !== this.asked) return;
+    this.busy.set(false);
+    if ('problem' in answer) this.problem.set(answer.problem);
+    else {
+      this.problem.set(null);
+      this.answer.set(answer);
+    }
+  }
+
+  private async askMirror(channel: string | null): Promise<void> {
+    if (channel === null) return;
+    try {
+      const { packages } = await this.api.mirror(channel);
+      this.mirror.set({ [channel]: new Set(packages) });
+      this.mirrorSays.set(null);
+    } catch (error) {
+      this.mirrorSays.set((error as Error).message);
+    }
+  }
+}

@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { SurveyIntake } from '../../shared/surveyIntake';
+import { CoatView } from '../../shared/coatView';
+import { PlanView } from '../planView';
+
+/** Takes a new survey or settings dump while doing, and holds it against what was ticked. */
+@Component({
+  selector: 'coat-hold-survey',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div
+      class="hold"
+      [class.over]="over()"
+      (dragover)="$event.preventDefault(); over.set(true)"
+      (dragleave)="over.set(false)"
+      (drop)="$event.preventDefault(); over.set(false); take($event.dataTransfer?.files ?? null)"
+    >
+      @if (plan.held(); as held) {
+        <span
+          ><strong>{{ held.name }}</strong
+          >: {{ plan.proven() }} proven, {{ plan.missing() }} ticked but not to be seen. The rest a survey
+          cannot tell.</span
+        >
+        <button type="button" class="quiet" (click)="plan.held.set(null)">Put away</button>
+      } @else {
+        <span class="faint"
+          >Drop a new survey or settings dump here, to see what of the ticked steps really shows.</span
+        >
+      }
+      <label class="button"
+        >{{ intake.busy() ? 'Reading …' : 'Choose a file' }}
+        <input
+          type="file"
+          class="sr-only"
+          (change)="take($any($event.target).files); $any($event.target).value = ''"
+        />
+      </label>
+    </div>
+    @if (intake.refusal(); as r) {
+      <p class="alarm" role="alert">{{ r.file }}: {{ r.sentence }}</p>
+    }
+  `,
+  styles: `
+    .hold {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      padding: 5px 10px;
+      margin-bottom: 8px;
+      border: 1px dashed var(--line-strong);
+    }
+    .hold > span {
+      flex: 1;
+    }
+    .over {
+      background: var(--accent-soft);
+    }
+    label {
+      min-height: 26px;
+    }
+  `,
+})
+export class HoldSurvey {
+  protected readonly plan = inject(PlanView);
+  protected readonly intake = inject(SurveyIntake);
+  private readonly view = inject(CoatView);
+  protected readonly over = signal(false);
+
+  protected async take(files: FileList | null): Promise<void> {
+    const [file] = files ?? [];
+    if (!file) return;
+    const [id] = await this.intake.take([file]);
+    const row = id ? this.view.rows().survey[id] : undefined;
+    const survey = row && this.intake.known().get(row.blob);
+    if (row && survey) this.plan.held.set({ name: row.name, survey });
+  }
+}

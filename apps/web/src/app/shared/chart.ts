@@ -1,0 +1,101 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  effect,
+  inject,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
+import {
+  Chart,
+  Filler,
+  Legend,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  ScatterController,
+  Tooltip,
+  type ChartData,
+  type ChartOptions,
+} from 'chart.js';
+
+Chart.register(
+  Filler,
+  Legend,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  ScatterController,
+  Tooltip,
+);
+
+/** A picture of numbers on linear axes. Its numbers stand beside it in words: a canvas tells nothing to a screen reader. */
+@Component({
+  selector: 'coat-chart',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<canvas #canvas role="img" [attr.aria-label]="label()"></canvas>`,
+  styles: `
+    :host {
+      display: block;
+      position: relative;
+      min-height: 0;
+      min-width: 0;
+    }
+  `,
+})
+export class NumberChart {
+  readonly data = input.required<ChartData<'line' | 'scatter'>>();
+  readonly options = input.required<ChartOptions<'line' | 'scatter'>>();
+  readonly label = input.required<string>();
+  /** The number on the x axis that was clicked on. */
+  readonly picked = output<number>();
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private chart: Chart<'line' | 'scatter'> | null = null;
+
+  constructor() {
+    effect(() => {
+      const [data, options] = [this.data(), this.options()];
+      const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
+      if (this.chart) {
+        this.chart.data = data;
+        this.chart.options = { ...options, ...FIXED, animation: false };
+        this.chart.update(still ? 'none' : undefined);
+        return;
+      }
+      this.chart = new Chart<'line' | 'scatter'>(this.canvas().nativeElement, {
+        type: 'line',
+        data,
+        options: {
+          ...options,
+          ...FIXED,
+          animation: false,
+          onClick: (event, _items, chart) => {
+            const x = chart.scales['x']?.getValueForPixel(event.x ?? 0);
+            if (x !== undefined) this.picked.emit(x);
+          },
+        },
+      });
+    });
+    inject(DestroyRef).onDestroy(() => this.chart?.destroy());
+  }
+}
+
+const FIXED = { responsive: true, maintainAspectRatio: false } as const;
+
+/** The colours of the room, for what is drawn on a canvas. */
+export function roomColours(): { ink: string; faint: string; line: string; accent: string; fill: string } {
+  const style = getComputedStyle(document.documentElement);
+  const read = (name: string) => style.getPropertyValue(name).trim();
+  return {
+    ink: read('--ink'),
+    faint: read('--ink-2'),
+    line: read('--line'),
+    accent: read('--accent'),
+    fill: read('--fill'),
+  };
+}
