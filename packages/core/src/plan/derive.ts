@@ -11,7 +11,15 @@ import { resource } from './deed.js';
 import { Draft } from './draft.js';
 import { encodeSetting } from './encode.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
-import { addBeginning, addEnd, addNotes, letReadingsComeFirst, NOTE, SAFE_POINT } from './frame.js';
+import {
+  addBeginning,
+  addEnd,
+  addNotes,
+  isBeginning,
+  letReadingsComeFirst,
+  NOTE,
+  SAFE_POINT,
+} from './frame.js';
 import { PartGetter, type Ready } from './getPart.js';
 import { orderSteps } from './order.js';
 import { addFiles, placeOfOwn } from './ownMaking.js';
@@ -81,8 +89,6 @@ export function derivePlan(ctx: MatchContext, coat: CoatState, sources: PlanSour
 
 const filesOf = ({ deeds }: Step) =>
   deeds.flatMap((d) => (d.do === 'place' || d.do === 'write' ? [resource.file(d.to)] : []));
-
-const isBeginning = (key: string) => key === SAFE_POINT || key.startsWith('reading:');
 
 /** Goes through the elements of a coat and adds what their matches ask for. */
 class Planner {
@@ -207,7 +213,9 @@ class Planner {
             value: choose.value,
             of: ready?.of ?? [],
             listed:
-              sort === null || part === null || FOUND_BY_FILE.includes(sort) ? null : { sort, name: choose.value },
+              sort === null || part === null || FOUND_BY_FILE.includes(sort)
+                ? null
+                : { sort, name: choose.value },
           },
         ],
         value: choose.value,

@@ -1,7 +1,7 @@
 import type { HostProfile } from '../host/profile.js';
-import type { HostState } from '../rehearsal/hostState.js';
+import { copyState, type HostState, type Touch } from '../rehearsal/hostState.js';
 import { perform, type World } from '../rehearsal/perform.js';
-import { copyState, type Touch } from '../rehearsal/hostState.js';
+import { isBeginning } from './frame.js';
 import { orderSteps } from './order.js';
 import { stepsOf, type Plan, type Step } from './step.js';
 import { wayBack, type DoneStep } from './wayBack.js';
@@ -44,9 +44,7 @@ export function withTakingBack(
   const undo = stepsOf(back).filter((s) => s.key !== 'undo:check' && s.sort === 'undo');
   if (undo.length === 0) return { plan, takesBack: new Set() };
   // What has to be gone is gone before anything new is put in its place.
-  const first = new Set(
-    steps.filter((s) => s.sort === 'safe point' || s.sort === 'reading').map((s) => s.key),
-  );
+  const first = new Set(steps.filter((s) => isBeginning(s.key)).map((s) => s.key));
   const undoKeys = new Set(undo.map((s) => s.key));
   const edges = [
     ...plan.edges,
@@ -61,8 +59,7 @@ export function withTakingBack(
   const beginning = steps.filter((s) => first.has(s.key));
   const rest = steps.filter((s) => !first.has(s.key));
   const ordered = orderSteps([...beginning, ...undo, ...rest], edges, plan.warnings);
-  return {
-    plan: ordered.ok ? { ...ordered, readyOf: plan.readyOf } : plan,
-    takesBack: undoKeys,
-  };
+  // Undoing follows nothing of the plan, so that the two together have no cycle.
+  if (!ordered.ok) return { plan, takesBack: new Set() };
+  return { plan: { ...ordered, readyOf: plan.readyOf }, takesBack: undoKeys };
 }

@@ -8,6 +8,9 @@ export const CHECK = 'check';
 const READING_BEFORE = 'reading:before';
 const READING_AFTER = 'reading:after';
 
+/** What comes before everything that changes something. */
+export const isBeginning = (key: string) => key === SAFE_POINT || key === READING_BEFORE;
+
 /** A verdict needs so many runs on each side (see `readings/verdict`). */
 export const RUNS_FOR_A_VERDICT = 4;
 

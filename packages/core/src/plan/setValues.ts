@@ -26,6 +26,19 @@ export interface ToSet {
   readonly score: TraitScore & { readonly place: SettingPlace; readonly setting: TraitValue };
 }
 
+/** Indices of a longest run of rising numbers. */
+function longestRising(numbers: readonly number[]): number[] {
+  const best: number[][] = [];
+  let longest: number[] = [];
+  numbers.forEach((value, i) => {
+    const before = best.filter((run) => numbers[run.at(-1)!]! < value);
+    const run = [...before.reduce<number[]>((a, b) => (b.length > a.length ? b : a), []), i];
+    best.push(run);
+    if (run.length > longest.length) longest = run;
+  });
+  return longest;
+}
+
 /** What changes between two orders of items, in words: what is taken off, put on, and moved. */
 export function orderChanges(before: Order | null, after: Order): string[] {
   const places = (order: Order) =>
@@ -37,16 +50,15 @@ export function orderChanges(before: Order | null, after: Order): string[] {
   const on = [...is]
     .filter(([item]) => !was.has(item))
     .map(([item, at]) => `add ${item} ${nextTo(item, at)}`);
+  // What stays in its zone in the order it had need not be touched: as many as possible stay.
+  const stays = new Set(
+    ZONES.flatMap((zone) => {
+      const old = (before?.[zone] ?? []).filter((item) => is.get(item)?.zone === zone);
+      return longestRising(old.map((item) => is.get(item)!.i)).map((n) => old[n]!);
+    }),
+  );
   const moved = [...is]
-    .filter(([item, at]) => {
-      const old = was.get(item) as { zone: keyof Order; i: number } | undefined;
-      if (!old) return false;
-      const before_ = (order: Order, zone: keyof Order) => order[zone].filter((x) => was.has(x) && is.has(x));
-      return (
-        old.zone !== at.zone ||
-        before_(before!, old.zone).indexOf(item) !== before_(after, at.zone).indexOf(item)
-      );
-    })
+    .filter(([item]) => was.has(item) && !stays.has(item))
     .map(([item, at]) => `move ${item} ${nextTo(item, at)}`);
   return [...off, ...on, ...moved];
 }

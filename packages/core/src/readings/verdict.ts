@@ -15,6 +15,9 @@ export interface Verdict {
   /** Medians over runs, in the unit of the samples; null without runs. */
   readonly before: number | null;
   readonly after: number | null;
+  /** The bootstrap's 95 % intervals of the two medians; null without runs. */
+  readonly beforeInterval: readonly [number, number] | null;
+  readonly afterInterval: readonly [number, number] | null;
   /** After less before, and the bootstrap's 95 % interval of it. */
   readonly difference: number | null;
   readonly interval: readonly [number, number] | null;
@@ -39,12 +42,21 @@ export function verdictOf(
 ): Verdict {
   const [a, b] = [before, after].map((runs) => runs.flatMap((r) => median(r) ?? [])) as [number[], number[]];
   const [ma, mb] = [median(a), median(b)];
-  const known = { runsBefore: a.length, runsAfter: b.length, before: ma, after: mb };
+  const random = randomFrom(seed);
+  const draw = (list: readonly number[]) =>
+    median(list.map(() => list[Math.floor(random() * list.length)]!))!;
+  const known = {
+    runsBefore: a.length,
+    runsAfter: b.length,
+    before: ma,
+    after: mb,
+    beforeInterval: ma === null ? null : spread(() => draw(a)),
+    afterInterval: mb === null ? null : spread(() => draw(b)),
+  };
   if (ma === null || mb === null)
     return { ...known, difference: null, interval: null, p: null, says: 'too few to tell' };
-  const random = randomFrom(seed);
   const difference = mb - ma;
-  const interval = bootstrap(a, b, random);
+  const interval = spread(() => draw(b) - draw(a));
   if (a.length < FEWEST_RUNS || b.length < FEWEST_RUNS)
     return { ...known, difference, interval, p: null, says: 'too few to tell' };
   const p = permutation(a, b, random);
@@ -53,16 +65,10 @@ export function verdictOf(
   return { ...known, difference, interval, p, says };
 }
 
-function bootstrap(
-  a: readonly number[],
-  b: readonly number[],
-  random: () => number,
-): readonly [number, number] {
-  const draw = (list: readonly number[]) => list.map(() => list[Math.floor(random() * list.length)]!);
-  const all = Array.from({ length: RESAMPLES }, () => median(draw(b))! - median(draw(a))!).sort(
-    (x, y) => x - y,
-  );
-  const at = (share: number) => all[Math.min(all.length - 1, Math.max(0, Math.floor(share * all.length)))]!;
+/** The middle 95 % of what a resample gives. */
+function spread(resample: () => number): readonly [number, number] {
+  const all = Array.from({ length: RESAMPLES }, resample).sort((x, y) => x - y);
+  const at = (share: number) => all[Math.min(all.length - 1, Math.floor(share * all.length))]!;
   return [at(0.025), at(0.975)];
 }
 
@@ -112,17 +118,17 @@ function permutation(a: readonly number[], b: readonly number[], random: () => n
 
 /** A verdict in words that a person understands. */
 export function sayVerdict(v: Verdict, what: string, unit: string): string {
+  if (v.difference === null || v.interval === null)
+    return 'There is nothing to compare yet: readings before and readings after are needed.';
   const amount = (n: number) => `${Math.abs(n) >= 100 ? Math.round(n) : Math.round(n * 10) / 10} ${unit}`;
-  if (v.difference === null)
-    return `There is nothing to compare yet: ${what} needs readings before and after.`;
   const more = v.difference >= 0 ? 'more' : 'less';
   const gap = amount(Math.abs(v.difference));
   switch (v.says) {
     case 'too few to tell':
       return `Too few runs to tell (${v.runsBefore} before, ${v.runsAfter} after; ${FEWEST_RUNS} of each are needed). So far it looks like ${gap} ${more}.`;
     case 'within the noise':
-      return `No difference that can be told from the noise: ${gap} ${more}, and anything from ${amount(v.interval![0])} to ${amount(v.interval![1])} would fit.`;
+      return `No difference that can be told from the noise: ${gap} ${more}, and anything from ${amount(v.interval[0])} to ${amount(v.interval[1])} would fit.`;
     default:
-      return `It uses ${gap} ${v.says} ${what}, quite surely between ${amount(Math.min(Math.abs(v.interval![0]), Math.abs(v.interval![1])))} and ${amount(Math.max(Math.abs(v.interval![0]), Math.abs(v.interval![1])))}.`;
+      return `It uses ${gap} ${v.says} ${what}, quite surely between ${amount(Math.min(Math.abs(v.interval[0]), Math.abs(v.interval[1])))} and ${amount(Math.max(Math.abs(v.interval[0]), Math.abs(v.interval[1])))}.`;
   }
 }

@@ -19,6 +19,8 @@ export interface World {
   readonly host: HostProfile;
   /** Packages that the mirror has, by the channel's id; a channel that is not named has all. */
   readonly mirror: Readonly<Record<string, ReadonlySet<string>>>;
+  /** Takes every deed as done, whatever was there for it: what a person has ticked was done. */
+  readonly lenient?: boolean;
 }
 
 /** How a deed went: it worked, it worked with a word of warning, or it failed for a reason. */
@@ -59,7 +61,8 @@ export function sayResource(name: string): string {
 }
 
 /** Why what is needed is not in effect, or null where all of it is. */
-function missing(state: HostState, of: readonly string[]): string | null {
+function missing(world: World, state: HostState, of: readonly string[]): string | null {
+  if (world.lenient) return null;
   for (const name of of) {
     const shown = state.shown.get(name);
     if (shown !== undefined && shown !== 'false') continue;
@@ -90,6 +93,7 @@ export function foldersFor(host: HostProfile, sort: string): string[] {
 
 /** Why a thing does not stand in the host's list of its sort, or null where it does. */
 function notListed(world: World, state: HostState, { sort, name }: Listed): string | null {
+  if (world.lenient) return null;
   const folders = foldersFor(world.host, sort);
   const is = (path: string) => state.shown.get(resource.file(path));
   const found = folders.find((f) => is(`${f}/${name}`)?.startsWith('theme ') === true);
@@ -177,8 +181,8 @@ export function perform(
       return DONE;
     case 'unpack': {
       const archive = state.stored.get(resource.file(deed.archive));
-      if (archive === undefined) return fails(`${deed.archive} is not there.`);
-      if (archive !== WHOLE)
+      if (!world.lenient && archive === undefined) return fails(`${deed.archive} is not there.`);
+      if (!world.lenient && archive !== WHOLE)
         return fails(`${nameOfPath(deed.archive)} breaks off: it was not fetched whole.`);
       if (fault === 'wrong folder') {
         const { path, is } = deed.makes;
@@ -219,14 +223,14 @@ export function perform(
         : warns(`${deed.file.path} was not there and has been made.`);
     }
     case 'enable': {
-      const why = missing(state, deed.of);
+      const why = missing(world, state, deed.of);
       if (why) return fails(`${deed.id} cannot be enabled: ${why}`);
       return change(resource.addon(deed.id), 'on') ? DONE : warns('It was enabled already.');
     }
     case 'disable':
       return change(resource.addon(deed.id), null) ? DONE : warns('It was not enabled.');
     case 'open': {
-      const why = missing(state, deed.of);
+      const why = missing(world, state, deed.of);
       if (why) return fails(`${deed.name} cannot be opened: ${why}`);
       make(deed.makes);
       return DONE;
@@ -234,7 +238,7 @@ export function perform(
     case 'set': {
       const name = resource.setting(deed.key);
       if (deed.value !== null) {
-        const why = missing(state, deed.of);
+        const why = missing(world, state, deed.of);
         if (why) return fails(`${deed.key} cannot be set: ${why}`);
         const unlisted = deed.listed ? notListed(world, state, deed.listed) : null;
         if (unlisted) return fails(unlisted);

@@ -33,6 +33,7 @@ export const STAGES = [
 const VIEWS_OF: Readonly<Record<string, string>> = {
   propose: 'match',
   matrix: 'match',
+  whole: 'match',
   findings: 'match',
   gaps: 'match',
   rehearsal: 'plan',

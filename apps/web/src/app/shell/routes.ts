@@ -68,6 +68,11 @@ export const ROUTES: Routes = [
         loadComponent: () => import('../match/proposal/proposal').then((m) => m.Proposal),
       },
       {
+        path: 'whole',
+        title: 'As a whole',
+        loadComponent: () => import('../match/whole').then((m) => m.Whole),
+      },
+      {
         path: 'matrix',
         title: 'Matrix',
         loadComponent: () => import('../match/matrix').then((m) => m.Matrix),

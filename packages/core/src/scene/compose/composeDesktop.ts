@@ -121,7 +121,7 @@ function windowsOf(look: Look, screen: Screen, letters: Lettering, free: Rect): 
   const ground = controls.text(
     'background',
     look.told('wallpaper').colours('palette').length > 0
-      ? mix(frame.text('colourInactive', UNTOLD.window))
+      ? paper(frame.text('colourInactive', UNTOLD.window))
       : UNTOLD.window,
   );
   const ink = controls.text('ink', readable(ground, type.text('colour', UNTOLD.ink)));
@@ -385,6 +385,11 @@ function mix(a: string, b: string = '#ffffff', share = 0.5): string {
       .toString(16)
       .padStart(2, '0');
   return `#${part(0)}${part(1)}${part(2)}`;
+}
+/** The ground of windows where nobody tells it: paler than a pale frame, darker than a dark one. */
+function paper(frame: string): string {
+  const isDark = readable(frame) === '#f4f4f4';
+  return isDark ? mix(frame, '#000000', 0.3) : mix(frame);
 }
 /** A little towards the ink that can be read on it. */
 const shade = (ground: string) => mix(ground, readable(ground), 0.07);

@@ -61,6 +61,7 @@ export class ReadingsStage {
         verdict,
         sentence: sayVerdict(verdict, what.word, what.unit),
         chart: this.chartOf(what.key, verdict),
+        middles: this.middlesOf(what.unit, verdict),
       };
     }),
   );
@@ -107,6 +108,29 @@ export class ReadingsStage {
         scales: {
           x: { type: 'linear', min: -1, max: Math.max(1, x - 2), ticks: { display: false }, grid: { display: false }, title: { display: true, text: 'samples, run after run: before, then after', color: c.faint } },
           y: { type: 'linear', grace: '10%', ticks: { color: c.faint, callback: (v) => `${Math.round(Number(v) * 10) / 10} ${unit}` }, grid: { color: c.line } },
+        },
+      },
+    }; // prettier-ignore
+  }
+
+  /** The medians of both phases with their intervals. */
+  private middlesOf(unit: string, v: Verdict): { data: ChartData<'line'>; options: ChartOptions<'line'> } {
+    this.room.room();
+    const c = roomColours();
+    const one = (x: number, middle: number | null, interval: readonly [number, number] | null, colour: string) =>
+      middle === null || !interval
+        ? []
+        : [
+            { data: interval.map((y) => ({ x, y })), borderColor: colour, borderWidth: 2, pointStyle: 'line' as const, pointRadius: 7, pointBorderWidth: 2 },
+            { data: [{ x, y: middle }], borderColor: colour, backgroundColor: colour, pointStyle: x === 0 ? ('rect' as const) : ('circle' as const), pointRadius: 5 },
+          ]; // prettier-ignore
+    return {
+      data: { datasets: [...one(0, v.before, v.beforeInterval, c.fill), ...one(1, v.after, v.afterInterval, c.accent)] },
+      options: {
+        plugins: { legend: { display: false }, tooltip: { enabled: false } },
+        scales: {
+          x: { type: 'linear', min: -0.6, max: 1.6, grid: { display: false }, ticks: { color: c.faint, stepSize: 1, callback: (x) => (x === 0 ? 'before' : x === 1 ? 'after' : '') } },
+          y: { type: 'linear', grace: '25%', ticks: { color: c.faint, maxTicksLimit: 5, callback: (y) => `${Math.round(Number(y) * 10) / 10} ${unit}` }, grid: { color: c.line } },
         },
       },
     }; // prettier-ignore

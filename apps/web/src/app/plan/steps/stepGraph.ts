@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Graph, layout } from '@dagrejs/dagre';
+import { withoutImplied } from '@spare-coat/core/plan/reduction';
 import { PlanView } from '../planView';
 
 const NODE = { width: 190, height: 34 };
@@ -118,6 +119,7 @@ export class StepGraph {
     const edges: { id: string; from: string; to: string; d: string; waits: boolean }[] = [];
     const breaks: { x: number; word: string }[] = [];
     const at = new Map<string, { x: number; y: number }>();
+    const worth = withoutImplied((plan?.edges ?? []).filter((e) => isWorthDrawing(e.from)));
     let left = MARGIN;
     let height = 0;
     for (const sitting of plan?.sittings ?? []) {
@@ -126,8 +128,7 @@ export class StepGraph {
       graph.setDefaultEdgeLabel(() => ({}));
       const keys = new Set(sitting.steps.map((s) => s.key));
       for (const s of sitting.steps) graph.setNode(s.key, { ...NODE });
-      for (const e of plan!.edges)
-        if (keys.has(e.from) && keys.has(e.to) && isWorthDrawing(e.from)) graph.setEdge(e.from, e.to);
+      for (const e of worth) if (keys.has(e.from) && keys.has(e.to)) graph.setEdge(e.from, e.to);
       layout(graph);
       let right = left;
       for (const s of sitting.steps) {
@@ -146,9 +147,9 @@ export class StepGraph {
           word: sitting.breakAfter === 'restart' ? 'restart' : 'new session',
         });
     }
-    for (const e of plan?.edges ?? []) {
+    for (const e of worth) {
       const [a, b] = [at.get(e.from), at.get(e.to)];
-      if (!a || !b || !isWorthDrawing(e.from)) continue;
+      if (!a || !b) continue;
       const [x1, y1, x2, y2] = [a.x + NODE.width, a.y + NODE.height / 2, b.x, b.y + NODE.height / 2];
       const bend = Math.max(20, (x2 - x1) / 2);
       edges.push({
@@ -163,7 +164,7 @@ export class StepGraph {
   });
 }
 
-/** Everything follows the safe point and the notes: drawn, they would hide the rest. */
+/** Everything follows the safe point, the notes and the first readings: drawn, they would hide the rest. */
 function isWorthDrawing(from: string): boolean {
-  return from !== 'safe-point' && from !== 'note-values';
+  return from !== 'safe-point' && from !== 'note-values' && !from.startsWith('reading:');
 }
