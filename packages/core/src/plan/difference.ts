@@ -9,9 +9,10 @@ import { wayBack, type DoneStep } from './wayBack.js';
 /** What the steps of a plan change on a host, by resource: what each is at the end. */
 function wantedBy(world: World, start: HostState, steps: readonly Step[]): Map<string, string | null> {
   const state = copyState(start);
+  const all = { ...world, lenient: true };
   const touches: Touch[] = [];
   for (const step of steps)
-    for (const deed of step.deeds) perform(world, state, deed, step.effect, null, touches);
+    for (const deed of step.deeds) perform(all, state, deed, step.effect, null, touches);
   return new Map(touches.map((t) => [t.resource, state.stored.get(t.resource) ?? null]));
 }
 

@@ -35,7 +35,10 @@ export function addFiles(draft: Draft, made: HandmadeRow, element: ElementRow, a
     {
       key: `place:${made.id}:${[...pictures, launcher?.name ?? ''].join()}`.slice(0, 480),
       sort: 'place a file',
-      title: `${pictures.length > 0 ? `Save ${made.name} from Match and put it in place` : `Make the launcher ${made.name}`}`,
+      title:
+        pictures.length > 0
+          ? `Save ${made.name} from Match and put it in place`
+          : `Make the launcher ${made.name}`,
       where: folders.join(' and '),
       deeds: [
         ...pictures.map((name): Deed => ({

@@ -201,7 +201,8 @@ export function perform(
     case 'run': {
       const place = deed.program.includes('/') ? folderOf(deed.program) : (deed.words[0] ?? '');
       const there = state.stored.has(resource.file(place));
-      if (!there) return fails(`${deed.program.includes('/') ? deed.program : place} is not there.`);
+      if (!there && !world.lenient)
+        return fails(`${deed.program.includes('/') ? deed.program : place} is not there.`);
       make(deed.makes);
       for (const path of deed.takes) for (const name of under(state, path)) change(name, null);
       return DONE;

@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { signal } from '@angular/core';
 import { EMPTY_SURVEY } from '@spare-coat/core/host/survey';
 import { NO_ROWS } from '@spare-coat/core/coat/rows';
-import { SurveyIntake } from '../host/surveyIntake';
+import { SurveyIntake } from '../shared/surveyIntake';
 import { Api, ApiProblem, type JobState } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
