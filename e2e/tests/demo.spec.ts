@@ -73,6 +73,10 @@ test.describe('the demo', () => {
     ['parts', /^Parts/],
     ['match', /^Match/],
     ['plan', /^Plan/],
+    ['rehearsal', /^Rehearsal/],
+    ['way-back', /^Way back/],
+    ['readings', /^Readings/],
+    ['whole', /^As a whole/],
     ['propose', /^Proposal/],
     ['findings', /^Findings/],
     ['matrix', /^Matrix/],
@@ -81,7 +85,9 @@ test.describe('the demo', () => {
     for (const room of ['light', 'dark'] as const)
       test(`${stage} passes the accessibility rules in a ${room} room`, async ({ page }) => {
         await page.emulateMedia({ colorScheme: room });
-        if (['propose', 'findings', 'matrix', 'gaps'].includes(stage))
+        if (['rehearsal', 'way-back', 'readings'].includes(stage))
+          await page.getByRole('link', { name: /^Plan/ }).click();
+        if (['propose', 'findings', 'matrix', 'gaps', 'whole'].includes(stage))
           await page.getByRole('link', { name: /^Match/ }).click();
         if (stage === 'traits') await page.getByRole('link', { name: /^Study/ }).click();
         await page.getByRole('link', { name: link }).click();

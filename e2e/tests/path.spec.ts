@@ -126,11 +126,16 @@ test('walks from a dropped picture to an exported plan, with the right numbers',
   await expect(page.getByRole('complementary', { name: 'Step' })).toContainText('fern set bar1.thickness 54');
 
   const script = await download(page, 'Shell script');
-  expect(script).toContain('run fern set bar1.thickness 54');
+  expect(script).toMatch(/set_value [0-9a-f]{16} bar1\.thickness 54/);
   const file = test.info().outputPath('plan.sh');
   writeFileSync(file, script);
   execFileSync('shellcheck', ['-s', 'sh', file], { stdio: 'pipe' });
-  execFileSync('sh', [file, '1'], { env: { ...process.env, DRY_RUN: '1' }, stdio: 'pipe' });
+  const told = execFileSync('sh', [file, '--dry-run'], {
+    env: { ...process.env, HOME: test.info().outputPath('home') },
+    stdio: 'pipe',
+  }).toString();
+  expect(told).toContain('+ fern set bar1.thickness 54');
+  expect(told).toContain('Nothing was changed.');
   const markdown = await download(page, 'Markdown');
   expect(markdown).toContain('# A look of my own');
   expect(markdown).toMatch(/1\. \[x\] \*\*Make a safe point to return to\*\*/);
@@ -146,6 +151,7 @@ test('walks from a dropped picture to an exported plan, with the right numbers',
 
 async function download(page: Page, button: string): Promise<string> {
   const waiting = page.waitForEvent('download');
-  await page.getByRole('button', { name: button }).click();
+  await page.getByRole('button', { name: 'Take with you' }).click();
+  await page.getByRole('menuitem', { name: new RegExp(`^${button}`) }).click();
   return readFileSync(await (await waiting).path(), 'utf8');
 }

@@ -11,6 +11,7 @@ export type Told = Pick<Step, 'key' | 'sort' | 'title' | 'where' | 'expected' | 
 export function makeStep(host: HostProfile, told: Told, elements: readonly string[]): Step {
   return {
     why: '',
+    elsewhere: [],
     value: '',
     check: '',
     effect: 'none',

@@ -5,6 +5,7 @@ import { firstSteps, fitOf } from '../parts/fit.js';
 import type { Channel, Part } from '../parts/part.js';
 import type { MatchContext } from '../matching/targets.js';
 import { launcherFile, slugOf } from '../standards/desktopEntry.js';
+import { fillTemplate } from './quote.js';
 import { deedOfCommand, nameOfPath, resource, type Deed, type Made } from './deed.js';
 import type { Draft, Told } from './draft.js';
 import { NOTE, SAFE_POINT } from './frame.js';
@@ -135,6 +136,12 @@ export class PartGetter {
             deeds: [{ do: 'install', channel: packages.id, package: name, makes: madeByPackage(part, host) }],
             expected: `The package ${name} is installed.`,
             check: `Ask ${packages.name} whether it has ${name}.`,
+            elsewhere: host.channels
+              .filter((c) => c.id !== packages.id && channel.names[c.id] !== undefined)
+              .map((c) => ({
+                channel: c.name,
+                command: fillTemplate(c.install, { package: channel.names[c.id]! }),
+              })),
             undo: `Remove the package ${name}.`,
             effect,
             rights: 'administrator',

@@ -55,7 +55,7 @@ export function notesOf(rows: CoatRows, stepKey: string): JournalRow[] {
 }
 
 /** Pauses longer than this are not work: the clock stands still over them. Milliseconds. */
-const LONGEST_PAUSE = 45 * 60_000;
+export const LONGEST_PAUSE = 45 * 60_000;
 
 /** How long was worked, in minutes: from each entry to the next, long pauses left out. */
 export function minutesWorked(rows: CoatRows): number {
@@ -94,7 +94,17 @@ export function keptStep(step: Step): KeptStep {
 
 /** A step as the journal kept it. */
 export function stepFromJournal(key: string, kept: KeptStep): Step {
-  return { key, why: '', commands: [], expected: '', check: '', undo: '', troubles: [], ...kept };
+  return {
+    key,
+    why: '',
+    commands: [],
+    elsewhere: [],
+    expected: '',
+    check: '',
+    undo: '',
+    troubles: [],
+    ...kept,
+  };
 }
 
 /**

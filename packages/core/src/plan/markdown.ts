@@ -38,6 +38,8 @@ export function planMarkdown(
       if (step.why) lines.push(`   Why: ${plain(step.why)}`);
       if (step.value) lines.push(`   Value: ${plain(step.value)}`);
       if (step.commands.length > 0) lines.push('', ...fenced(step.commands.map(commandLine)), '');
+      for (const { channel, command } of step.elsewhere)
+        lines.push(`   On ${plain(channel)}:`, '', ...fenced([commandLine(command)]), '');
       lines.push(`   Expect: ${plain(step.expected)}`);
       if (step.check) lines.push(`   Check: ${plain(step.check)}`);
       lines.push(`   Undo: ${plain(step.undo)}`);

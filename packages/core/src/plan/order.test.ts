@@ -14,6 +14,7 @@ function step(n: number, more: Partial<Step> = {}): Step {
     where: 'here',
     deeds: [],
     commands: [],
+    elsewhere: [],
     value: '',
     expected: '',
     check: '',

@@ -48,6 +48,8 @@ export interface Step {
   readonly deeds: readonly Deed[];
   /** Commands as words, unquoted; empty where only a hand can do it. */
   readonly commands: readonly (readonly string[])[];
+  /** The same on the other distributions of the host, for whoever is on one of them. */
+  readonly elsewhere: readonly { readonly channel: string; readonly command: readonly string[] }[];
   /** The value to type, spelled out; empty where there is none. */
   readonly value: string;
   readonly expected: string;

@@ -3,11 +3,14 @@ import { CdkDrag, CdkDragHandle, CdkDropList, CdkDropListGroup } from '@angular/
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { scoredVariants } from '@spare-coat/core/matching/targets';
 import { planMarkdown } from '@spare-coat/core/plan/markdown';
+import { journalOf, LONGEST_PAUSE } from '@spare-coat/core/plan/journal';
 import { beginningOf, whyNotMove, type Move } from '@spare-coat/core/plan/moves';
 import { applyScript, type ScriptOf } from '@spare-coat/core/plan/script/apply';
 import { undoScript } from '@spare-coat/core/plan/script/undo';
-import type { Step } from '@spare-coat/core/plan/step';
+import { commandLine } from '@spare-coat/core/plan/quote';
+import { stepsOf, type Step } from '@spare-coat/core/plan/step';
 import { switchPlan } from '@spare-coat/core/plan/switchVariant';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -91,6 +94,16 @@ export class PlanStage {
     return row?.step ?? null;
   });
   protected readonly variants = this.view.variants;
+  /** The short plans that switch the finished coat to each of its variants. */
+  protected readonly switching = computed(() => {
+    const state = this.view.state();
+    if (!state || this.plan.steps().length === 0) return [];
+    return scoredVariants(this.view.rows()).map((variant) => ({
+      variant,
+      steps: stepsOf(switchPlan(this.view.context(), state, variant)),
+    }));
+  });
+  protected readonly line = commandLine;
 
   protected tick(step: Step, done: boolean): void {
     if (done) this.plan.write(step, 'done');
@@ -125,6 +138,15 @@ export class PlanStage {
     if (by === -1 && at <= 0) return;
     if (by === 1 && !target) return;
     this.move({ key: row.step.key, after: target ? target.step.key : beginningOf(0) });
+  }
+  /** The clock runs from one entry of the journal to the next, and stands still over long pauses. */
+  protected readonly clockStands = computed(() => {
+    const last = journalOf(this.view.rows()).at(-1);
+    return this.shown() !== null && (!last || Date.now() - Date.parse(last.at) > LONGEST_PAUSE);
+  });
+  protected begin(): void {
+    const step = this.shown();
+    if (step) this.plan.write(step, 'begun');
   }
   protected unmove(): void {
     this.store.send({ type: 'plan.unmove' });

@@ -1,4 +1,6 @@
 import { DestroyRef, Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { median } from '@spare-coat/core/readings/sums';
+import { memorySamples, USUAL_MEMORY } from '@spare-coat/core/rehearsal/resources';
 import { lookOf } from '@spare-coat/core/rehearsal/look';
 import { stateAfter, type Injected } from '@spare-coat/core/rehearsal/rehearse';
 import { Api } from '../../shared/api';
@@ -37,6 +39,18 @@ export class Rehearser {
   readonly look = computed(() => {
     const [answer, context] = [this.answer(), this.plan.look()];
     return answer && context ? lookOf(context, stateAfter(answer.rehearsal, this.at())) : null;
+  });
+
+  /** Idle memory of the simulated host at the start and after the steps that are shown, in megabytes. */
+  readonly memory = computed(() => {
+    const [answer, plan, host] = [this.answer(), this.plan.ordered(), this.view.host()];
+    if (!answer || !plan || !host) return null;
+    const base = median(this.view.now()?.survey.reading?.memory ?? []) ?? USUAL_MEMORY;
+    const parts = new Map([...this.view.context().parts.values()].map((p) => [p.id, p])).values();
+    const all = [...parts];
+    const at = (n: number, seed: number) =>
+      median(memorySamples(stateAfter(answer.rehearsal, n), all, plan.readyOf, base, seed)) ?? base;
+    return { start: at(0, this.seed()), now: at(this.at(), this.seed() + 1) };
   });
 
   constructor() {

@@ -58,7 +58,7 @@ export class StepDetails {
     return plan.edges
       .filter((e) => e.to === this.step().key)
       .flatMap((e) => byKey.get(e.from) ?? [])
-      .filter((s) => s.sort !== 'safe point' && s.sort !== 'note values')
+      .filter((s) => s.sort !== 'safe point' && s.sort !== 'note values' && s.sort !== 'reading')
       .slice(0, 6);
   });
 
