@@ -80,8 +80,11 @@ test('steps are moved where they may go, and it is said why not where they may n
 
   // Nothing comes before the safe point.
   await step(page, /^Install Tidebar/).focus();
-  for (let i = 0; i < 4; i++) await page.keyboard.press('Alt+ArrowUp');
-  await expect(page.getByText(/It cannot be there\. .*needs “.*” first\./)).toBeVisible();
+  const refused = page.getByText(/It cannot be there\. .*needs “.*” first\./);
+  await expect(async () => {
+    await page.keyboard.press('Alt+ArrowUp');
+    await expect(refused).toBeVisible({ timeout: 400 });
+  }).toPass();
   await page.getByRole('button', { name: 'Order as worked out' }).click();
   await expect.poll(titles).toEqual(before);
 
@@ -174,6 +177,7 @@ test('changing a match later keeps what was done and takes back what is no longe
   page,
 }) => {
   await page.getByLabel(/^Done: Install Hearth/).check();
+  await page.getByLabel(/^Done: Install Tidebar/).check();
   await saved(page);
   await stage(page, 'Match');
   await page
@@ -192,6 +196,7 @@ test('changing a match later keeps what was done and takes back what is no longe
 test('the way back is worked out from what was done, for all or for one element, and proved', async ({
   page,
 }) => {
+  await page.getByLabel(/^Done: Install Tidebar/).check();
   await page.getByLabel(/^Done: Set Clock: text size to/).check();
   await view(page, 'Way back');
   await expect(page.getByText('Rehearsed: after it the host is as it was at the start.')).toBeVisible();
@@ -232,16 +237,16 @@ test('readings are typed, and the verdict is honest', async ({ page }) => {
   const type = async (phase: string, memory: string) => {
     await page.getByRole('complementary').getByLabel('Counts as').last().selectOption(phase);
     await page.getByLabel('Memory in MB, sample after sample').fill(memory);
-    await page.getByLabel('Processor in %').fill('3 3,1 2.9');
+    await page.getByLabel('Processor in %').fill('3 3,1');
     await page.getByRole('button', { name: 'Add the run' }).click();
     await saved(page);
   };
   await type('after', '1500 1501');
-  await expect(page.getByText(/^Too few runs to tell \(2 before, 1 after/).first()).toBeVisible();
+  await expect(page.getByText(/Too few runs to tell \(2 before, 1 after/).first()).toBeVisible();
   for (const m of ['1415 1416', '1412 1411']) await type('before', m);
   for (const m of ['1502 1503', '1499 1500', '1501 1505']) await type('after', m);
-  await expect(page.getByText(/^It uses 8\d(\.\d)? MB more memory, quite surely between/)).toBeVisible();
-  await expect(page.getByText(/^No difference that can be told from the noise/)).toBeVisible();
+  await expect(page.getByText(/It uses 8\d(\.\d)? MB more memory, quite surely between/)).toBeVisible();
+  await expect(page.getByText(/No difference that can be told from the noise/)).toBeVisible();
   await page.getByLabel('Memory in MB, sample after sample').fill('many');
   await page.getByLabel('Processor in %').fill('1');
   await page.getByRole('button', { name: 'Add the run' }).click();
@@ -264,7 +269,7 @@ test('the scripts pass ShellCheck and tell what they would do', async ({ page })
   expect(await save(/^Undo script/)).toContain('nothing to take back');
   const dark = await save(/^Switch to dark/);
   expect(dark).toContain('+ fern set look.variant dark');
-  await page.getByText(/^Afterwards: switch to dark/).click();
+  await page.locator('summary').filter({ hasText: 'switch to dark' }).click();
   await expect(page.getByText('fern set look.variant dark')).toBeVisible();
 });
 

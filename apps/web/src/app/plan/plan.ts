@@ -1,7 +1,15 @@
 import type { CdkDragDrop } from '@angular/cdk/drag-drop';
 import { CdkDrag, CdkDragHandle, CdkDropList, CdkDropListGroup } from '@angular/cdk/drag-drop';
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  Injector,
+  afterNextRender,
+  computed,
+  inject,
+  signal,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { scoredVariants } from '@spare-coat/core/matching/targets';
 import { planMarkdown } from '@spare-coat/core/plan/markdown';
@@ -31,6 +39,9 @@ interface Row {
   readonly proof: string | null;
 }
 
+/** The id of a step's line, by its key. */
+const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
+
 /** The stage where decisions become deeds: ordered steps, done, skipped or failed, moved, exported. */
 @Component({
   selector: 'coat-plan',
@@ -57,6 +68,9 @@ export class PlanStage {
   protected readonly plan = inject(PlanView);
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
+  private readonly injector = inject(Injector);
+
+  protected readonly rowId = rowId;
 
   protected readonly breakWords = BREAK_WORDS;
   protected readonly count = count;
@@ -138,6 +152,8 @@ export class PlanStage {
     if (by === -1 && at <= 0) return;
     if (by === 1 && !target) return;
     this.move({ key: row.step.key, after: target ? target.step.key : beginningOf(0) });
+    // A row that is put elsewhere loses the focus, and who moves a step by keys wants to go on.
+    afterNextRender(() => document.getElementById(rowId(row.step.key))?.focus(), { injector: this.injector });
   }
   /** The clock runs from one entry of the journal to the next, and stands still over long pauses. */
   protected readonly clockStands = computed(() => {

@@ -161,7 +161,7 @@ export class ReadingsStage {
       this.notices.say('A run has at least one number of each, 0 or more, with spaces between.');
       return;
     }
-    this.store.send({
+    const sent = this.store.send({
       type: 'reading.add',
       id: newId(),
       surveyId: null,
@@ -171,6 +171,6 @@ export class ReadingsStage {
       memory: m,
       processor: p,
     });
-    form.reset();
+    if (sent) form.reset();
   }
 }
