@@ -6,6 +6,7 @@ import { KINDS } from '@spare-coat/core/reference/kinds/registry';
 import { time, type Figure } from './figure.js';
 import { archiveList, archiveRead } from './parts/archives.js';
 import { partsSearch } from './parts/search.js';
+import { planOrder, rehearsals, undoIdentity } from './plans.js';
 import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
@@ -127,6 +128,9 @@ const ALL: Readonly<Record<string, Work>> = {
   'propose-demo': proposeDemo,
   'propose-large': proposeLarge,
   'propose-greedy': proposeGreedy,
+  'plan-order': planOrder,
+  rehearse: rehearsals,
+  'undo-identity': undoIdentity,
 };
 
 /** Runs the benchmarks named, or all. */
