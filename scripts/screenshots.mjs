@@ -13,13 +13,6 @@ const [address = 'http://127.0.0.1:4620', folder = join(ROOT, 'docs/screenshots'
 const VIEWS = {
   coats: { path: '' },
   study: { stage: 'study' },
-  'study-items': {
-    stage: 'study',
-    act: async (page) => {
-      await drag(page, [2440, 8], [2554, 1430]);
-      await page.getByRole('tab', { name: 'Items' }).click();
-    },
-  },
   'study-type-dark': {
     stage: 'study',
     room: 'dark',
@@ -29,7 +22,6 @@ const VIEWS = {
       await page.waitForTimeout(800);
     },
   },
-  traits: { stage: 'traits' },
   host: { stage: 'host' },
   'host-now': { stage: 'host/now' },
   'host-profile': {
@@ -48,15 +40,6 @@ const VIEWS = {
       await page.waitForTimeout(600);
     },
   },
-  'parts-compare': {
-    stage: 'parts',
-    act: async (page) => {
-      for (const name of ['Marrow Panel', 'Pinna', 'Reedbar'])
-        await page.getByLabel(`Compare ${name}`).check();
-      await page.getByRole('button', { name: 'Compare side by side' }).click();
-      await page.waitForTimeout(900);
-    },
-  },
   archive: {
     stage: 'parts/listing',
     act: async (page) => {
@@ -64,13 +47,6 @@ const VIEWS = {
       await page.getByRole('button', { name: 'Bring in 1.4' }).click();
       await page.getByRole('heading', { name: /tar.gz/ }).waitFor();
       await page.waitForTimeout(1200);
-    },
-  },
-  listing: {
-    stage: 'parts/listing',
-    act: async (page) => {
-      await page.getByRole('button', { name: 'Limewash' }).click();
-      await page.waitForTimeout(900);
     },
   },
   match: { stage: 'match' },
@@ -86,7 +62,11 @@ const VIEWS = {
   },
   findings: { stage: 'findings' },
   matrix: { stage: 'matrix' },
+  whole: { stage: 'whole', act: (page) => page.waitForTimeout(1500) },
   plan: { stage: 'plan' },
+  rehearsal: { stage: 'rehearsal', act: (page) => page.waitForTimeout(3000) },
+  'way-back': { stage: 'way-back' },
+  readings: { stage: 'readings', act: (page) => page.waitForTimeout(800) },
 };
 
 /** Drags a region on the demo's picture of 2560 × 1440. */

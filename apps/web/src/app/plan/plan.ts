@@ -118,6 +118,9 @@ export class PlanStage {
     }));
   });
   protected readonly line = commandLine;
+  protected lines(step: Step): string {
+    return step.commands.map(commandLine).join('\n');
+  }
 
   protected tick(step: Step, done: boolean): void {
     if (done) this.plan.write(step, 'done');

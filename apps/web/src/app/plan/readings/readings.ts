@@ -136,6 +136,9 @@ export class ReadingsStage {
     }; // prettier-ignore
   }
 
+  protected signed(value: number): string {
+    return `${value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)}`;
+  }
   protected middle(run: ReadingRow, key: 'memory' | 'processor'): string {
     const m = median(run[key]);
     return m === null ? '–' : m.toFixed(1);
