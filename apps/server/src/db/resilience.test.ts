@@ -66,7 +66,7 @@ describe('a database that goes away', () => {
         allowedHosts: [],
         requestsPerMinute: 100_000,
         listing: null,
-    mirror: null,
+        mirror: null,
       }),
     );
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));

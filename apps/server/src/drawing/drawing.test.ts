@@ -86,6 +86,8 @@ describe('the instruments of Study on a drawing give back what was drawn', () =>
       end: ['status area', 'search', 'bin', 'overview'],
     };
     const onBar = element('bar', { ...bar, items });
+    // A clock of this size is wider than a bar that stands.
+    const lying = element('bar', { ...bar, edge: n % 2 ? 'top' : 'bottom', items });
     const wall = element('wallpaper', {
       picture: 'Layers',
       palette: { first: c(4), second: c(5), third: c(6) },
@@ -99,10 +101,17 @@ describe('the instruments of Study on a drawing give back what was drawn', () =>
         { edge: 'bottom', margin: 12, edgeShare: 50, alignment: 'centre', iconSize: 48 + n, spacing: 18 },
       ],
       ['launcher-button', [onBar, element('launcher-button', { size: 24 + n, shape: 'square', colour: c(1) })], 'bar/launcher', { size: 24 + n, colour: c(1) }],
-      ['clock', [onBar, element('clock', { format: 'HH:mm', size: 30, colour: c(2) })], 'bar/clock', { colour: c(2) }],
+      ['clock', [lying, element('clock', { format: 'HH:mm', size: 30, colour: c(2) })], 'bar/clock', { colour: c(2) }],
       ['status-area', [onBar, element('status-area', { items: { start: ['network', 'clipboard'], centre: [], end: [] }, size: 20, spacing: 14, colour: c(1) })], 'bar/status area', { colour: c(1) }],
       ['search-button', [onBar, element('search-button', { size: 22, form: 'picture', colour: c(1) })], 'bar/search', { size: 22, colour: c(1) }],
       ['bin', [onBar, element('bin', { size: 22, colour: c(1) })], 'bar/bin', { size: 22, colour: c(1) }],
+      ['window-list', [element('bar', { ...bar, edge: 'bottom', items: { start: ['window list'], centre: [], end: [] } }), element('window-list', { show: 'picture and title', entryWidth: 180 + n, runningMark: 'none' }), element('frame', { titleHeight: 28, titlePlace: 'head', colourActive: c(2) })], 'bar/window list 1', { entryWidth: 180 + n }],
+      ['workspace-switcher', [element('bar', { ...bar, items: { start: [], centre: ['workspace switcher'], end: [] } }), element('workspace-switcher', { show: 'small pictures', count: 3, size: 20 + n, colour: c(1) })], 'bar/workspace switcher', bar.edge === 'top' || bar.edge === 'bottom' ? { size: 20 + n } : {}],
+      ['keyboard-mark', [element('bar', { ...bar, edge: 'top', items: { start: [], centre: ['keyboard layout'], end: [] } }), element('keyboard-mark', { show: 'picture', size: 20 + n, colour: c(1) })], 'bar/keyboard layout', { size: 20 + n }],
+      ['show-desktop', [element('bar', { ...bar, edge: 'top', items: { start: [], centre: ['show desktop'], end: [] } }), element('show-desktop', { form: 'thin strip', width: 10 + n })], 'bar/show desktop', { width: 10 + n }],
+      ['browser-frame', [element('browser-frame', { frame: 'its own', tabsInTitle: false, colour: c(4) })], 'pages/tabs', { colour: c(4) }],
+      ['app-icon', [element('icon-set', { size: 52, outline: 'all squares', drawing: 'flat', palette: { first: c(1) } }), element('app-icon', { application: 'Archive', size: 52 }), element('wallpaper', { palette: { first: '#e8e0d0' } })], 'icon/Archive', { size: 52 }],
+      ['desktop-items', [element('desktop-items', { shown: true, size: 60 + n, gridHeight: 130 }), element('icon-set', { outline: 'all squares', drawing: 'flat', palette: { first: c(1) } }), element('wallpaper', { palette: { first: '#e8e0d0' } })], 'icon/Archive', { size: 60 + n }],
       ['overview-button', [onBar, element('overview-button', { size: 22, colour: c(1) })], 'bar/overview', { size: 22, colour: c(1) }],
       ['frame', [element('frame', { titleHeight: 26 + 2 * n, titlePlace: n % 2 ? 'foot' : 'head', colourActive: c(0), ink: c(3), border: 0, shadow: false })], 'order/title', { titleHeight: 26 + 2 * n, colourActive: c(0) }],
       ['window-buttons', [element('frame', { titleHeight: 40, titlePlace: 'head', colourActive: c(0) }), element('window-buttons', { side: 'end', size: 16 + n, spacing: 10, shape: 'square', colour: c(1) })], 'order/buttons', { size: 16 + n }],

@@ -14,8 +14,14 @@ import { testHost, testPart } from '../testing/parts.js';
 import { derivePlan } from './derive.js';
 import { planMarkdown } from './markdown.js';
 import { commandLine, quoteWord } from './quote.js';
+import { startState } from '../rehearsal/hostState.js';
+import { rehearse } from '../rehearsal/rehearse.js';
+import { randomCoat } from '../testing/randomCoat.js';
 import { applyScript } from './script/apply.js';
+import { undoScript } from './script/undo.js';
 import { stepsOf, type Plan } from './step.js';
+import { switchPlan } from './switchVariant.js';
+import { wayBack } from './wayBack.js';
 
 const setting = (key: string) => ({ key, place: `Tide › ${key}` });
 const supplies = {
@@ -315,6 +321,35 @@ describe('the exports', () => {
       rmSync(folder, { recursive: true });
     }
   });
+
+  it('the scripts of random plans, of their way back and of both variants pass ShellCheck', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'plans-'));
+    try {
+      const files: string[] = [];
+      const write = (text: string) => {
+        files.push(join(folder, `${files.length}.sh`));
+        writeFileSync(files.at(-1)!, text);
+      };
+      for (let seed = 1; seed <= 12; seed++) {
+        const { ctx, now } = randomCoat(seed);
+        const coat = evaluateCoat(ctx, indexOffers(ctx));
+        const made = derivePlan(ctx, coat, { now });
+        if (!made.ok) throw new Error(made.sentence);
+        const of = { coat: nasty, id: `coat-${seed}`, hostLabel: 'Fernbank 3.4', host: ctx.host };
+        const { frames } = rehearse({ host: ctx.host, mirror: {} }, made, startState(ctx.host, now));
+        write(applyScript(of, made));
+        write(applyScript(of, wayBack(ctx.host, frames).plan));
+        write(undoScript(of));
+        for (const variant of Object.values(ctx.rows.variant))
+          write(applyScript(of, switchPlan(ctx, coat, variant)));
+      }
+      execFileSync('shellcheck', ['-s', 'sh', ...files], { stdio: 'pipe' });
+      const home = { ...process.env, HOME: join(folder, 'home') };
+      for (const file of files) execFileSync('sh', [file, '--dry-run'], { env: home, stdio: 'pipe' });
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  }, 60_000);
 
   it('the Markdown keeps foreign text from becoming markup, and its ticks', () => {
     const p = plan(tide);

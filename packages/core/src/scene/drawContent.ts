@@ -48,22 +48,24 @@ const USUAL_SIZE = 14;
 export function drawContent(w: WindowState, room: Rect, unit: number, letters: Lettering): DrawnContent {
   const boxes: Record<string, Rect> = {};
   const larger = w.text ? w.text.size / (USUAL_SIZE * unit) : 1;
+  const fixed = w.text?.fixed === undefined ? larger : w.text.fixed / (USUAL_SIZE * unit);
   const faceOf = (face: FaceRole) =>
     face === 'interface' ? (w.text?.face ?? face) : face === 'bold' ? (w.text?.bold ?? face) : face;
   const write: Write = (face, text, x, base, size, ink) =>
     text === ''
       ? ''
       : tag('path', {
-          d: letters.outline(faceOf(face), text, size * larger).d,
+          d: letters.outline(faceOf(face), text, size * (face === 'fixed' ? fixed : larger)).d,
           fill: ink,
           transform: `translate(${x.toFixed(2)} ${base.toFixed(2)})`,
         });
   const svg = {
     'running order': () => drawRunningOrder(w, room, unit, write, boxes),
-    tape: () => drawTape(w, room, unit, write, letters.outline('fixed', COUNTER, 15 * unit * larger).width),
+    tape: () => drawTape(w, room, unit, write, letters.outline('fixed', COUNTER, 15 * unit * fixed).width),
     notes: () => drawNotes(w, room, unit, write, boxes),
     terminal: () => drawTerminal(w, room, unit, letters, boxes),
     files: () => drawFiles(w, room, unit, write, boxes),
+    pages: () => drawPages(w, room, unit, write, boxes),
   }[w.content]();
   return { svg, boxes };
 }
@@ -271,5 +273,36 @@ function drawFiles(w: WindowState, room: Rect, u: number, write: Write, boxes: R
     }
   });
   if (f.view === 'columns') out += box(left + free * 0.46, top - 8 * u, Math.max(1, u), room.height, p.faint);
+  return out;
+}
+
+/** A page in a browser: its tabs, a line for the address, a heading and grey lines of text. */
+function drawPages(w: WindowState, room: Rect, u: number, write: Write, boxes: Record<string, Rect>): string {
+  const { palette: p, tabs } = w;
+  const strip = tabs && !tabs.inTitle ? Math.round(34 * u) : 0;
+  let out = '';
+  if (tabs && strip > 0) {
+    out += box(room.x, room.y, room.width, strip, tabs.colour);
+    out += box(room.x + 8 * u, room.y + 6 * u, 120 * u, strip - 6 * u, p.ground);
+    out += write('interface', 'Tide table', room.x + 20 * u, room.y + 23 * u, 13 * u, p.ink);
+    boxes['tabs'] = {
+      x: Math.round(room.x + 140 * u),
+      y: Math.round(room.y),
+      width: Math.round(room.width - 140 * u),
+      height: strip,
+    };
+  }
+  const top = room.y + strip;
+  out += box(room.x + 12 * u, top + 8 * u, room.width - 24 * u, 24 * u, p.raised);
+  out += write('interface', 'tides.example', room.x + 22 * u, top + 25 * u, 13 * u, p.faint);
+  out += write('bold', 'Tide table', room.x + 20 * u, top + 66 * u, 20 * u, p.ink);
+  for (let y = top + 84 * u; y < room.y + room.height - 12 * u; y += 16 * u)
+    out += box(
+      room.x + 20 * u,
+      y,
+      (room.width - 40 * u) * (0.7 + 0.3 * Math.abs(Math.sin(y))),
+      6 * u,
+      p.raised,
+    );
   return out;
 }

@@ -184,11 +184,19 @@ export interface WindowState {
     readonly colour: string;
     readonly sign: string;
   };
-  readonly content: 'running order' | 'tape' | 'notes' | 'terminal' | 'files';
+  readonly content: 'running order' | 'tape' | 'notes' | 'terminal' | 'files' | 'pages';
   /** 0–100; solid where it is not said. */
   readonly opacity?: number;
   /** Type of what is inside, where it is another than the ship's own at 14 units. */
-  readonly text?: { readonly face: FaceRole; readonly bold: FaceRole; readonly size: number };
+  readonly text?: {
+    readonly face: FaceRole;
+    readonly bold: FaceRole;
+    readonly size: number;
+    /** Of fixed-width letters, where they have a size of their own. */
+    readonly fixed?: number;
+  };
+  /** A browser's tabs: in the title strip, or in a strip of their own of this colour. */
+  readonly tabs?: { readonly inTitle: boolean; readonly colour: string };
   readonly controls?: { readonly cornerRadius: number; readonly rowHeight: number };
   readonly terminal?: TerminalState;
   readonly files?: {

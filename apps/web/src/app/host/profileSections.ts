@@ -154,8 +154,8 @@ export const PROFILE_SECTIONS: readonly Section[] = [
   {
     id: 'commands',
     label: 'Commands and breaks',
-    help: 'How a value is set, read, an addon enabled, a program opened, a safe point made; and after what enabling and installing show.',
+    help: 'How a value is set, read, reset, an addon enabled, a program opened, a safe point made; after what enabling and installing show; what encloses settings (unlock and lock); the switch between light and dark; how it is put beside another desktop.',
     kind: 'json',
-    keys: ['commands', 'effects'],
+    keys: ['commands', 'effects', 'pairs', 'variants', 'installing'],
   },
 ];

@@ -58,6 +58,19 @@ export const PART_SECTIONS: readonly Section[] = [
       { key: 'summary', label: 'Summary', type: 'long' },
       { key: 'faults', label: 'Known faults', type: 'lines', help: 'One a line.' },
       { key: 'excludes', label: 'Does not go with', type: 'words', help: 'Ids of other parts.' },
+      {
+        key: 'autostart',
+        label: 'Starts with every session',
+        type: 'text',
+        empty: 'absent',
+        help: 'The command that has to run for it to work; empty where none has to.',
+      },
+      {
+        key: 'leaves',
+        label: 'Makes files of its own',
+        type: 'words',
+        help: 'Files and folders that it makes when it is first opened, beginning with ~/ or /.',
+      },
     ],
   },
   {
@@ -134,6 +147,7 @@ export const PART_SECTIONS: readonly Section[] = [
     columns: [
       { key: 'what', label: 'What comes along', type: 'text' },
       { key: 'remove', label: 'How it goes away', type: 'text', empty: 'null' },
+      { key: 'file', label: 'The file that it is', type: 'text', empty: 'absent' },
     ],
   },
   {

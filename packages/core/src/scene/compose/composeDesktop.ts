@@ -181,7 +181,20 @@ function windowsOf(look: Look, screen: Screen, letters: Lettering, free: Rect): 
       accent,
       accentInk: readable(accent),
     },
-    text: { face, bold: face === 'interface' ? 'bold' : face, size: em },
+    text: {
+      face,
+      bold: face === 'interface' ? 'bold' : face,
+      size: em,
+      ...(look.has('fixed-type') ? { fixed: emOf(look.told('fixed-type'), 'fixed', letters, em) } : {}),
+    },
+    ...(content === 'pages'
+      ? {
+          tabs: {
+            inTitle: look.told('browser-frame').flag('tabsInTitle'),
+            colour: look.told('browser-frame').text('colour', shade(ground)),
+          },
+        }
+      : {}),
     controls: {
       cornerRadius: controls.number('cornerRadius', 0),
       rowHeight: Math.round(
@@ -205,6 +218,12 @@ function windowsOf(look: Look, screen: Screen, letters: Lettering, free: Rect): 
       : {}),
   });
   const isFiles = look.has('file-manager');
+  const isBrowser = look.has('browser-frame');
+  // A browser that draws its own frame shows its own colour there.
+  const ownFrame = (w: WindowState): WindowState =>
+    w.tabs && look.told('browser-frame').text('frame', 'its own') === 'its own'
+      ? { ...w, frame: { ...w.frame, colour: w.tabs.colour } }
+      : w;
   return [
     make(
       'notes',
@@ -214,7 +233,14 @@ function windowsOf(look: Look, screen: Screen, letters: Lettering, free: Rect): 
       false,
     ),
     ...(look.has('terminal') ? [make('shell', 'Shell', 'terminal', [0.1, 0.6, 0.34, 0.34], false)] : []),
-    make('tape', 'Reel 41, side A', 'tape', [0.48, 0.53, 0.46, 0.42], false),
+    ...(isBrowser ? [ownFrame(make('pages', 'Tide table', 'pages', [0.68, 0.55, 0.3, 0.4], false))] : []),
+    make(
+      'tape',
+      'Reel 41, side A',
+      'tape',
+      isBrowser ? [0.34, 0.6, 0.32, 0.36] : [0.48, 0.53, 0.46, 0.42],
+      false,
+    ),
     make('order', 'Running order', 'running order', [0.13, 0.07, 0.54, 0.5], true),
   ];
 }
