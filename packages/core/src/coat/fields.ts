@@ -259,6 +259,7 @@ export const keptStepSchema = yup
     risk: yup.string().oneOf(RISKS).required(),
     minutes: num(0, 10_000),
     value: words(20_000),
+    voids: yup.array(yup.string().strict().max(500).required()).max(2000).required(),
   })
   .noUnknown('A kept step has no field ${unknown}.')
   .nullable()

@@ -1,5 +1,5 @@
 import type { HostProfile } from '../host/profile.js';
-import { copyState, type HostState, type Touch } from '../rehearsal/hostState.js';
+import { copyState, touch, type HostState, type Touch } from '../rehearsal/hostState.js';
 import { perform, type World } from '../rehearsal/perform.js';
 import { isBeginning } from './frame.js';
 import { orderSteps } from './order.js';
@@ -16,6 +16,14 @@ function wantedBy(world: World, start: HostState, steps: readonly Step[]): Map<s
   return new Map(touches.map((t) => [t.resource, state.stored.get(t.resource) ?? null]));
 }
 
+export interface WithTakingBack {
+  readonly plan: Plan;
+  /** Keys of the steps that take back. */
+  readonly takesBack: ReadonlySet<string>;
+  /** The host that such a plan begins on: with what is to be taken back. */
+  readonly from: HostState;
+}
+
 /**
  * The plan with what is no longer wanted taken back first: steps that the journal says were done and that are in the plan no
  * more leave things behind, as far as nothing in the plan sets those things anyway. Their undoing comes before everything
@@ -30,20 +38,21 @@ export function withTakingBack(
   plan: Plan,
   done: readonly DoneStep[],
   nameOf: (elementId: string) => string,
-): { readonly plan: Plan; readonly takesBack: ReadonlySet<string> } {
-  if (!plan.ok) return { plan, takesBack: new Set() };
+): WithTakingBack {
+  const asItIs: WithTakingBack = { plan, takesBack: new Set(), from: start };
+  if (!plan.ok) return asItIs;
   const steps = stepsOf(plan);
   const keys = new Set(steps.map((s) => s.key));
   const stale = done.filter((d) => !keys.has(d.step.key));
-  if (stale.length === 0) return { plan, takesBack: new Set() };
+  if (stale.length === 0) return asItIs;
   const wanted = wantedBy(world, start, steps);
   const kept = done.filter((d) => keys.has(d.step.key)).flatMap((d) => d.touches.map((t) => t.resource));
   const stays = new Set([...wanted.keys(), ...kept]);
   const left = stale.map((d) => ({ ...d, touches: d.touches.filter((t) => !stays.has(t.resource)) }));
   const back = wayBack(host, left, null, nameOf).plan;
-  if (!back.ok) return { plan, takesBack: new Set() };
+  if (!back.ok) return asItIs;
   const undo = stepsOf(back).filter((s) => s.key !== 'undo:check' && s.sort === 'undo');
-  if (undo.length === 0) return { plan, takesBack: new Set() };
+  if (undo.length === 0) return asItIs;
   // What has to be gone is gone before anything new is put in its place.
   const first = new Set(steps.filter((s) => isBeginning(s.key)).map((s) => s.key));
   const undoKeys = new Set(undo.map((s) => s.key));
@@ -61,6 +70,8 @@ export function withTakingBack(
   const rest = steps.filter((s) => !first.has(s.key));
   const ordered = orderSteps([...beginning, ...undo, ...rest], edges, plan.warnings);
   // Undoing follows nothing of the plan, so that the two together have no cycle.
-  if (!ordered.ok) return { plan, takesBack: new Set() };
-  return { plan: { ...ordered, readyOf: plan.readyOf }, takesBack: undoKeys };
+  if (!ordered.ok) return asItIs;
+  const from = copyState(start);
+  for (const { touches } of left) for (const t of touches) touch(from, t.resource, t.after, 'none');
+  return { plan: { ...ordered, readyOf: plan.readyOf }, takesBack: undoKeys, from };
 }

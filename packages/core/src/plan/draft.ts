@@ -18,6 +18,7 @@ export function makeStep(host: HostProfile, told: Told, elements: readonly strin
     rights: 'user',
     risk: 'none',
     troubles: [],
+    voids: [],
     minutes: 1,
     ...told,
     elements,

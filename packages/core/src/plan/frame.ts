@@ -17,6 +17,31 @@ export const RUNS_FOR_A_VERDICT = 4;
 const runs = (rows: CoatRows, phase: 'before' | 'after') =>
   Object.values(rows.reading).filter((r) => r.phase === phase && r.load === 'idle').length;
 
+function addReading(
+  draft: Draft,
+  told: { readonly key: string; readonly title: string; readonly why: string; readonly under: string },
+): string {
+  const { under, ...rest } = told;
+  return draft.add(
+    {
+      ...rest,
+      sort: 'reading',
+      where: 'Host, survey.sh',
+      deeds: [
+        {
+          do: 'by hand',
+          what: `Run survey.sh ${RUNS_FOR_A_VERDICT} times on an idle desktop.`,
+          changes: null,
+        },
+      ],
+      expected: `${RUNS_FOR_A_VERDICT} readings stand under “${under}” in Host.`,
+      undo: 'Nothing to undo.',
+      minutes: 8,
+    },
+    null,
+  );
+}
+
 /** The safe point, and readings while nothing is changed yet. */
 export function addBeginning(draft: Draft, rows: CoatRows): void {
   const name = `before ${coatOf(rows).name}`;
@@ -38,26 +63,12 @@ export function addBeginning(draft: Draft, rows: CoatRows): void {
   if (runs(rows, 'before') >= RUNS_FOR_A_VERDICT) return;
   draft.follow(
     SAFE_POINT,
-    draft.add(
-      {
-        key: READING_BEFORE,
-        sort: 'reading',
-        title: 'Take readings of memory and processor before anything is changed',
-        why: `With ${RUNS_FOR_A_VERDICT} runs before and ${RUNS_FOR_A_VERDICT} after, one can tell whether the coat costs anything.`,
-        where: 'Host, survey.sh',
-        deeds: [
-          {
-            do: 'by hand',
-            what: `Run survey.sh ${RUNS_FOR_A_VERDICT} times on an idle desktop.`,
-            changes: null,
-          },
-        ],
-        expected: `${RUNS_FOR_A_VERDICT} readings stand under “Before” in Host.`,
-        undo: 'Nothing to undo.',
-        minutes: 8,
-      },
-      null,
-    ),
+    addReading(draft, {
+      key: READING_BEFORE,
+      title: 'Take readings of memory and processor before anything is changed',
+      why: `With ${RUNS_FOR_A_VERDICT} runs before and ${RUNS_FOR_A_VERDICT} after, one can tell whether the coat costs anything.`,
+      under: 'Before',
+    }),
     false,
   );
 }
@@ -117,25 +128,12 @@ export function addEnd(draft: Draft, rows: CoatRows): void {
   if (runs(rows, 'after') < RUNS_FOR_A_VERDICT)
     draft.follow(
       CHECK,
-      draft.add(
-        {
-          key: READING_AFTER,
-          sort: 'reading',
-          title: 'Take the same readings again',
-          where: 'Host, survey.sh',
-          deeds: [
-            {
-              do: 'by hand',
-              what: `Run survey.sh ${RUNS_FOR_A_VERDICT} times on an idle desktop.`,
-              changes: null,
-            },
-          ],
-          expected: `${RUNS_FOR_A_VERDICT} readings stand under “After” in Host.`,
-          undo: 'Nothing to undo.',
-          minutes: 8,
-        },
-        null,
-      ),
+      addReading(draft, {
+        key: READING_AFTER,
+        title: 'Take the same readings again',
+        why: '',
+        under: 'After',
+      }),
       false,
     );
   const rest = [...draft.onlyForInstalling].filter((path) => !draft.stays.has(path)).sort();

@@ -23,18 +23,33 @@ export function journalOf(rows: CoatRows): JournalRow[] {
   );
 }
 
-/** How every step stands that the journal has anything of: the latest entry of each key wins, notes and pictures add up. */
+/**
+ * How every step stands that the journal has anything of: the latest entry of each key wins, notes and pictures add up. What
+ * was taken back by a step of the way back is not done any more, until that step is withdrawn.
+ */
 export function stepEntries(rows: CoatRows): Map<string, StepEntry> {
   const found = new Map<string, StepEntry>();
   const notes = new Map<string, string[]>();
   const pictures = new Map<string, string[]>();
+  const takenBack = new Map<string, [string, StepEntry][]>();
   for (const entry of journalOf(rows)) {
     const { stepKey, what, at, note } = entry;
     pictures.set(stepKey, [...(pictures.get(stepKey) ?? []), ...entry.pictures]);
     if (note !== '') notes.set(stepKey, [...(notes.get(stepKey) ?? []), note]);
-    if (what === 'done' || what === 'skipped' || what === 'failed')
-      found.set(stepKey, { what, at, note: '', pictures: [] });
-    else if (what !== 'noted' && what !== 'begun') found.delete(stepKey);
+    if (what === 'noted' || what === 'begun') continue;
+    for (const [key, old] of takenBack.get(stepKey) ?? []) if (!found.has(key)) found.set(key, old);
+    takenBack.delete(stepKey);
+    if (what !== 'done' && what !== 'skipped' && what !== 'failed') {
+      found.delete(stepKey);
+      continue;
+    }
+    found.set(stepKey, { what, at, note: '', pictures: [] });
+    const voided = (entry.step?.voids ?? []).flatMap((key): [string, StepEntry][] => {
+      const old = found.get(key);
+      return old && key !== stepKey ? [[key, old]] : [];
+    });
+    for (const [key] of voided) found.delete(key);
+    if (voided.length > 0) takenBack.set(stepKey, voided);
   }
   return new Map(
     [...found].map(([key, entry]) => [
@@ -84,12 +99,34 @@ function milliseconds(at: string): number {
 /** What of a step the journal keeps, so that the way back knows what was done when the plan is another one. */
 export type KeptStep = Pick<
   Step,
-  'sort' | 'title' | 'elements' | 'where' | 'deeds' | 'effect' | 'rights' | 'risk' | 'minutes' | 'value'
+  | 'sort'
+  | 'title'
+  | 'elements'
+  | 'where'
+  | 'deeds'
+  | 'effect'
+  | 'rights'
+  | 'risk'
+  | 'minutes'
+  | 'value'
+  | 'voids'
 >;
 
 export function keptStep(step: Step): KeptStep {
-  const { sort, elements, where, deeds, effect, rights, risk, minutes, value } = step;
-  return { sort, title: oneLine(step.title), elements, where, deeds, effect, rights, risk, minutes, value };
+  const { sort, elements, where, deeds, effect, rights, risk, minutes, value, voids } = step;
+  return {
+    sort,
+    title: oneLine(step.title),
+    elements,
+    where,
+    deeds,
+    effect,
+    rights,
+    risk,
+    minutes,
+    value,
+    voids,
+  };
 }
 
 /** A step as the journal kept it. */

@@ -23,6 +23,7 @@ function step(n: number, more: Partial<Step> = {}): Step {
     rights: 'user',
     risk: 'none',
     troubles: [],
+    voids: [],
     minutes: 1,
     ...more,
   };

@@ -62,6 +62,8 @@ export interface Step {
   readonly risk: Risk;
   /** What is known to go wrong, and what to try then. */
   readonly troubles: readonly string[];
+  /** Keys of the steps that it takes back: once it is done they are not done any more. */
+  readonly voids: readonly string[];
   /** A rough time for a hand that has done it before, in minutes. */
   readonly minutes: number;
 }

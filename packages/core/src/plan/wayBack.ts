@@ -255,6 +255,7 @@ function addUndo(
         risk: step.risk,
         troubles:
           step.sort === 'install' ? ['If it says that something else needs it, take that away first.'] : [],
+        voids: [...new Set(nets.flatMap((n) => n.steps.map((s) => s.key)))],
         minutes: Math.max(1, Math.round(step.minutes / 2)),
       },
       element,

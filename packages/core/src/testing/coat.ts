@@ -134,4 +134,5 @@ export const KEPT: KeptStep = {
   risk: 'none',
   minutes: 1,
   value: '',
+  voids: [],
 };

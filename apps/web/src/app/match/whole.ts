@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { VIEWS, type View } from '@spare-coat/core/scene/compose/composeDesktop';
+import type { View } from '@spare-coat/core/scene/compose/composeDesktop';
 import { CoatView } from '../shared/coatView';
-import { Drawing } from '../shared/drawing';
+import { DRAWN_VIEWS, Drawing } from '../shared/drawing';
 import { sayClose } from '../shared/sayClose';
 
 /** What the chosen matches will look like together, drawn beside the reference. */
@@ -85,14 +85,7 @@ import { sayClose } from '../shared/sayClose';
 export class Whole {
   protected readonly view = inject(CoatView);
   protected readonly shows = signal<View>('desktop');
-  protected readonly views = VIEWS.map((view) => ({ view, label: VIEW_WORDS[view] }));
+  protected readonly views = DRAWN_VIEWS;
   protected readonly elements = computed(() => this.view.state()?.elements ?? []);
   protected readonly say = sayClose;
 }
-
-const VIEW_WORDS: Readonly<Record<View, string>> = {
-  desktop: 'the desktop',
-  launcher: 'the launcher, open',
-  'sign-in': 'the sign-in screen',
-  'start-up': 'the start-up screen',
-};

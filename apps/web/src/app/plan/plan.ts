@@ -61,7 +61,7 @@ const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan.html',
-  styleUrl: './plan.scss',
+  styleUrls: ['./common.scss', './plan.scss'],
 })
 export class PlanStage {
   protected readonly view = inject(CoatView);

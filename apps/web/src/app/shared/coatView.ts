@@ -139,11 +139,15 @@ export class CoatView {
     if (!host || !start) return [];
     return doneByJournal({ host, mirror: {} }, start, this.rows()).done;
   });
-  private readonly planned = computed<{ plan: Plan; takesBack: ReadonlySet<string> } | null>(() => {
+  private readonly planned = computed<{
+    plan: Plan;
+    takesBack: ReadonlySet<string>;
+    from: HostState | null;
+  } | null>(() => {
     const [state, host, now, start] = [this.state(), this.host(), this.now(), this.start()];
     if (!state) return null;
     const derived = derivePlan(this.context(), state, now ? { now } : {});
-    if (!host || !start) return { plan: derived, takesBack: new Set() };
+    if (!host || !start) return { plan: derived, takesBack: new Set(), from: null };
     const world: World = { host, mirror: {} };
     const nameOf = (id: string) => this.rows().element[id]?.name ?? 'an element';
     const whole = withTakingBack(host, world, start, derived, this.doneByJournal(), nameOf);
@@ -152,6 +156,8 @@ export class CoatView {
   readonly plan = computed<Plan | null>(() => this.planned()?.plan ?? null);
   /** Keys of steps that take back what is no longer wanted. */
   readonly takesBack = computed<ReadonlySet<string>>(() => this.planned()?.takesBack ?? new Set());
+  /** The simulated host that the plan begins on. */
+  readonly rehearsedFrom = computed<HostState | null>(() => this.planned()?.from ?? null);
   readonly done = computed(() => doneSteps(this.rows()));
 
   /** Regions whose pixels changed and that want another look. */

@@ -11,11 +11,20 @@ import {
 } from '@angular/core';
 import { displayOf } from '@spare-coat/core/matching/carry';
 import type { ElementState } from '@spare-coat/core/matching/evaluate';
-import { composeDesktop, type View } from '@spare-coat/core/scene/compose/composeDesktop';
+import { VIEWS, composeDesktop, type View } from '@spare-coat/core/scene/compose/composeDesktop';
 import { seenIn } from '@spare-coat/core/scene/compose/seen';
 import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
 import { CoatView } from './coatView';
 import { Letters } from './letters';
+
+const VIEW_WORDS: Readonly<Record<View, string>> = {
+  desktop: 'the desktop',
+  launcher: 'the launcher, open',
+  'sign-in': 'the sign-in screen',
+  'start-up': 'the start-up screen',
+};
+/** What a drawing can show, in words. */
+export const DRAWN_VIEWS = VIEWS.map((view) => ({ view, label: VIEW_WORDS[view] }));
 
 /**
  * A picture of the desktop with these elements, drawn from their values at the size of the host's display. What nobody

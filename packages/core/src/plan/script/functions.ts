@@ -193,27 +193,31 @@ keep_path() {
   fi
 }`,
     },
-    set_value: {
-      needs: ['open_record', 'host_get', 'host_set'],
+    keep_setting: {
+      needs: ['open_record', 'host_get'],
       text: `
-set_value() {
+# Writes down what a setting is before it is changed, or that it was never set.
+keep_setting() {
   if [ -z "$dry" ] && open_record setting "$1"; then
     printf '%s' "$2" >"$state/new/key"
     if ! host_get "$2" >"$state/new/was" 2>/dev/null; then rm -f "$state/new/was"; fi
     close_record "$1"
   fi
+}`,
+    },
+    set_value: {
+      needs: ['keep_setting', 'host_set'],
+      text: `
+set_value() {
+  keep_setting "$1" "$2"
   host_set "$2" "$3"
 }`,
     },
     reset_value: {
-      needs: ['open_record', 'host_get', 'host_reset'],
+      needs: ['keep_setting', 'host_reset'],
       text: `
 reset_value() {
-  if [ -z "$dry" ] && open_record setting "$1"; then
-    printf '%s' "$2" >"$state/new/key"
-    if ! host_get "$2" >"$state/new/was" 2>/dev/null; then rm -f "$state/new/was"; fi
-    close_record "$1"
-  fi
+  keep_setting "$1" "$2"
   host_reset "$2"
 }`,
     },

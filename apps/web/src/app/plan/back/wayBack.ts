@@ -24,7 +24,7 @@ import { BREAK_WORDS, count, sayMinutes } from '../words';
   imports: [PlanNav, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wayBack.html',
-  styleUrl: './wayBack.scss',
+  styleUrls: ['../common.scss', './wayBack.scss'],
 })
 export class WayBackStage {
   protected readonly view = inject(CoatView);

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signa
 import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { FAULTS, type Fault } from '@spare-coat/core/rehearsal/perform';
-import { VIEWS, type View } from '@spare-coat/core/scene/compose/composeDesktop';
+import type { View } from '@spare-coat/core/scene/compose/composeDesktop';
 import { NumberChart, roomColours } from '../../shared/chart';
 import { CoatView } from '../../shared/coatView';
-import { Drawing } from '../../shared/drawing';
+import { DRAWN_VIEWS, Drawing } from '../../shared/drawing';
 import { RoomLight } from '../../shared/room';
 import { sayClose } from '../../shared/sayClose';
 import { PlanNav } from '../planNav';
@@ -23,7 +23,7 @@ const BEAT_MS = 700;
   providers: [Rehearser],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rehearsal.html',
-  styleUrl: './rehearsal.scss',
+  styleUrls: ['../common.scss', './rehearsal.scss'],
 })
 export class RehearsalStage {
   protected readonly view = inject(CoatView);
@@ -32,7 +32,7 @@ export class RehearsalStage {
   private readonly room = inject(RoomLight);
 
   protected readonly faultWords = FAULTS;
-  protected readonly views = VIEWS;
+  protected readonly views = DRAWN_VIEWS;
   protected readonly shows = signal<View>('desktop');
   protected readonly large = signal(false);
   protected readonly playing = signal(false);

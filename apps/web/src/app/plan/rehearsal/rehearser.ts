@@ -62,7 +62,7 @@ export class Rehearser {
       const [plan, look, start, host] = [
         this.plan.ordered(),
         this.plan.look(),
-        this.view.start(),
+        this.view.rehearsedFrom(),
         this.view.host(),
       ];
       const [faults, seed, wanted, mirror] = [this.faults(), this.seed(), this.wanted(), this.mirror()];
