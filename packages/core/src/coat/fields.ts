@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { BREAKS } from '../parts/break.js';
 import type { Deed } from '../plan/deed.js';
+import { isDeed } from '../plan/deedSchema.js';
 import { RISKS, STEP_SORTS } from '../plan/step.js';
 import { KIND_GROUPS, IMPORTANCES, type ReadFrom, type TraitSpec } from '../reference/kind.js';
 import { TRAIT_TYPES, type TraitValue } from '../traits/value.js';
@@ -240,17 +241,7 @@ export const keptStepSchema = yup
     title: words(500),
     elements: yup.array(idSchema).max(5000).required(),
     where: words(500),
-    deeds: yup
-      .array(
-        yup
-          .mixed<Deed>(
-            (v): v is Deed => typeof v === 'object' && v !== null && typeof (v as Deed).do === 'string',
-          )
-          .test('size', 'A deed of a step is too long.', (v) => JSON.stringify(v ?? null).length <= 20_000)
-          .required(),
-      )
-      .max(MOST_DEEDS)
-      .required(),
+    deeds: yup.array(yup.mixed<Deed>(isDeed).required()).max(MOST_DEEDS).required(),
     effect: yup.string().oneOf(BREAKS).required(),
     rights: yup
       .string()

@@ -15,6 +15,7 @@ import { testHost, testPart } from '../testing/parts.js';
 import { randomCoat } from '../testing/randomCoat.js';
 import type { Order, TraitValue } from '../traits/value.js';
 import { deedOfCommand, readTemplate } from './deed.js';
+import { isDeed } from './deedSchema.js';
 import { derivePlan } from './derive.js';
 import { withTakingBack } from './difference.js';
 import { decodeSetting, encodeSetting } from './encode.js';
@@ -311,6 +312,40 @@ describe('commands as deeds', () => {
       value: 'b',
     });
     expect(deedOfCommand(testHost(), ['fern', 'dance'])).toEqual({ do: 'call', command: ['fern', 'dance'] });
+  });
+});
+
+describe('deeds over the wire', () => {
+  it('are taken as every plan makes them, and refused when anything in them is another', () => {
+    const wrong = [undefined, 5, null, {}, [5], 'x'.repeat(30_000)];
+    let refused = 0;
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e9 }), fc.nat(), fc.nat(), (seed, at, how) => {
+        const { ctx, now } = randomCoat(seed);
+        const made = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)), { now });
+        const deeds = stepsOf(made).flatMap((s) => s.deeds);
+        for (const deed of deeds)
+          expect([deed, isDeed(JSON.parse(JSON.stringify(deed)))]).toEqual([deed, true]);
+        if (deeds.length === 0) return;
+        const deed = deeds[at % deeds.length]!;
+        const keys = Object.keys(deed);
+        const bad = { ...deed, [keys[at % keys.length]!]: wrong[how % wrong.length] };
+        if (JSON.stringify(bad) === JSON.stringify(deed)) return;
+        const isNullable = wrong[how % wrong.length] === null;
+        if (!isNullable) {
+          expect([bad, isDeed(bad)]).toEqual([bad, false]);
+          refused++;
+        }
+        expect(isDeed({ ...deed, odd: 1 })).toBe(false);
+      }),
+      { numRuns: 100 },
+    );
+    expect(refused).toBeGreaterThan(30);
+    expect([isDeed(null), isDeed({ do: 'constructor' }), isDeed({ do: 'dance' })]).toEqual([
+      false,
+      false,
+      false,
+    ]);
   });
 });
 
