@@ -430,7 +430,7 @@ describe('the exported scripts, run for real', () => {
               .trim();
         writeFileSync(
           join(shims, tool),
-          `#!/bin/sh\nread -r n <"${m.scripts}/count" || :\nn=$((n + 1))\nprintf '%s\\n' "$n" >"${m.scripts}/count"\nif [ "$n" = "\${KILL_AT:-}" ]; then\n  if [ "\${KILL_AFTER:-}" = yes ]; then PATH="${m.bin}:$REAL_PATH" "${real}" "$@" || :; fi\n  kill -9 "$PPID"\n  exit 137\nfi\nPATH="${m.bin}:$REAL_PATH" exec "${real}" "$@"\n`,
+          `#!/bin/sh\nread -r n <"${m.scripts}/count" || :\nn=$((n + 1))\nprintf '%s\\n' "$n" >"${m.scripts}/count"\nprintf '%s %s\\n' "$n" "$*" >>"${m.scripts}/calls"\nif [ "$n" = "\${KILL_AT:-}" ]; then\n  if [ "\${KILL_AFTER:-}" = yes ]; then PATH="${m.bin}:$REAL_PATH" "${real}" "$@" || :; fi\n  kill -9 "$PPID"\n  exit 137\nfi\nPATH="${m.bin}:$REAL_PATH" exec "${real}" "$@"\n`,
         );
         chmodSync(join(shims, tool), 0o755);
       }
@@ -453,15 +453,24 @@ describe('the exported scripts, run for real', () => {
     // A repository that is cloned anew has other times inside, so that what git keeps for itself is left out.
     const noGit = (tree: Record<string, string>) =>
       Object.fromEntries(Object.entries(tree).filter(([path]) => !path.includes('/.git')));
-    const step = Math.max(1, Math.floor(total / 30));
-    for (let at = 1; at <= total; at += step) {
-      const more = { KILL_AT: String(at), KILL_AFTER: at % 2 === 0 ? 'yes' : 'no' };
+    // Every step ends by making the folder in which it is written down as done: the calls before that are its own.
+    const calls = readFileSync(join(whole.scripts, 'calls'), 'utf8').split('\n');
+    const ends = calls.flatMap((line) => /^(\d+) -p .*\/done$/.exec(line)?.[1] ?? []).map(Number);
+    const steps = plan.ok ? plan.sittings.flatMap((sitting) => sitting.steps).length : 0;
+    expect(ends).toHaveLength(steps + 1); // the session break is written down as well
+    // Each is killed in its middle, and every other one just before it would be done.
+    const places = ends.flatMap((end, n) => {
+      const middle = Math.floor(((ends[n - 1] ?? 0) + 1 + end) / 2);
+      return n % 2 === 0 && middle !== end ? [middle, end] : [middle];
+    });
+    for (const [n, at] of places.entries()) {
+      const more = { KILL_AT: String(at), KILL_AFTER: n % 3 === 0 ? 'yes' : 'no' };
       const m = new Machine(plan);
       const before = m.tree();
       const killing = counting(m);
       await m.apply({ ...killing, ...more });
       // One half is taken up and then taken back, the other half is taken back at once, and killed in that as well.
-      if (Math.floor(at / step) % 2 === 0) {
+      if (n % 2 === 0) {
         const again = await m.apply();
         expect([at, again.status, again.err]).toEqual([at, 0, '']);
         expect(noGit(plain(m, m.tree()))).toEqual(noGit(plain(whole, applied)));

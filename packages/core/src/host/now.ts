@@ -28,7 +28,7 @@ export function hostNow(profile: HostProfile, surveys: readonly Survey[]): HostN
 
 /**
  * The surveys that tell how the host was before anything was done: the newest survey and the newest settings dump from
- * before the first step that was done, or the oldest ones where all are later.
+ * before the first step that was done. Later ones tell how it is, and not how it was.
  */
 export function surveysBefore(rows: CoatRows): SurveyRow[] {
   const begun = Object.values(rows.journal)
@@ -40,6 +40,6 @@ export function surveysBefore(rows: CoatRows): SurveyRow[] {
       .filter((s) => s.what === what)
       .sort((a, b) => (a.at < b.at ? -1 : 1));
     const before = all.filter((s) => begun === undefined || s.at <= begun);
-    return before.at(-1) ?? all[0] ?? [];
+    return before.at(-1) ?? [];
   });
 }

@@ -239,8 +239,10 @@ export function applyScript(of: ScriptOf, plan: Plan): string {
     '    levels=$((levels + 1))',
     '    parent=${parent%/*}',
     '  done',
-    '  mkdir -p "$state"',
-    `  printf '%s' "$levels" >"$state/levels"`,
+    // How many folders were missing is known before the first is made, and comes with the last of them in one go.
+    '  mkdir -p "$state.new"',
+    `  if [ ! -s "$state.new/levels" ]; then printf '%s' "$levels" >"$state.new/levels"; fi`,
+    '  mv "$state.new" "$state"',
     'fi',
     'on_exit() {',
     '  code=$?',
