@@ -37,14 +37,10 @@ export const ICON_SHAPES = [
   'notched square',
   'drop',
   'tablet',
-  'bare',
-  'folded sheet',
-  'box',
-  'drawer',
-  'plate',
-  'bare outline',
 ] as const;
-export type IconShape = (typeof ICON_SHAPES)[number];
+/** Forms of folders, and a sign without a plate. */
+export const OTHER_SHAPES = ['bare', 'folded sheet', 'box', 'drawer', 'plate', 'bare outline'] as const;
+export type IconShape = (typeof ICON_SHAPES)[number] | (typeof OTHER_SHAPES)[number];
 
 export const DRAWINGS = ['flat', 'flat with folds', 'shaded', 'line'] as const;
 export type Drawing = (typeof DRAWINGS)[number];

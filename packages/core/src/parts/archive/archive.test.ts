@@ -47,6 +47,8 @@ describe('the steps of a path', () => {
     ['a/../../b', null],
     ['/etc/x', null],
     ['C:\\x', null],
+    ['./C:\\x', null],
+    ['./\\\\share/x', null],
     ['a/./b//c', ['a', 'b', 'c']],
     ['a/../b', ['b']],
   ])('%s', (path, steps) => expect(stepsOf(path)).toEqual(steps));

@@ -56,7 +56,7 @@ const MOST_TOLD = 100;
 
 /** A path's steps without `.`; null when it is absolute or leaves its root. */
 export function stepsOf(path: string): string[] | null {
-  if (path.startsWith('/') || path.startsWith('\\') || /^[A-Za-z]:/.test(path)) return null;
+  if (path.startsWith('/') || isRooted(path)) return null;
   const steps: string[] = [];
   for (const step of path.split('/')) {
     if (step === '' || step === '.') continue;
@@ -65,7 +65,13 @@ export function stepsOf(path: string): string[] | null {
       steps.pop();
     } else steps.push(step);
   }
-  return steps;
+  // What hides behind a `./` is no better.
+  return steps[0] !== undefined && isRooted(steps[0]) ? null : steps;
+}
+
+/** Whether a path begins at the root of a drive or a share, for systems that have such. */
+function isRooted(path: string): boolean {
+  return path.startsWith('\\') || /^[A-Za-z]:/.test(path);
 }
 
 /** Where a link at `path` to `target` leads inside the archive; null when it leads out of it. */
