@@ -83,11 +83,6 @@ export class Rehearser {
   }
 
   private send(ask: RehearsalAsk): void {
-    // What was asked before is not wanted any more, and of a large coat it would be waited for.
-    if (this.busy()) {
-      this.worker?.terminate();
-      this.worker = null;
-    }
     if (!this.worker) {
       this.worker = new Worker(new URL('../../../workers/rehearsal.worker', import.meta.url), {
         type: 'module',
