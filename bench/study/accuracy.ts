@@ -104,7 +104,7 @@ function roughly(rect: Rect, width: number, height: number, seed: number): Rect 
 }
 
 function itemCount(items: readonly BarItem[]): number {
-  return items.reduce((n, item) => n + (item.what === 'signs' ? item.signs.length : 1), 0);
+  return items.reduce((n, item) => n + (item.what === 'row' ? item.entries.length : 1), 0);
 }
 
 function iconsOf(bar: BarState): BarItem[] {

@@ -48,11 +48,13 @@ function clock(size: number, ink: string, lines: readonly string[] = ['14:05']):
 }
 
 const signs = (size: number, ink: string): BarItem => ({
-  what: 'signs',
+  what: 'row',
   duty: 'signs',
   size,
+  spacing: size * 0.6,
   ink,
-  signs: ['level', 'cell'],
+  face: 'bold',
+  entries: [{ sign: 'level' }, { sign: 'cell' }],
 });
 
 function tab(n: number, length: number, ink: string, ground: string | null): BarItem {
@@ -124,7 +126,8 @@ function desktop(
 /** A fractional interface scale: every length of the bar and its items times `k`, unrounded. */
 function scaled(b: BarState, k: number): BarState {
   const item = (i: BarItem): BarItem => {
-    if (i.what === 'icon' || i.what === 'signs') return { ...i, size: i.size * k };
+    if (i.what === 'icon') return { ...i, size: i.size * k };
+    if (i.what === 'row') return { ...i, size: i.size * k, spacing: i.spacing * k };
     if (i.what === 'text')
       return { ...i, gap: i.gap * k, lines: i.lines.map((l) => ({ ...l, size: l.size * k })) };
     return i.what === 'tab' ? { ...i, length: i.length * k, size: i.size * k } : i;

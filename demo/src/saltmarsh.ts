@@ -218,11 +218,13 @@ export function saltmarshDesktop(variant: VariantName, width: number, lines: num
           ],
           end: [
             {
-              what: 'signs',
+              what: 'row',
               duty: 'status area',
               size: px(20),
+              spacing: px(20) * 0.6,
               ink: c.ink,
-              signs: ['level', 'wave', 'cell'],
+              face: 'bold',
+              entries: [{ sign: 'level' }, { sign: 'wave' }, { sign: 'cell' }],
             },
           ],
         },

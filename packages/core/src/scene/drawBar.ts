@@ -1,3 +1,4 @@
+import type { ScreenEdge } from '../picture/readRegion.js';
 import type { Rect } from '../picture/rect.js';
 import { drawIcon } from './drawIcon.js';
 import type { BarItem, BarState, Lettering, RowEntry, Sign } from './state.js';
@@ -17,6 +18,9 @@ export function barRect(bar: BarState, width: number, height: number): Rect {
       return { x: width - margin - t, y: from, width: t, height: length };
   }
 }
+
+/** Whether a bar along an edge stands rather than lies. */
+export const isUpright = (edge: ScreenEdge) => edge === 'left' || edge === 'right';
 
 function textBlock(item: Extract<BarItem, { what: 'text' }>, letters: Lettering) {
   const lines = item.lines.map((line) => {
@@ -41,8 +45,6 @@ function itemLength(item: BarItem, upright: boolean, letters: Lettering): number
       return item.size;
     case 'tab':
       return item.length;
-    case 'signs':
-      return Math.round(item.signs.length * item.size * 1.6 - item.size * 0.6);
     case 'gap':
       return item.length;
     case 'row': {
@@ -90,7 +92,7 @@ function gradientOf(bar: BarState, upright: boolean): string {
 /** Draws a bar and tells where its items came to lie. */
 export function drawBar(bar: BarState, width: number, height: number, letters: Lettering): DrawnBar {
   const rect = barRect(bar, width, height);
-  const upright = bar.edge === 'left' || bar.edge === 'right';
+  const upright = isUpright(bar.edge);
   const { x, y } = rect;
   let svg = gradientOf(bar, upright);
   svg += box(x, y, rect.width, rect.height, bar.gradient ? `url(#${gradientId(bar)})` : bar.colour, {
@@ -105,6 +107,7 @@ export function drawBar(bar: BarState, width: number, height: number, letters: L
   }
   const along = upright ? rect.height : rect.width;
   const items: Record<string, Rect> = {};
+  let over = '';
   const run = (zone: readonly BarItem[]) =>
     zone.reduce((sum, item) => sum + itemLength(item, upright, letters), 0) +
     bar.spacing * Math.max(0, zone.length - 1);
@@ -117,8 +120,9 @@ export function drawBar(bar: BarState, width: number, height: number, letters: L
       const slot: Rect = upright
         ? { x, y: y + at, width: rect.width, height: length }
         : { x: x + at, y, width: length, height: rect.height };
-      const drawn = drawItem(item, slot, upright, letters);
-      svg += drawn.svg;
+      const drawn = drawItem(item, slot, bar.edge, letters);
+      if (item.what === 'icon' && item.grown !== undefined) over += drawn.svg;
+      else svg += drawn.svg;
       items[item.duty] = drawn.rect;
       at += length + bar.spacing;
     }
@@ -136,7 +140,19 @@ export function drawBar(bar: BarState, width: number, height: number, letters: L
     const middle = (along * item.at!) / 100;
     place([item], Math.max(0, Math.min(along - length, middle - length / 2)));
   }
-  return { svg, rect, items };
+  return { svg: svg + over, rect, items };
+}
+
+/** A picture so many times its size: its side towards the edge of the screen stays where it is. */
+function grow(r: Rect, times: number, edge: ScreenEdge): Rect {
+  const size = Math.round(r.width * times);
+  const more = size - r.width;
+  return {
+    x: edge === 'left' ? r.x : edge === 'right' ? r.x - more : r.x - Math.round(more / 2),
+    y: edge === 'top' ? r.y : edge === 'bottom' ? r.y - more : r.y - Math.round(more / 2),
+    width: size,
+    height: size,
+  };
 }
 
 /** A centred start on whole pixels. */
@@ -145,20 +161,27 @@ const centred = (from: number, room: number, size: number) => from + Math.round(
 function drawItem(
   item: BarItem,
   slot: Rect,
-  upright: boolean,
+  edge: ScreenEdge,
   letters: Lettering,
 ): { svg: string; rect: Rect } {
+  const upright = isUpright(edge);
   switch (item.what) {
     case 'icon': {
-      const ix = centred(slot.x, slot.width, item.size);
-      const iy = centred(slot.y, slot.height, item.size);
-      let svg = drawIcon(item.look, ix, iy, item.size);
+      const at = {
+        x: centred(slot.x, slot.width, item.size),
+        y: centred(slot.y, slot.height, item.size),
+        width: item.size,
+        height: item.size,
+      };
+      const rect = grow(at, item.grown ?? 1, edge);
+      const [ix, iy] = [at.x, at.y];
+      let svg = drawIcon(item.look, rect.x, rect.y, rect.width);
       const thick = Math.max(2, Math.round(item.size / 14));
       if (item.mark)
         svg += upright
           ? box(slot.x + slot.width - thick, iy, thick, item.size, item.mark)
           : box(ix, slot.y + slot.height - thick, item.size, thick, item.mark);
-      return { svg, rect: { x: ix, y: iy, width: item.size, height: item.size } };
+      return { svg, rect };
     }
     case 'text': {
       const block = textBlock(item, letters);
@@ -218,21 +241,6 @@ function drawItem(
         : '';
       return { svg: line, rect: slot };
     }
-    case 'signs': {
-      const step = item.size * 1.6;
-      const s = item.size;
-      let svg = '';
-      const length = item.signs.length * step - 0.6 * s;
-      const rect = upright
-        ? { x: centred(slot.x, slot.width, s), y: slot.y, width: s, height: Math.round(length) }
-        : { x: slot.x, y: centred(slot.y, slot.height, s), width: Math.round(length), height: s };
-      item.signs.forEach((sign, i) => {
-        const sx = upright ? rect.x : rect.x + Math.round(i * step);
-        const sy = upright ? rect.y + Math.round(i * step) : rect.y;
-        svg += drawSign(sign, sx, sy, s, item.ink);
-      });
-      return { svg, rect };
-    }
   }
 }
 
@@ -253,12 +261,12 @@ function drawRow(item: Row, slot: Rect, upright: boolean, letters: Lettering): {
       const left = upright ? slot.x + (slot.width - text.width) / 2 : x;
       widest = Math.max(widest, upright ? Math.ceil(text.width) : 0);
       svg += tag('path', { d: text.d, fill: ink, transform: `translate(${left.toFixed(2)} ${y + size})` });
-    } else if ('sign' in entry) svg += drawSign(entry.sign, x, y, size, ink);
+    } else if ('sign' in entry) svg += drawSign(entry.sign, Math.round(x), Math.round(y), size, ink);
     else if ('look' in entry) svg += drawIcon(entry.look, x, y, size);
     else svg += box(x, y, size, size, ink, { 'fill-opacity': entry.field });
     at += room + item.spacing;
   }
-  const length = at - item.spacing - (upright ? slot.y : slot.x);
+  const length = Math.round(at - item.spacing - (upright ? slot.y : slot.x));
   return {
     svg,
     rect: upright

@@ -1,13 +1,15 @@
 import type { Rect } from '../picture/rect.js';
-import { drawBar } from './drawBar.js';
+import { barRect, drawBar } from './drawBar.js';
 import { drawIcon } from './drawIcon.js';
 import { drawLauncher } from './drawLauncher.js';
+import { drawMenu, menuRect } from './drawMenu.js';
 import { drawScreen } from './drawScreen.js';
 import { drawWallpaper } from './drawWallpaper.js';
 import { drawWidget } from './drawWidget.js';
 import { drawWindow } from './drawWindow.js';
+import { frost, type Pane } from './frost.js';
 import { pointerOutline } from './pointer.js';
-import type { DesktopState, Lettering, PointerState } from './state.js';
+import type { Blur, DesktopState, Lettering, PointerState } from './state.js';
 import { polygon, tag } from './svg.js';
 
 export interface DrawnDesktop {
@@ -36,6 +38,9 @@ function drawPointer(p: PointerState): string {
   );
 }
 
+/** The outline of what has one among other things. */
+const rectOf = ({ x, y, width, height }: Rect): Rect => ({ x, y, width, height });
+
 /** Draws a desktop. The same state always gives the same text. */
 export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDesktop {
   const { width, height, unit } = state;
@@ -59,9 +64,15 @@ export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDeskt
   }
   for (const widget of state.widgets ?? []) {
     svg += drawWidget(widget, letters);
-    const { x, y } = widget;
-    boxes[widget.name] = { x, y, width: widget.width, height: widget.height };
+    boxes[widget.name] = rectOf(widget);
   }
+  const pane = (rect: Rect, cornerRadius: number, blur: Blur | undefined): Pane[] =>
+    blur ? [{ rect, cornerRadius, blur }] : [];
+  svg = frost(
+    'beneath-windows',
+    svg,
+    state.windows.flatMap((w) => pane(rectOf(w), w.frame.cornerRadius, w.blur)),
+  );
   for (const window of state.windows) {
     const drawn = drawWindow(window, unit, letters);
     svg += drawn.svg;
@@ -69,6 +80,11 @@ export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDeskt
     boxes[`${window.name}/buttons`] = drawn.buttons;
     for (const [what, rect] of Object.entries(drawn.inside)) boxes[`${window.name}/${what}`] = rect;
   }
+  svg = frost(
+    'beneath-bars',
+    svg,
+    state.bars.flatMap((b) => pane(barRect(b, width, height), b.cornerRadius, b.blur)),
+  );
   for (const bar of state.bars) {
     const drawn = drawBar(bar, width, height, letters);
     svg += drawn.svg;
@@ -77,8 +93,13 @@ export function drawDesktop(state: DesktopState, letters: Lettering): DrawnDeskt
   }
   if (state.launcher) {
     svg += drawLauncher(state.launcher, unit, letters);
-    const { x, y, width: w, height: h } = state.launcher;
-    boxes['launcher'] = { x, y, width: w, height: h };
+    boxes['launcher'] = rectOf(state.launcher);
+  }
+  if (state.menu) {
+    const rect = menuRect(state.menu);
+    svg = frost('beneath-menu', svg, pane(rect, state.menu.cornerRadius, state.menu.blur));
+    svg += drawMenu(state.menu, letters);
+    boxes['menu'] = rect;
   }
   if (state.pointer) {
     svg += drawPointer(state.pointer);

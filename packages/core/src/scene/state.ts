@@ -17,6 +17,15 @@ export interface DesktopState {
   readonly launcher?: LauncherState | null;
   /** In place of everything else. */
   readonly screen?: ScreenState | null;
+  readonly menu?: MenuState | null;
+}
+
+/** What happens to the ground that shows through something: blurred, and made brighter or darker. */
+export interface Blur {
+  /** How far a point is spread, in pixels: twice the standard deviation, as in CSS. */
+  readonly radius: number;
+  /** In percent of what it was. */
+  readonly brightness: number;
 }
 
 export interface WallpaperState {
@@ -104,6 +113,8 @@ type BarItemShape =
       readonly size: number;
       readonly look: IconLook;
       readonly mark?: string;
+      /** How many times its size it has under the pointer: it grows away from the screen's edge, over its neighbours. */
+      readonly grown?: number;
     }
   | {
       readonly what: 'tab';
@@ -116,13 +127,6 @@ type BarItemShape =
       readonly ground: string | null;
       readonly accent: string | null;
       readonly look: IconLook | null;
-    }
-  | {
-      readonly what: 'signs';
-      readonly duty: string;
-      readonly size: number;
-      readonly ink: string;
-      readonly signs: readonly Sign[];
     };
 
 export interface BarState {
@@ -139,6 +143,8 @@ export interface BarState {
   readonly gradient?: { readonly to: string; readonly way: 'along' | 'across' };
   /** 0–100. */
   readonly opacity: number;
+  /** Of what shows through it. */
+  readonly blur?: Blur;
   readonly cornerRadius: number;
   /** Line along its inner side, or null. */
   readonly rim: string | null;
@@ -183,6 +189,8 @@ export interface WindowState {
   readonly content: 'running order' | 'tape' | 'notes' | 'terminal' | 'files' | 'pages';
   /** 0–100; solid where it is not said. */
   readonly opacity?: number;
+  /** Of what shows through it. */
+  readonly blur?: Blur;
   /** Type of what is inside, where it is another than the ship's own at 14 units. */
   readonly text?: {
     readonly face: FaceRole;
@@ -255,6 +263,26 @@ export interface WidgetState {
   readonly text: string;
   readonly under: string;
   readonly colour: string;
+}
+
+/** A menu, open. */
+export interface MenuState {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly rowHeight: number;
+  readonly entries: readonly string[];
+  readonly colour: string;
+  readonly ink: string;
+  /** Ground and ink of the entry that is pointed at, the first. */
+  readonly accent: string;
+  readonly accentInk: string;
+  /** 0–100. */
+  readonly opacity: number;
+  readonly blur?: Blur;
+  readonly cornerRadius: number;
+  readonly face: FaceRole;
+  readonly textSize: number;
 }
 
 /** What is seen in place of a desktop: where one signs in, or while the computer starts. */

@@ -20,6 +20,8 @@ import { Letters } from './letters';
 const VIEW_WORDS: Readonly<Record<View, string>> = {
   desktop: 'the desktop',
   launcher: 'the launcher, open',
+  pointed: 'under the pointer, a menu open',
+  'first-view': 'what is seen first',
   'sign-in': 'the sign-in screen',
   'start-up': 'the start-up screen',
 };

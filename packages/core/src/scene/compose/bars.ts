@@ -2,6 +2,7 @@ import type { Civil } from '../../traits/civil.js';
 import { ZONES, type Order, type Zone } from '../../traits/value.js';
 import { writeDate } from '../../traits/writeDate.js';
 import type { ScreenEdge } from '../../picture/readRegion.js';
+import { isUpright } from '../drawBar.js';
 import { Told } from '../sketchShapes.js';
 import type { BarItem, BarState, IconLook, IconShape, Lettering, RowEntry } from '../state.js';
 import { emOf, iconFor, readable, SIGN_OF, UNTOLD, type Look } from './look.js';
@@ -271,19 +272,68 @@ function itemsFor(m: Making, name: string): BarItem[] {
   }
 }
 
-/** A bar or dock as it is seen, with what stands on it; null where it hides. */
-export function composeBar(
+const NOTHING: Order = { start: [], centre: [], end: [] };
+const DOCKED: Order = { ...NOTHING, centre: ['desk', 'editor', 'letters', 'archive'] };
+
+/** What a bar is told to carry, by names of items. */
+const orderOf = (bar: SeenElement): Order =>
+  new Told(bar.values).zones('items') ?? (bar.kind === 'dock' ? DOCKED : NOTHING);
+
+/** The name by which an element stands on bars, or null where it stands on none. */
+function itemOf(element: SeenElement): string | null {
+  if (element.kind !== 'expected-app') return ITEM_OF_KIND.get(element.kind) ?? null;
+  const v = new Told(element.values);
+  return ['dock', 'bar'].includes(v.text('shown', 'nowhere')) ? v.text('name', element.name) : null;
+}
+
+/**
+ * The bar, of those shown, that an element stands on: as in the reference, else an application where it is said to be shown,
+ * else the first. What the host only has by itself stands where an order of items names it.
+ */
+function homeOf(element: SeenElement, bars: readonly SeenElement[]): SeenElement | undefined {
+  const own = bars.find((b) => b.id === element.carrier);
+  if (own || element.id === element.kind) return own;
+  const kind =
+    element.kind === 'expected-app' ? new Told(element.values).text('shown', 'nowhere') : 'no kind';
+  return bars.find((b) => b.kind === kind) ?? bars[0];
+}
+
+/** The bars and docks that are seen, each with what stands on it; those that hide always are not. */
+export function composeBars(look: Look, screen: Screen, letters: Lettering): BarState[] {
+  const bars = look.seen.filter(
+    (e) => (e.kind === 'bar' || e.kind === 'dock') && new Told(e.values).text('hiding', 'never') !== 'always',
+  );
+  const names = (bar: SeenElement) => ZONES.flatMap((z) => orderOf(bar)[z].map((i) => i.toLowerCase()));
+  const unnamed = look.seen.flatMap((element) => {
+    const item = itemOf(element);
+    const home = item === null ? undefined : homeOf(element, bars);
+    if (item === null || !home) return [];
+    const named = home.id === element.carrier ? names(home) : bars.flatMap(names);
+    return named.includes(item.toLowerCase()) ? [] : [{ element, item, home }];
+  });
+  return bars.map((bar) =>
+    composeBar(
+      look,
+      screen,
+      letters,
+      bar,
+      unnamed.filter((u, i) => u.home === bar && unnamed.findIndex((o) => o.home === bar && o.item === u.item) === i), // prettier-ignore
+    ),
+  );
+}
+
+/** A bar or dock as it is seen: its items in their order, then those that no order names, each in its own place. */
+function composeBar(
   look: Look,
   screen: Screen,
   letters: Lettering,
   element: SeenElement,
-  claimed: Set<string>,
-): BarState | null {
+  unnamed: readonly { readonly element: SeenElement; readonly item: string }[],
+): BarState {
   const v = new Told(element.values);
-  if (v.text('hiding', 'never') === 'always') return null;
   const isDock = element.kind === 'dock';
   const edge = v.text('edge', 'bottom') as ScreenEdge;
-  const upright = edge === 'left' || edge === 'right';
+  const upright = isUpright(edge);
   const whole_ = upright ? screen.height : screen.width;
   const length = whole((whole_ * v.number('edgeShare', isDock ? 60 : 100, 100)) / 100);
   const alignment = v.text('alignment', 'centre');
@@ -307,30 +357,18 @@ export function composeBar(
     spacing,
     runningMark: v.text('runningMark', 'line'),
   };
-  const told = v.zones('items');
-  const order: Order = told ?? {
-    start: [],
-    centre: isDock ? ['desk', 'editor', 'letters', 'archive'] : [],
-    end: [],
-  };
   const zones: Record<Zone, BarItem[]> = { start: [], centre: [], end: [] };
+  const order = orderOf(element);
   for (const zone of ZONES)
-    for (const item of order[zone]) {
-      claimed.add(KIND_OF_ITEM[item] ?? item);
-      zones[zone].push(...unique(itemsFor(making, item), zones));
-    }
-  // What stands on this bar in the reference and in no order of items has a place of its own.
-  for (const other of look.seen) {
-    const item = ITEM_OF_KIND.get(other.kind);
-    if (item === undefined || claimed.has(other.kind)) continue;
-    if (other.carrier === null || other.carrier !== element.id) continue;
-    claimed.add(other.kind);
+    for (const item of order[zone]) zones[zone].push(...unique(itemsFor(making, item), zones));
+  for (const { element: other, item } of unnamed) {
     const place = new Told(other.values).place('place');
     const pieces = unique(itemsFor(making, item), zones);
-    zones[place?.zone ?? 'end'].push(
+    zones[place?.zone ?? (other.kind === 'expected-app' ? 'centre' : 'end')].push(
       ...pieces.map((p) => (place && pieces.length === 1 ? { ...p, at: place.offset } : p)),
     );
   }
+  const blur = v.number('blur', 0);
   return {
     name: element.name,
     edge,
@@ -340,6 +378,7 @@ export function composeBar(
     margin: Math.round(v.number('margin', 0)),
     colour,
     opacity: v.number('opacity', 100, 100),
+    ...(blur > 0 ? { blur: { radius: blur, brightness: v.number('blurBrightness', 100) } } : {}),
     cornerRadius: v.number('cornerRadius', 0),
     rim: null,
     padding: Math.round(isDock ? padding : Math.max(8 * screen.unit, side * 0.4)),
