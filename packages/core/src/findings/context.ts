@@ -3,7 +3,7 @@ import type { HostProfile } from '../host/profile.js';
 import type { Survey } from '../host/survey.js';
 import type { CoatState, ElementState } from '../matching/evaluate.js';
 import type { TraitScore } from '../matching/score.js';
-import { partKey, type MatchContext } from '../matching/targets.js';
+import { partOf, type MatchContext } from '../matching/targets.js';
 import type { Part } from '../parts/part.js';
 import type { TraitValue } from '../traits/value.js';
 
@@ -50,8 +50,8 @@ export function chosenParts({ ctx }: FindingContext): ChosenPart[] {
   const found = new Map<string, { part: Part; elements: Set<string> }>();
   for (const layer of Object.values(ctx.rows.layer)) {
     const match = ctx.rows.match[layer.matchId];
-    if (!match || layer.partId === null || match.said === 'gap' || match.said === 'left alone') continue;
-    const part = ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0));
+    if (!match || match.said === 'gap' || match.said === 'left alone') continue;
+    const part = partOf(ctx, layer);
     if (!part) continue;
     const known = found.get(part.id) ?? { part, elements: new Set<string>() };
     known.elements.add(match.elementId);

@@ -10,7 +10,17 @@ export interface HostNow {
   readonly settings: ReadonlyMap<string, string>;
 }
 
-/** Ties surveys of one moment to a profile: later ones add what earlier ones did not tell. */
+/** The desktop that runs where a survey tells that it is another than the profile's; null: the same, or not told. */
+export function otherDesktopOf(profile: HostProfile, survey: Survey): string | null {
+  const runs = survey.system['desktop']?.trim() ?? '';
+  const own = [profile.name, profile.family].map((name) => name.trim().toLowerCase());
+  return runs === '' || own.includes(runs.toLowerCase()) ? null : runs;
+}
+
+/**
+ * Ties surveys of one moment to a profile: later ones add what earlier ones did not tell. Where another desktop than the
+ * profile's runs, its settings are not those of the profile, even where they have the same keys.
+ */
 export function hostNow(profile: HostProfile, surveys: readonly Survey[]): HostNow {
   const survey = surveys.reduce<Survey>(
     (all, one) => ({
@@ -19,7 +29,8 @@ export function hostNow(profile: HostProfile, surveys: readonly Survey[]): HostN
     }),
     EMPTY_SURVEY,
   );
-  const { tied } = tieSettings(profile, new Map(Object.entries(survey.settings)));
+  const settings = otherDesktopOf(profile, survey) === null ? survey.settings : {};
+  const { tied } = tieSettings(profile, new Map(Object.entries(settings)));
   return {
     survey,
     settings: new Map(tied.flatMap((t): [string, string][] => (t.now === null ? [] : [[t.key, t.now]]))),

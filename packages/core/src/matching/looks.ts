@@ -1,7 +1,7 @@
 import { matchOf } from '../coat/rows.js';
 import type { Part } from '../parts/part.js';
 import type { ResolvedLayer } from './score.js';
-import { partKey, type MatchContext } from './targets.js';
+import { partOf, type MatchContext } from './targets.js';
 
 /** A whole look: it overwrites what was set before for some kinds. */
 export function isWholeLook(part: Part): boolean {
@@ -12,8 +12,7 @@ export function isWholeLook(part: Part): boolean {
 export function looksInForce(ctx: MatchContext): Part[] {
   const looks = new Map<string, Part>();
   for (const layer of Object.values(ctx.rows.layer)) {
-    if (layer.partId === null) continue;
-    const part = ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0));
+    const part = partOf(ctx, layer);
     if (!part || !isWholeLook(part)) continue;
     const elementId = ctx.rows.match[layer.matchId]?.elementId ?? '';
     const said = matchOf(ctx.rows, elementId)?.said;

@@ -19,7 +19,8 @@ export interface RankedOffer {
 
 /** An offer as a layer that nothing was typed into. */
 export function freshLayer(part: Part | null, offer: Offer, hostName: string): ResolvedLayer {
-  return { role: 'base', offer, from: part?.name ?? hostName, layerId: null, traits: null, settings: {} };
+  const from = part?.name ?? hostName;
+  return { role: 'base', offer, from, layerId: null, traits: null, settings: {}, ...(part ? { part } : {}) };
 }
 
 /** Offers by the kind they serve, so that elements of one kind look at no others. */

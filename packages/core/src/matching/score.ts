@@ -11,12 +11,15 @@ import {
   type LayerSettings,
 } from '../coat/rows.js';
 import { defaultOf, type HostProfile } from '../host/profile.js';
+import { fromSyntax, toSyntax } from '../parts/formatSyntax.js';
 import type { Offer, SettingPlace, Supply } from '../parts/offer.js';
+import { syntaxAt } from '../parts/ownSetting.js';
+import type { Part } from '../parts/part.js';
 import { closeness } from '../traits/closeness.js';
 import type { TraitValue } from '../traits/value.js';
 import { displayOf } from './carry.js';
 import { settle } from './settle.js';
-import { carriedValue, partKey, type MatchContext, type Target } from './targets.js';
+import { carriedValue, partOf, type MatchContext, type Target } from './targets.js';
 
 /** What a layer is: what a whole look left behind, what carries the element, or what lies over it for some traits. */
 export type LayerRole = 'look' | 'base' | 'overlay';
@@ -27,6 +30,8 @@ export interface ResolvedLayer {
   /** Of a whole look that says nothing of this kind: what was set before it is gone, and nobody can tell what is there. */
   readonly blank?: boolean;
   readonly offer: Offer;
+  /** The part that makes the offer; none of what the host or one's own hand makes. */
+  readonly part?: Part;
   /** The part's name, or the host's. */
   readonly from: string;
   readonly layerId: string | null;
@@ -162,6 +167,15 @@ function scoreTrait(
       bound = settled.bound;
       credit = settled.closeness;
     }
+    const syntax = spec.type === 'format' && place && layer.part ? syntaxAt(layer.part, place) : null;
+    if (syntax && typeof setting === 'string') {
+      const { text, losses } = toSyntax(setting, syntax);
+      if (losses.length > 0) {
+        actual = fromSyntax(text, syntax).text;
+        bound = `as far as ${syntax.name} has codes for it`;
+        credit = closeness(spec.type, actual, target.value, context);
+      }
+    }
     const { layerId, from } = layer;
     // Written out, not spread: this runs for every trait of every offer of every element.
     return {
@@ -212,11 +226,12 @@ export function resolveLayer(ctx: MatchContext, layer: LayerRow): ResolvedLayer 
   const made = layer.partId === null ? handmadeOf(ctx.rows, layer.offer) : null;
   if (made)
     return { role, offer: offerOfHandmade(made), from: 'Hand-made', layerId: layer.id, traits, settings };
-  const part = layer.partId === null ? null : ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0));
+  const part = partOf(ctx, layer);
   const offers = layer.partId === null ? ctx.host?.offers : part?.offers;
   const offer = offers?.find((o) => o.id === layer.offer);
   if (!offer) return null;
-  return { role, offer, from: part?.name ?? ctx.host?.name ?? '', layerId: layer.id, traits, settings };
+  const from = part?.name ?? ctx.host?.name ?? '';
+  return { role, offer, from, layerId: layer.id, traits, settings, ...(part ? { part } : {}) };
 }
 
 /** The layers chosen for an element, base first; empty when nothing is chosen. */

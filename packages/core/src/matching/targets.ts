@@ -1,5 +1,5 @@
 import { parseHex, type Rgb } from '../colour/srgb.js';
-import type { CoatRows, ElementRow, Source, State, TraitRow, VariantRow } from '../coat/rows.js';
+import type { CoatRows, ElementRow, LayerRow, Source, State, TraitRow, VariantRow } from '../coat/rows.js';
 import { ordered, STATES } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import type { Part } from '../parts/part.js';
@@ -20,6 +20,11 @@ export interface MatchContext {
 /** The key of one revision of a part. */
 export function partKey(id: string, revision: number): string {
   return `${id}@${revision}`;
+}
+
+/** The part that a layer takes an offer from, in the revision that was chosen; undefined where it is none, or not at hand. */
+export function partOf(ctx: MatchContext, layer: LayerRow): Part | undefined {
+  return layer.partId === null ? undefined : ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0));
 }
 
 /** One trait with something to reach, as the host must show it. */

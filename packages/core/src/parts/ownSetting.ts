@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { BREAKS, type Break } from './break.js';
+import type { FormatSyntax } from './formatSyntax.js';
 
 /** Formats of settings files that can be edited so that the rest stays. */
 export const FILE_FORMATS = ['key file', 'json', 'lines'] as const;
@@ -44,6 +45,27 @@ export interface OwnSetting {
   /** What makes the part read it again. */
   readonly reread: { readonly after: Break; readonly command: readonly string[] | null };
   readonly help: string;
+}
+
+/** The setting of a part's own in a place that an offer names: at the same place of the file, or in the same window. */
+export function ownSettingAt(
+  part: { readonly settings?: readonly OwnSetting[] },
+  place: { readonly place: string; readonly file?: FilePlace },
+): OwnSetting | null {
+  const isThere = ({ where }: OwnSetting) =>
+    'file' in where
+      ? place.file?.path === where.file.path && place.file.at === where.file.at
+      : !place.file && place.place === where.window;
+  return part.settings?.find(isThere) ?? null;
+}
+
+/** How a part writes a clock's text in a place, where it has a way of its own; null: as a UTS #35 pattern. */
+export function syntaxAt(
+  part: { readonly settings?: readonly OwnSetting[]; readonly syntaxes?: readonly FormatSyntax[] },
+  place: { readonly place: string; readonly file?: FilePlace },
+): FormatSyntax | null {
+  const value = ownSettingAt(part, place)?.value;
+  return value?.type === 'format' ? (part.syntaxes?.find((s) => s.id === value.syntax) ?? null) : null;
 }
 
 const text = (most: number) => yup.string().max(most).required();

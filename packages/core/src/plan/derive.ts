@@ -4,12 +4,11 @@ import type { HostProfile } from '../host/profile.js';
 import type { CoatState, ElementState } from '../matching/evaluate.js';
 import { isWholeLook, looksInForce } from '../matching/looks.js';
 import { resolveLayer, type ResolvedLayer } from '../matching/score.js';
-import { partKey, scoredVariants, type MatchContext } from '../matching/targets.js';
+import { scoredVariants, type MatchContext } from '../matching/targets.js';
 import type { Offer } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
 import { resource } from './deed.js';
 import { Draft } from './draft.js';
-import { encodeSetting } from './encode.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
 import {
   addBeginning,
@@ -27,6 +26,7 @@ import { addOtherDesktop } from './otherDesktop.js';
 import { addPairs } from './pairs.js';
 import { addSetting, type ToSet } from './setValues.js';
 import { emptyPlan, type Plan, type Step, type StepSort } from './step.js';
+import { writeValue } from './written.js';
 
 /** What a plan is derived from, beside the matches. */
 export interface PlanSources {
@@ -125,7 +125,7 @@ class Planner {
         draft.warnings.push(`${element.name}: what was chosen is no longer in the catalogue.`);
         continue;
       }
-      const part = layer.partId ? ctx.parts.get(partKey(layer.partId, layer.partRevision ?? 0)) : undefined;
+      const { part } = resolved;
       if (part) partOf.set(layer.id, part);
       let after: Ready | null = part ? this.getter.get(part, element.id) : null;
       after = this.choose(resolved, part ?? null, after, element.id);
@@ -147,7 +147,7 @@ class Planner {
       const part = partOf.get(layerId) ?? null;
       const { place, target, setting } = toSet[0]!.score;
       const at = place.file ? `${place.file.path}, ${place.file.at}` : place.key;
-      if (at !== '') this.want(at, encodeSetting(target.spec.type, setting), element.name);
+      if (at !== '') this.want(at, writeValue(part, place, target.spec.type, setting!).text, element.name);
       const key = addSetting(draft, host, this.now, element, toSet, ready.get(layerId) ?? null, {
         part,
         overwritten,

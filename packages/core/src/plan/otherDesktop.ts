@@ -1,5 +1,5 @@
 import { coatOf, type CoatRows } from '../coat/rows.js';
-import type { HostNow } from '../host/now.js';
+import { otherDesktopOf, type HostNow } from '../host/now.js';
 import type { HostProfile } from '../host/profile.js';
 import { resource } from './deed.js';
 import type { Draft } from './draft.js';
@@ -15,10 +15,8 @@ export function addOtherDesktop(
   host: HostProfile,
   now: HostNow,
 ): string | null {
-  const runs = now.survey.system['desktop'];
-  const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
-  if (runs === undefined || runs.trim() === '' || same(runs, host.name) || same(runs, host.family))
-    return null;
+  const runs = otherDesktopOf(host, now.survey);
+  if (runs === null) return null;
   const { channel: channelId } = coatOf(rows);
   const channel = host.channels.find((c) => c.id === channelId);
   const name = channel && host.installing?.packages[channel.id];

@@ -9,6 +9,7 @@ import { indexOffers } from '../matching/rank.js';
 import { partKey, type MatchContext } from '../matching/targets.js';
 import type { Part } from '../parts/part.js';
 import { startState } from '../rehearsal/hostState.js';
+import { lookOf } from '../rehearsal/look.js';
 import { rehearse } from '../rehearsal/rehearse.js';
 import { KEPT, testCoat, testElement, testMatch, testTrait, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
@@ -28,6 +29,7 @@ import { stepsOf, type OrderedPlan, type Step } from './step.js';
 import { switchPlan, variantSettings } from './switchVariant.js';
 import { verify } from './verify.js';
 import { survivesRestore, wayBack } from './wayBack.js';
+import { deedOf } from './written.js';
 
 const setting = (key: string, more = {}) => ({ key, place: `Settings › ${key}`, ...more });
 
@@ -233,6 +235,62 @@ describe('what a plan is made of', () => {
     });
   });
 
+  describe('a clock’s text in a part that has words of its own for it', () => {
+    const file = { path: '~/.config/reed.conf', format: 'lines' as const, at: 'clock =' };
+    const reed = (lineBreak: string | null) =>
+      testPart('Reed', {
+        syntaxes: [{ id: 's', name: 'Reed', codes: [{ field: 'HH', code: '{h}' }, { field: 'mm', code: '{m}' }, { field: 'd', code: '{d}' }], literals: { how: 'bare' }, lineBreak }], // prettier-ignore
+        settings: [{ id: 'c', label: 'Clock', where: { file }, value: { type: 'format', syntax: 's' }, initial: '{h}', reread: { after: 'reload', command: ['reed', 'again'] }, help: '' }], // prettier-ignore
+        offers: [{ id: 'clock', kind: 'clock', name: 'Reed clock', replaces: true, supplies: { format: { any: true, setting: setting('reed.clock', { file }) } } }], // prettier-ignore
+      });
+    const clockRows = (part: Part, format: string) => {
+      const base = rowsWith(part);
+      const [clock] = Object.values(base.element).filter((e) => e.kind === 'clock');
+      const asked = Object.values(base.trait).find((t) => t.elementId === clock!.id && t.trait === 'format')!;
+      return {
+        ...base,
+        match: { m: testMatch('m', clock!.id) },
+        layer: { l: { ...base.layer['l']!, offer: 'clock' } },
+        trait: { ...base.trait, [asked.id]: { ...asked, target: format } },
+      };
+    };
+
+    it('is written in those words, and read back from them', () => {
+      const part = reed('{line}');
+      const { steps, ctx, coat, plan, start, world } = planOf(clockRows(part, 'HH:mm\nd'), [part]);
+      const step = steps.find((s) => s.sort === 'edit a file')!;
+      expect(step.value).toBe('clock = {h}:{m}{line}{d}');
+      expect(step.expected).toContain('HH:mm');
+      const { end } = rehearse(world, plan, start);
+      const variants = variantSettings(ctx, coat, ctx.host!);
+      const look = lookOf({ ctx, coat, readyOf: plan.readyOf, variants }, end);
+      expect(look.closeness).toBeCloseTo(coat.chosen!, 9);
+    });
+
+    it('loses what has no word, is worth less for it, and says so in the step', () => {
+      const exact = planOf(clockRows(reed(null), 'HH:mm'), [reed(null)]);
+      const lossy = planOf(clockRows(reed(null), 'HH:mm EEE'), [reed(null)]);
+      const credit = ({ coat }: typeof exact) =>
+        coat.elements
+          .find((e) => e.element.kind === 'clock')!
+          .perVariant[uuid('light')]!.traits.find((t) => t.target.spec.id === 'format')!;
+      expect(credit(exact).credit).toBe(1);
+      expect(credit(lossy).credit).toBeLessThan(1);
+      expect(credit(lossy).bound).toContain('Reed');
+      expect(lossy.steps.find((s) => s.sort === 'edit a file')!.troubles.join()).toContain('weekday');
+    });
+  });
+
+  it('leaves a text of several lines to the hand where a file has one line for it', () => {
+    const file = { path: '~/.config/reed.conf', format: 'lines' as const, at: 'name =' };
+    const place = { key: 'reed.name', place: 'Reed › Name', file };
+    expect(deedOf(place, 'one', [])).toEqual({ do: 'edit', file, value: 'one' });
+    expect(deedOf(place, 'one\ntwo', [])).toMatchObject({ do: 'by hand' });
+    const json = { ...place, file: { ...file, format: 'json' as const } };
+    expect(deedOf(json, 'one\ntwo', [])).toMatchObject({ do: 'edit', value: 'one\ntwo' });
+    expect(deedOf({ key: '', place: 'Reed › Name' }, 'one', [])).toBeNull();
+  });
+
   it('sets side effects right and removes what came unasked, unless the finding was taken as it is', () => {
     const tide = testPart(
       'Tide',
@@ -274,6 +332,13 @@ describe('what a plan is made of', () => {
     expect(plan.sittings[0]!.steps.map((s) => s.sort)).not.toContain('set a value');
     expect(titles(steps)).toContain('Decide which terminal stays in the launcher');
     expect(titles(planOf(rowsWith(null), [], host, runs('fernbank')).steps).join()).not.toContain('beside');
+    // A desktop of the same descent has settings by the same names, but they are its own.
+    const theirs = runs('Oxbow').map((s) => ({ ...s, settings: { 'bar/edge': 'right', 'bar/thickness': '84' } })); // prettier-ignore
+    const ours = runs('Fernbank').map((s) => ({ ...s, settings: theirs[0]!.settings }));
+    const edge = (surveys: typeof theirs) =>
+      titles(planOf(rowsWith(null), [], host, surveys).steps).filter((t) => t.includes('edge'));
+    expect(edge(ours)).toEqual([]);
+    expect(edge(theirs)).toEqual(['Set Rail: edge to right']);
   });
 
   it('takes what the survey tells over what the host came with', () => {
@@ -295,7 +360,10 @@ describe('what a plan is made of', () => {
       stepsOf(switchPlan(ctx, coat, variant(name))).flatMap((s) => s.deeds.flatMap((d) => (d.do === 'set' ? [[d.key, d.value]] : []))); // prettier-ignore
     expect(set('dark')).toEqual([['look', 'deep'], ['bar.colour', '#4c352c']]); // prettier-ignore
     expect(set('light')).toEqual([['look', 'pale'], ['bar.colour', '#e3c2b4']]); // prettier-ignore
-    expect(variantSettings(ctx, coat, host).map((v) => v.key)).toEqual(['look', 'bar.colour']);
+    expect(variantSettings(ctx, coat, host).map((v) => v.resource)).toEqual([
+      'setting look',
+      'setting bar.colour',
+    ]);
   });
 });
 

@@ -9,10 +9,11 @@ import { spellValue } from '../traits/say.js';
 import { ZONES, type Order, type TraitType, type TraitValue } from '../traits/value.js';
 import { resource, type Deed } from './deed.js';
 import type { Draft, Told } from './draft.js';
-import { decodeSetting, encodeSetting } from './encode.js';
+import { decodeSetting } from './encode.js';
 import { NOTE, SAFE_POINT } from './frame.js';
 import type { Ready } from './getPart.js';
 import { commandLine, fillTemplate } from './quote.js';
+import { deedOf, writeValue } from './written.js';
 
 /** A setting is in the host's units, so a length is told without `px`. */
 export function spellSetting(type: TraitType, value: TraitValue): string {
@@ -77,7 +78,7 @@ export function addSetting(
   if (!first) return null;
   const { place, target, setting } = first.score;
   const { spec } = target;
-  const value = encodeSetting(spec.type, setting);
+  const { text: value, losses } = writeValue(more.part, place, spec.type, setting);
   const raw = place.key === '' ? undefined : now.settings.get(place.key);
   const before =
     raw !== undefined ? decodeSetting(spec.type, raw) : defaultOf(host, element.kind, spec.id, first.variant);
@@ -86,19 +87,16 @@ export function addSetting(
   const others = rest.filter((s) => !sameJson(s.score.setting, setting));
   const also = others.map((s) => `${s.variant}: ${spellSetting(spec.type, s.score.setting)}`);
   const what = `${element.name}: ${spec.label.toLowerCase()}`;
-  const said = spellSetting(spec.type, setting);
+  const isOwnSyntax = spec.type === 'format' && value !== setting;
+  const said = isOwnSyntax ? value : spellSetting(spec.type, setting);
   const own =
     place.file &&
     more.part?.settings?.find((s) => 'file' in s.where && s.where.file.path === place.file!.path);
-  const deed: Deed = place.file
-    ? { do: 'edit', file: place.file, value }
-    : place.key === ''
-      ? {
-          do: 'by hand',
-          what: `Set ${what} to ${said}.`,
-          changes: { resource: resource.hand(`${element.id} ${spec.id}`), value },
-        }
-      : { do: 'set', key: place.key, value, of: ready?.of ?? [], listed: null };
+  const deed: Deed = deedOf(place, value, ready?.of ?? []) ?? {
+    do: 'by hand',
+    what: `Set ${what} to ${said}.`,
+    changes: { resource: resource.hand(`${element.id} ${spec.id}`), value },
+  };
   const reread: Deed[] =
     own && own.reread.after !== 'none' && (own.reread.after === 'reload' || own.reread.after === 'reopen')
       ? [
@@ -120,7 +118,12 @@ export function addSetting(
     where: place.file ? `${place.file.path}, ${place.file.at}` : place.place,
     deeds: [deed, ...reread],
     value: place.file ? `${place.file.at} ${value}` : said,
-    expected: also.length > 0 ? `In the other variant, ${also.join('; ')}.` : 'The value is shown as typed.',
+    expected:
+      also.length > 0
+        ? `In the other variant, ${also.join('; ')}.`
+        : isOwnSyntax
+          ? `It shows ${spellSetting(spec.type, setting)}.`
+          : 'The value is shown as typed.',
     check:
       place.key !== '' && !place.file
         ? `Ask with: ${commandLine(fillTemplate(host.commands.get, { key: place.key }))}`
@@ -130,11 +133,14 @@ export function addSetting(
       : 'Set it back to the value noted before.',
     effect: reread.length > 0 ? 'none' : (place.effect ?? own?.reread.after ?? 'none'),
     risk: place.file ? 'little' : 'none',
-    troubles: place.file
-      ? [
-          'If nothing changes, look whether the file is read from elsewhere, and whether the line stands there twice.',
-        ]
-      : [],
+    troubles: [
+      ...losses,
+      ...(place.file
+        ? [
+            'If nothing changes, look whether the file is read from elsewhere, and whether the line stands there twice.',
+          ]
+        : []),
+    ],
   };
   const key = draft.add(told, element.id);
   draft.follow(NOTE, key, false);

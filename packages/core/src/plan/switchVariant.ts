@@ -1,20 +1,29 @@
 import type { VariantRow } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import type { CoatState } from '../matching/evaluate.js';
-import { scoredVariants, type MatchContext } from '../matching/targets.js';
+import type { TraitScore } from '../matching/score.js';
+import { partOf, scoredVariants, type MatchContext } from '../matching/targets.js';
+import type { Part } from '../parts/part.js';
+import { resource } from './deed.js';
 import { Draft } from './draft.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
-import { encodeSetting } from './encode.js';
 import { orderSteps } from './order.js';
 import { placeOfOwn } from './ownMaking.js';
 import { addPairs } from './pairs.js';
 import { spellSetting } from './setValues.js';
 import { emptyPlan, type Plan } from './step.js';
+import { deedOf, resourceOf, writeValue } from './written.js';
 
-/** A setting that differs between variants, and its value in each, by the variant's id. */
+/** A setting that differs between variants, as a resource of the plan, and its value in each, by the variant's id. */
 export interface VariantSetting {
-  readonly key: string;
+  readonly resource: string;
   readonly values: Readonly<Record<string, string>>;
+}
+
+/** The part that gives a trait, or null. */
+function partOfScore(ctx: MatchContext, { layerId }: TraitScore): Part | null {
+  const layer = layerId === null ? undefined : ctx.rows.layer[layerId];
+  return (layer && partOf(ctx, layer)) ?? null;
 }
 
 /** Settings that are not the same in all variants, by key. */
@@ -25,7 +34,7 @@ export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostPr
       const value = host.variants!.values[v.name.toLowerCase()];
       return value === undefined ? [] : [[v.id, value]];
     });
-    if (values.length > 1) found.set(host.variants.key, Object.fromEntries(values));
+    if (values.length > 1) found.set(resource.setting(host.variants.key), Object.fromEntries(values));
   }
   for (const state of coat.elements) {
     if (state.standing === 'gap' || state.standing === 'left alone') continue;
@@ -33,15 +42,21 @@ export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostPr
       for (const score of traits) {
         if (!score.layerId) continue;
         const { place, setting } = placeOfOwn(ctx.rows, host, state.element, score) ?? score;
-        if (!place || place.key === '' || setting === null) continue;
-        const values = found.get(place.key) ?? {};
-        values[variantId] ??= encodeSetting(score.target.spec.type, setting);
-        found.set(place.key, values);
+        const name = place && resourceOf(place);
+        if (!place || !name || setting === null) continue;
+        const values = found.get(name) ?? {};
+        values[variantId] ??= writeValue(
+          partOfScore(ctx, score),
+          place,
+          score.target.spec.type,
+          setting,
+        ).text;
+        found.set(name, values);
       }
   }
   return [...found]
     .filter(([, values]) => new Set(Object.values(values)).size > 1)
-    .map(([key, values]) => ({ key, values }));
+    .map(([name, values]) => ({ resource: name, values }));
 }
 
 /** The short plan that switches a finished coat to one of its variants. */
@@ -49,7 +64,7 @@ export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantR
   const { host } = ctx;
   if (!host) return emptyPlan();
   const draft = new Draft(host);
-  const differing = new Set(variantSettings(ctx, coat, host).map((v) => v.key));
+  const differing = new Set(variantSettings(ctx, coat, host).map((v) => v.resource));
   const own = host.variants;
   const value = own?.values[variant.name.toLowerCase()];
   if (own && value !== undefined)
@@ -67,27 +82,26 @@ export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantR
       },
       null,
     );
-  const done = new Set<string>(own ? [own.key] : []);
+  const done = new Set<string>(own ? [resource.setting(own.key)] : []);
   for (const state of coat.elements) {
     if (state.standing === 'gap' || state.standing === 'left alone') continue;
     for (const score of state.perVariant[variant.id]?.traits ?? []) {
       const { place, setting } = placeOfOwn(ctx.rows, host, state.element, score) ?? score;
-      if (!score.layerId || !place || setting === null || !differing.has(place.key) || done.has(place.key))
-        continue;
-      done.add(place.key);
+      const name = place && resourceOf(place);
+      if (!score.layerId || !place || !name || setting === null) continue;
+      if (!differing.has(name) || done.has(name)) continue;
+      done.add(name);
       const { spec } = score.target;
-      const text = encodeSetting(spec.type, setting);
+      const { text } = writeValue(partOfScore(ctx, score), place, spec.type, setting);
+      const deed = deedOf(place, text, []);
+      if (!deed) continue;
       draft.add(
         {
           key: `switch:${place.key}:${text}`.slice(0, 480),
           sort: place.file ? 'edit a file' : 'set a value',
           title: `Set ${state.element.name}: ${spec.label.toLowerCase()} to ${spellSetting(spec.type, setting)}`,
           where: place.file ? place.file.path : place.place,
-          deeds: [
-            place.file
-              ? { do: 'edit', file: place.file, value: text }
-              : { do: 'set', key: place.key, value: text, of: [], listed: null },
-          ],
+          deeds: [deed],
           value: spellSetting(spec.type, setting),
           expected: 'The value is shown as typed.',
           undo: 'Switch back.',

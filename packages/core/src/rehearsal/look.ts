@@ -8,6 +8,7 @@ import type { Offer } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
 import { resource } from '../plan/deed.js';
 import { decodeSetting } from '../plan/encode.js';
+import { readValue, resourceOf } from '../plan/written.js';
 import type { OrderedPlan } from '../plan/step.js';
 import type { VariantSetting } from '../plan/switchVariant.js';
 import { kindBook, type KindBook } from '../reference/kindBook.js';
@@ -32,7 +33,7 @@ type Read = (name: string) => string | undefined;
 
 /** What a state has of every setting, as one variant shows it: where the switch to it was not made, as if it had been. */
 function readerOf(state: HostState, variantId: string, variants: readonly VariantSetting[]): Read {
-  const other = new Map(variants.map((v) => [resource.setting(v.key), v.values]));
+  const other = new Map(variants.map((v) => [v.resource, v.values]));
   return (name) => {
     const raw = state.shown.get(name);
     const values = other.get(name);
@@ -57,15 +58,9 @@ function asSet(
       continue;
     }
     const spec = book.trait(element.kind, trait);
-    const { key, file } = supply.setting;
-    const raw = read(
-      file
-        ? resource.line(file)
-        : key === ''
-          ? resource.hand(`${element.id} ${trait}`)
-          : resource.setting(key),
-    );
-    const value = spec && raw !== undefined ? decodeSetting(spec.type, raw) : null;
+    const part = layer.part ?? null;
+    const raw = read(resourceOf(supply.setting) ?? resource.hand(`${element.id} ${trait}`));
+    const value = spec && raw !== undefined ? readValue(part, supply.setting, spec.type, raw) : null;
     if (value === null) continue;
     supplies[trait] = supply;
     values[trait] = value;

@@ -47,12 +47,13 @@ export function randomCoat(seed: number): RandomCoat {
     place: `Settings › ${key}`,
     ...(chance(0.5) ? { effect: anyBreak() } : {}),
   });
+  const inFile = (key: string, file?: string): SettingPlace => ({
+    ...place(key),
+    ...(file ? { file: { path: file, format: 'lines' as const, at: `${key} =` } } : {}),
+  });
   const number = (key: string, file?: string): Supply => ({
     range: { least: 8, most: 120, step: 1 },
-    setting: {
-      ...place(key),
-      ...(file ? { file: { path: file, format: 'lines' as const, at: `${key} =` } } : {}),
-    },
+    setting: inFile(key, file),
   });
   const offerOf = (kind: (typeof KINDS)[number], id: string, prefix: string, file?: string): Offer => {
     const [name, length, choice] = kind;
@@ -66,7 +67,7 @@ export function randomCoat(seed: number): RandomCoat {
         ...(choice
           ? {
               [choice[0]]: chance(0.6)
-                ? { oneOf: choice[1], setting: place(`${prefix}.${name}.${choice[0]}`) }
+                ? { oneOf: choice[1], setting: inFile(`${prefix}.${name}.${choice[0]}`, file) }
                 : { fixed: pick(choice[1]) as TraitValue },
             }
           : {}),
