@@ -40,7 +40,10 @@ async function check(name, words, env = process.env) {
   tally.add(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
   tally.time(name, Date.now() - from);
   say(`${code === 0 ? 'passed' : 'FAILED'}  ${name} (${((Date.now() - from) / 1000).toFixed(1)} s)`);
-  if (code !== 0) say(output.slice(-8000));
+  if (code !== 0) {
+    say(output.slice(-8000));
+    tally.fail(name, output.slice(-1500));
+  }
 }
 
 async function vitest(project, env) {
@@ -65,10 +68,13 @@ async function addReport(file, add, label, code) {
   try {
     const before = tally.failed;
     add(tally, JSON.parse(await readFile(file, 'utf8')), label);
-    if (code !== 0 && tally.failed === before) tally.add(0, 1);
+    if (code !== 0 && tally.failed === before) {
+      tally.add(0, 1);
+      tally.fail(label, `Every test passed, and the runner ended with ${code}.`);
+    }
   } catch {
-    say(`${label}: no report was written.`);
     tally.add(0, 1);
+    tally.fail(label, 'No report was written.');
   }
 }
 
@@ -158,6 +164,8 @@ async function browser() {
 
 say('\nSlowest:');
 for (const { name, ms } of tally.slowest(20)) say(`  ${(ms / 1000).toFixed(2).padStart(7)} s  ${name}`);
+if (tally.failures().length > 0) say('\nFailed:');
+for (const { name, why } of tally.failures()) say(`  ${name}\n${why.replace(/^/gm, '    ')}`);
 say(`\nAll in ${((Date.now() - began) / 1000).toFixed(0)} s.`);
 say(tally.closing());
 process.exit(tally.failed === 0 && tally.passed > 0 ? 0 : 1);
