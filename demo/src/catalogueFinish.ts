@@ -32,7 +32,7 @@ const sounds = (name: string, supply: Parameters<typeof chosen>[6]) =>
 const terminal = (name: string, supply: Parameters<typeof chosen>[6]) =>
   chosen('terminal', 'terminal', 'Terminal colours', name, 'terminal.scheme', 'Terminal › Colours', supply);
 
-const pinna = supplier('pinna', 'Pinna › Edge');
+const pinna = supplier('pinna', 'pinna.conf', 'reload', '~/.config/pinna/pinna.conf');
 const holm = supplier('holm', 'Holm › Launcher');
 const spindrift = supplier('spindrift', 'Spindrift › Motion');
 const gull = supplier('gull', 'Gull › Corners');

@@ -11,14 +11,15 @@ const BESIDE = ['keeps its space', 'gives way', 'covers', 'only on the bare desk
 const tidebar = supplier('tidebar', 'Tidebar › Shape');
 const sallow = supplier('sallow', 'Sallow Dock › Look');
 const marrow = supplier('marrow', 'Marrow › Panel', 'reload');
-const reed = supplier('reedbar', 'Reedbar › reedbar.conf', 'reopen');
+const reed = supplier('reedbar', 'reedbar.conf', 'reopen', '~/.config/reedbar/reedbar.conf');
 const quay = supplier('quay', 'Quay › Quayside');
 const cue = supplier('cuetabs', 'Cue Tabs › Tabs');
 const lowtide = supplier('lowtide', 'Lowtide › Strip');
 const longcase = supplier('longcase', 'Longcase › Dial');
 const twoline = supplier('twoline', 'Two-Line Clock › Text');
 const sundial = supplier('sundial', 'Sundial › Show');
-const hearth = supplier('hearth', 'Hearth › Button');
+const HEARTH_CONF = '~/.config/hearth/button.conf';
+const hearth = supplier('hearth', 'button.conf', 'reload', HEARTH_CONF);
 const cubby = supplier('cubby', 'Cubby › Mark');
 const latch = supplier('latch', 'Latch › Button');
 
@@ -385,18 +386,29 @@ export const LAYOUT_PARTS: readonly Part[] = [
     sideEffects: [
       { what: 'Takes the launcher key for itself.', counter: 'Give the key back in its settings.' },
     ],
+    settings: [
+      {
+        id: 'list',
+        label: 'Order of its list',
+        where: { file: { path: HEARTH_CONF, format: 'lines', at: 'list =' } },
+        value: { type: 'choice', values: ['by use', 'by name'] },
+        initial: 'by use',
+        reread: { after: 'reload', command: ['hearth', '--again'] },
+        help: 'How the launcher lists programs when the button is pressed.',
+      },
+    ],
     offers: [
       instead(
         'launcher-button',
         'button',
         'Hearth button',
         supplies(
-          hearth.range('size', 'Size', 16, 64, 2),
-          hearth.range('padding', 'Space around', 0, 20),
-          hearth.any('place', 'Place'),
-          hearth.oneOf('shape', 'Mark', 'house', 'ring', 'lozenge', 'letter'),
-          hearth.any('colour', 'Colour'),
-          hearth.any('label', 'Label'),
+          hearth.range('size', 'size', 16, 64, 2),
+          hearth.range('padding', 'space around', 0, 20),
+          hearth.any('place', 'place'),
+          hearth.oneOf('shape', 'mark', 'house', 'ring', 'lozenge', 'letter'),
+          hearth.any('colour', 'colour'),
+          hearth.any('label', 'label'),
         ),
       ),
     ],

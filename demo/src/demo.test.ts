@@ -70,6 +70,10 @@ describe('the demo catalogue', () => {
     ['a whole look', (p: Part) => (p.overwrites ?? []).length > 0],
     ['another processor or machine', (p: Part) => (p.asks ?? []).length > 0],
     ['exclusion', (p: Part) => p.excludes.length > 0],
+    [
+      'values in a file of its own',
+      (p: Part) => p.offers.some((o) => Object.values(o.supplies).some((s) => s.setting?.file)),
+    ],
     ['a syntax of its own', (p: Part) => (p.syntaxes ?? []).length > 0],
     ['a place on earth', (p: Part) => (p.settings ?? []).some((s) => s.value.type === 'earth')],
     ['many elements from one part', (p: Part) => new Set(p.offers.map((o) => o.kind)).size >= 4],

@@ -3,10 +3,15 @@ import type { Supply } from '@spare-coat/core/parts/offer';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
 import type { TraitValue } from '@spare-coat/core/traits/value';
 
-/** Short ways to write supplies, so that the catalogue reads as a list. */
-export function supplier(prefix: string, place: string, effect?: Break) {
+/** Short ways to write supplies, so that the catalogue reads as a list; with `file`, each stands in a line `label = …` of it. */
+export function supplier(prefix: string, place: string, effect?: Break, file?: string) {
   const setting = (trait: string, label: string) => ({
-    setting: { key: `${prefix}.${trait}`, place: `${place} › ${label}`, ...(effect ? { effect } : {}) },
+    setting: {
+      key: `${prefix}.${trait}`,
+      place: `${place} › ${label}`,
+      ...(effect ? { effect } : {}),
+      ...(file ? { file: { path: file, format: 'lines' as const, at: `${label} =` } } : {}),
+    },
   });
   return {
     range: (trait: string, label: string, least: number, most: number, step = 1): [string, Supply] => [

@@ -687,6 +687,16 @@ describe('a survey held against what was ticked', () => {
     });
     expect(proofOf('safe point', {})).toEqual({ is: 'not seen' });
   });
+  it('proves a folder of fonts by a family of its name, and takes no other name for a proof or against it', () => {
+    const slab = testPart('Pan Slab', { channels: [{ way: 'archive', from: 'https://x.example/p.tar.xz', file: 'p.tar.xz', root: 'PanSlab', sort: 'font' }] }, thickness); // prettier-ignore
+    const p = planOf(rowsWith(slab), [slab], testHost({ folders: { font: '~/.local/share/fonts' } }));
+    const went = rehearse(p.world, p.plan, p.start).frames.map(({ step, touches }) => ({ step, touches }));
+    const copied = went.find((d) => d.touches.some((t) => t.resource.includes('/fonts/')))!;
+    const withFonts = (...fonts: string[]) =>
+      verify(hostNow(p.ctx.host!, [{ ...EMPTY_SURVEY, ...home, fonts }]), went).get(copied.step.key);
+    expect(withFonts('Pan Slab', 'Weir Sans')).toEqual({ is: 'proven' });
+    expect(withFonts('Weir Sans')).toEqual({ is: 'not seen' });
+  });
   it.each([
     [
       '/home/x/.local/share/icons/Samphire/Samphire',

@@ -37,6 +37,12 @@ function isListed(path: string, survey: Survey): boolean {
 /** Names that a person or an archive writes in more than one way. */
 const plain = (name: string) => name.toLowerCase().replace(/[\s_-]+/g, '');
 
+/** Whether the survey lists a type family by the name of this folder or file of fonts. */
+function isFontSeen(path: string, survey: Survey): boolean {
+  const name = plain(nameOfPath(path).replace(/\.(ttf|otf|ttc|woff2?)$/i, ''));
+  return /\/fonts\/[^/]+$/.test(path) && survey.fonts.some((family) => plain(family) === name);
+}
+
 /** Why a folder that should be there is not, as far as the survey tells. */
 function whyNoPath(path: string, paths: ReadonlyMap<string, string>): string {
   const name = nameOfPath(path);
@@ -83,6 +89,9 @@ export function verify(now: HostNow, done: readonly DoneStep[]): Map<string, Pro
         const there = paths.has(name);
         if (there === (after !== null)) seen++;
         else why ??= after === null ? `${name} is still there.` : whyNoPath(name, paths);
+      } else if (sort === 'file' && isFontSeen(name, now.survey)) {
+        // A folder of fonts has no name of its own in a survey: a family of that name proves it, none proves nothing.
+        if (after !== null) seen++;
       } else if (sort === 'session') {
         const runs = now.survey.system['desktop'];
         if (runs === undefined) continue;

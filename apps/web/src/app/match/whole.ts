@@ -2,13 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import type { View } from '@spare-coat/core/scene/compose/composeDesktop';
 import { CoatView } from '../shared/coatView';
-import { DRAWN_VIEWS, Drawing } from '../shared/drawing';
+import { Drawing } from '../shared/drawing';
+import { ReferencePicture } from '../shared/referencePicture';
 import { sayClose } from '../shared/sayClose';
+import { ViewPicker } from '../shared/viewPicker';
 
 /** What the chosen matches will look like together, drawn beside the reference. */
 @Component({
   selector: 'coat-whole',
-  imports: [Drawing, RouterLink],
+  imports: [Drawing, ReferencePicture, RouterLink, ViewPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -16,24 +18,9 @@ import { sayClose } from '../shared/sayClose';
         <h1>As a whole</h1>
         <a routerLink="../match" queryParamsHandling="preserve">Back to the element</a>
         <span class="push"></span>
-        <select
-          aria-label="What the drawing shows"
-          [value]="shows()"
-          (change)="shows.set($any($event.target).value)"
-        >
-          @for (v of views; track v.view) {
-            <option [value]="v.view">{{ v.label }}</option>
-          }
-        </select>
+        <coat-view-picker [(shows)]="shows" />
       </div>
-      <figure>
-        @if (view.picture(); as picture) {
-          <img [src]="'/api/blobs/' + picture.blob" [alt]="'The reference, ' + picture.name" />
-        } @else {
-          <p class="none">No picture of the reference in this variant yet.</p>
-        }
-        <figcaption>Reference{{ view.picture() ? ', ' + view.picture()!.name : '' }}</figcaption>
-      </figure>
+      <coat-reference-picture />
       <figure>
         <coat-drawing
           [elements]="elements()"
@@ -67,25 +54,11 @@ import { sayClose } from '../shared/sayClose';
       margin: 0;
       min-height: 0;
     }
-    img {
-      width: 100%;
-      height: 100%;
-      min-height: 0;
-      object-fit: contain;
-      background: var(--mid);
-    }
-    .none {
-      display: grid;
-      place-items: center;
-      background: var(--mid);
-      color: var(--on-mid);
-    }
   `,
 })
 export class Whole {
   protected readonly view = inject(CoatView);
   protected readonly shows = signal<View>('desktop');
-  protected readonly views = DRAWN_VIEWS;
   protected readonly elements = computed(() => this.view.state()?.elements ?? []);
   protected readonly say = sayClose;
 }

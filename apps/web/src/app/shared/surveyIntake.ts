@@ -34,6 +34,17 @@ export class SurveyIntake {
     return ids;
   }
 
+  /** Takes the first of these files in. @returns the survey with its name, or null where there was none to take */
+  async takeFirst(
+    files: FileList | null,
+  ): Promise<{ readonly name: string; readonly survey: Survey } | null> {
+    const [file] = files ?? [];
+    const [id] = file ? await this.take([file]) : [];
+    const row = id ? this.view.rows().survey[id] : undefined;
+    const survey = row && this.known().get(row.blob);
+    return row && survey ? { name: row.name, survey } : null;
+  }
+
   /** @throws ApiProblem with a sentence */
   async look(blob: string): Promise<void> {
     if (!this.known().has(blob)) this.keep(blob, await this.api.survey(blob));

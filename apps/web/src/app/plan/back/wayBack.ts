@@ -109,12 +109,8 @@ export class WayBackStage {
   }
 
   protected async take(files: FileList | null): Promise<void> {
-    const [file] = files ?? [];
-    if (!file) return;
-    const [id] = await this.intake.take([file]);
-    const row = id ? this.view.rows().survey[id] : undefined;
-    const survey = row && this.intake.known().get(row.blob);
-    if (row && survey) this.after.set({ name: row.name, survey });
+    const taken = await this.intake.takeFirst(files);
+    if (taken) this.after.set(taken);
   }
 
   protected download(kind: 'markdown' | 'script' | 'undo'): void {

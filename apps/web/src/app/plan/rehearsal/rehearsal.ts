@@ -5,9 +5,11 @@ import { FAULTS, type Fault } from '@spare-coat/core/rehearsal/perform';
 import type { View } from '@spare-coat/core/scene/compose/composeDesktop';
 import { NumberChart, roomColours } from '../../shared/chart';
 import { CoatView } from '../../shared/coatView';
-import { DRAWN_VIEWS, Drawing } from '../../shared/drawing';
+import { Drawing } from '../../shared/drawing';
+import { ReferencePicture } from '../../shared/referencePicture';
 import { RoomLight } from '../../shared/room';
 import { sayClose } from '../../shared/sayClose';
+import { ViewPicker } from '../../shared/viewPicker';
 import { PlanNav } from '../planNav';
 import { PlanView } from '../planView';
 import { sayMinutes } from '../words';
@@ -19,7 +21,7 @@ const BEAT_MS = 700;
 /** The plan on a simulated host: each step with what becomes of it, and the desktop taking shape beside the reference. */
 @Component({
   selector: 'coat-rehearsal',
-  imports: [Drawing, NumberChart, PlanNav, RouterLink],
+  imports: [Drawing, NumberChart, PlanNav, ReferencePicture, RouterLink, ViewPicker],
   providers: [Rehearser],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rehearsal.html',
@@ -32,7 +34,6 @@ export class RehearsalStage {
   private readonly room = inject(RoomLight);
 
   protected readonly faultWords = FAULTS;
-  protected readonly views = DRAWN_VIEWS;
   protected readonly shows = signal<View>('desktop');
   protected readonly large = signal(false);
   protected readonly playing = signal(false);

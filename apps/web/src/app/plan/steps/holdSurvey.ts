@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { SurveyIntake } from '../../shared/surveyIntake';
-import { CoatView } from '../../shared/coatView';
 import { PlanView } from '../planView';
 
 /** Takes a new survey or settings dump while doing, and holds it against what was ticked. */
@@ -63,15 +62,10 @@ import { PlanView } from '../planView';
 export class HoldSurvey {
   protected readonly plan = inject(PlanView);
   protected readonly intake = inject(SurveyIntake);
-  private readonly view = inject(CoatView);
   protected readonly over = signal(false);
 
   protected async take(files: FileList | null): Promise<void> {
-    const [file] = files ?? [];
-    if (!file) return;
-    const [id] = await this.intake.take([file]);
-    const row = id ? this.view.rows().survey[id] : undefined;
-    const survey = row && this.intake.known().get(row.blob);
-    if (row && survey) this.plan.held.set({ name: row.name, survey });
+    const taken = await this.intake.takeFirst(files);
+    if (taken) this.plan.held.set(taken);
   }
 }
