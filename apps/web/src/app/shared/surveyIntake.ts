@@ -58,10 +58,8 @@ export class SurveyIntake {
     const { blob, what, survey } = await this.api.sendSurvey(file);
     this.keep(blob, survey);
     const id = newId();
-    const at = (survey.takenAt ?? new Date(file.lastModified || Date.now()).toISOString()).replace(
-      /(\.\d+)?Z$/,
-      '.000Z',
-    );
+    // To the millisecond where it can be told: cut to seconds, a dump would lie before a step that was ticked just before it.
+    const at = new Date(survey.takenAt ?? (file.lastModified || Date.now())).toISOString();
     const name =
       what === 'survey' ? `Survey of ${at.slice(0, 10)}` : `Settings from ${plain(file.name)}`.slice(0, 200);
     const add = { type: 'survey.add' as const, id, name, at, what, blob };
