@@ -64,7 +64,7 @@ export async function writeChanges(
 /** The blobs that a change brings into the coat: of pictures, of fonts, of pictures that are targets. */
 function blobsOf(change: Change): string[] {
   if (change.after === null) return [];
-  if (change.entity === 'picture' || change.entity === 'font' || change.entity === 'survey') {
+  if (['picture', 'font', 'survey', 'capture'].includes(change.entity)) {
     const { blob, original } = change.after as { blob?: string; original?: string };
     return [blob, original].filter((sha): sha is string => sha !== undefined);
   }

@@ -10,6 +10,7 @@ import {
   setMatch,
   setSetting,
 } from './carryMatch.js';
+import { carryCompare } from './carryCompare.js';
 import { carryHost, removeDisplay } from './carryHost.js';
 import {
   mergeElements,
@@ -259,6 +260,11 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
     case 'reading.set':
     case 'reading.remove':
       return carryHost(rows, c);
+    case 'capture.add':
+    case 'capture.set':
+    case 'capture.remove':
+    case 'sighting.set':
+      return carryCompare(rows, c);
     case 'plan.tick': {
       const { id, stepKey, title, what, note, pictures, step, at } = c;
       if (what === 'done' && step === null)

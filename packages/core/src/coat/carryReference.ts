@@ -2,6 +2,7 @@ import { clip, isInside } from '../picture/rect.js';
 import { kindBook } from '../reference/kindBook.js';
 import { findKind } from '../reference/kinds/registry.js';
 import { NOTE_MAX } from '../wire/text.js';
+import { removeCapture } from './carryCompare.js';
 import { keep, releaseMatch } from './carryMatch.js';
 import { alter, put, takeOut, type Change } from './changes.js';
 import { targetProblem, type CommandOf } from './commands.js';
@@ -101,6 +102,9 @@ export function removeElement(rows: CoatRows, id: string): Change[] {
     ...Object.values(rows.region)
       .filter((r) => r.elementId === id)
       .map((r) => takeOut('region', r)),
+    ...Object.values(rows.sighting)
+      .filter((s) => s.elementId === id)
+      .map((s) => takeOut('sighting', s)),
     takeOut('element', element),
   ];
 }
@@ -140,6 +144,9 @@ export function removeVariant(rows: CoatRows, id: string): Change[] {
   return [
     ...own.map((t) => takeOut('trait', t)),
     ...pictures.flatMap((p) => removePicture(without, p.id)),
+    ...Object.values(rows.capture)
+      .filter((own) => own.variantId === id)
+      .flatMap((own) => removeCapture(rows, own.id)),
     ...Object.values(rows.layer).flatMap((layer) => {
       if (!(id in layer.settings)) return [];
       const settings: LayerSettings = Object.fromEntries(
@@ -213,6 +220,9 @@ export function mergeElements(rows: CoatRows, c: CommandOf<'element.merge'>): Ch
     ...regions
       .filter((r) => r.elementId === from.id)
       .map((r) => (covers(r) ? takeOut('region', r) : alter('region', r, { elementId: into.id }))),
+    ...Object.values(rows.sighting)
+      .filter((s) => s.elementId === from.id)
+      .map((s) => takeOut('sighting', s)),
     alter('element', into, {
       note: note.slice(0, NOTE_MAX),
       links: [...into.links, ...from.links].slice(0, 20),

@@ -76,6 +76,8 @@ const WHAT: Readonly<Record<Entity, string>> = {
   trial: 'a trial',
   survey: 'a survey',
   reading: 'a reading',
+  capture: 'a picture of your desktop',
+  sighting: 'what was seen of an element',
   journal: 'the journal',
 };
 
@@ -89,6 +91,8 @@ export function nameOf(rows: CoatRows, entity: Entity, id: string): string {
       return `${element(row['elementId'])}: ${String(row['trait'])}`;
     case 'region':
       return `the region of ${element(row['elementId'])}`;
+    case 'sighting':
+      return `what was seen of ${element(row['elementId'])}`;
     case 'match':
       return `the match of ${element(row['elementId'])}`;
     case 'layer':

@@ -19,6 +19,7 @@ import {
   recipeSchema,
   regionSchema,
   samplesSchema,
+  sightingSchema,
   suppliesSchema,
   targetFields,
   targetSchema,
@@ -27,6 +28,7 @@ import {
   whole,
 } from './fields.js';
 import {
+  CAPTURE_HOWS,
   CARRY_POLICIES,
   CHOSEN_BY,
   JOURNAL_WHATS,
@@ -239,6 +241,27 @@ const schemas = {
     load: yup.string().oneOf(READING_LOADS).required(),
   },
   'reading.remove': { id: idSchema },
+  'capture.add': {
+    id: idSchema,
+    variantId: idSchema,
+    name: nameSchema,
+    subject: yup.string().oneOf(SUBJECTS).required(),
+    how: yup.string().oneOf(CAPTURE_HOWS).required(),
+    at: timeSchema,
+    ...pixelsFields,
+  },
+  'capture.set': {
+    id: idSchema,
+    name: nameSchema,
+    subject: yup.string().oneOf(SUBJECTS).required(),
+    at: timeSchema,
+  },
+  'capture.remove': { id: idSchema },
+  /** What was seen of elements on one picture: each in place of what was seen of it there before. */
+  'sighting.set': {
+    captureId: idSchema,
+    sightings: yup.array(sightingSchema).min(1).max(1000).required(),
+  },
   'plan.tick': {
     id: idSchema,
     stepKey: yup.string().strict().min(1).max(500).required(),

@@ -122,6 +122,16 @@ export function describeCommand(rows: CoatRows, c: Command): string {
       return `Count a reading as ${c.phase}, ${c.load}`;
     case 'reading.remove':
       return 'Remove a reading';
+    case 'capture.add':
+      return `Bring in ${c.name}`;
+    case 'capture.set':
+      return `Describe ${c.name}`;
+    case 'capture.remove':
+      return `Remove ${rows.capture[c.id]?.name ?? 'a picture of the desktop'}`;
+    case 'sighting.set':
+      return c.sightings.length === 1
+        ? `Look at ${element(c.sightings[0]!.elementId)}`
+        : `Look at ${c.sightings.length} elements`;
     case 'plan.tick':
       return `${TICKED[c.what]}: ${c.title}`;
     case 'plan.move':

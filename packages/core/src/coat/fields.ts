@@ -127,13 +127,43 @@ export const linksSchema = yup
   .default([]) as unknown as yup.Schema<readonly Link[]>;
 
 /** What a layer of one's own making supplies: a few traits, each checked against its kind when it is carried out. */
-export const suppliesSchema = yup
+const MOST_VALUES = 60;
+const valuesSchema = yup
   .object()
-  .test('supplies', 'It supplies 1 to 60 traits.', (all) => {
-    const n = Object.keys(all ?? {}).length;
-    return n >= 1 && n <= 60;
+  .test('values', `At most ${MOST_VALUES} traits.`, (all) => Object.keys(all ?? {}).length <= MOST_VALUES)
+  .required();
+type Values = yup.Schema<Readonly<Record<string, TraitValue>>>;
+export const suppliesSchema = valuesSchema.test(
+  'supplies',
+  'It supplies at least one trait.',
+  (all) => Object.keys(all ?? {}).length > 0,
+) as unknown as Values;
+
+/** An element as it was found on a picture of one's own desktop. */
+export const sightingSchema = yup
+  .object({
+    id: idSchema,
+    elementId: idSchema,
+    ...rectFields,
+    how: yup
+      .string()
+      .oneOf(['found', 'by hand'] as const)
+      .required(),
+    dx: whole(-20_000, 20_000),
+    dy: whole(-20_000, 20_000),
+    likeness: yup
+      .object({
+        mean: num(0, 200),
+        p95: num(0, 200),
+        ssim: yup.number().strict().min(-1).max(1).nullable().default(null),
+        palette: num(0, 1),
+      })
+      .noUnknown()
+      .required(),
+    values: valuesSchema as unknown as Values,
+    against: yup.string().strict().max(200).defined(),
   })
-  .required() as unknown as yup.Schema<Readonly<Record<string, TraitValue>>>;
+  .noUnknown();
 
 export const filesSchema = yup
   .array(

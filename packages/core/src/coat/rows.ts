@@ -300,6 +300,57 @@ export interface ReadingRow {
   readonly processor: readonly number[];
 }
 
+/** Where a picture of one's own desktop comes from: brought in, or drawn from what the chosen matches promise. */
+export const CAPTURE_HOWS = ['brought in', 'drawn'] as const;
+export type CaptureHow = (typeof CAPTURE_HOWS)[number];
+
+/** A picture of one's own desktop, as it was at a time, to be laid against the reference. */
+export interface CaptureRow {
+  readonly id: string;
+  readonly variantId: string;
+  readonly name: string;
+  readonly subject: Subject;
+  readonly how: CaptureHow;
+  /** ISO 8601 in UTC: when it was taken, or brought in where that is not said. */
+  readonly at: string;
+  /** SHA-256 of the normalised PNG, and of the file as it came. */
+  readonly blob: string;
+  readonly original: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** How a region looks on two pictures. Differences are CIEDE2000; null where nothing was there to be compared. */
+export interface Likeness {
+  readonly mean: number;
+  readonly p95: number;
+  /** −1 to 1; null of regions that are smaller than its window. */
+  readonly ssim: number | null;
+  /** 0 to 1. */
+  readonly palette: number;
+}
+
+/** An element as it was found on a picture of one's own desktop, and what the instruments read off it there. */
+export interface SightingRow {
+  readonly id: string;
+  readonly captureId: string;
+  readonly elementId: string;
+  /** Where it is, in pixels of the own picture. */
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly how: 'found' | 'by hand';
+  /** How far it was from where the reference would have it, in pixels of the own picture. */
+  readonly dx: number;
+  readonly dy: number;
+  readonly likeness: Likeness;
+  /** By trait; lengths in pixels of the own picture. */
+  readonly values: Readonly<Record<string, TraitValue>>;
+  /** The region of the reference that it was held against, by which it is told whether that changed since. */
+  readonly against: string;
+}
+
 export const JOURNAL_WHATS = [
   'done',
   'withdrawn',
@@ -344,6 +395,8 @@ export interface RowTypes {
   trial: TrialRow;
   survey: SurveyRow;
   reading: ReadingRow;
+  capture: CaptureRow;
+  sighting: SightingRow;
   journal: JournalRow;
 }
 
@@ -367,6 +420,8 @@ export const ENTITIES: readonly Entity[] = [
   'trial',
   'survey',
   'reading',
+  'capture',
+  'sighting',
   'journal',
 ];
 
@@ -390,6 +445,8 @@ export const NO_ROWS: CoatRows = {
   trial: {},
   survey: {},
   reading: {},
+  capture: {},
+  sighting: {},
   journal: {},
 };
 

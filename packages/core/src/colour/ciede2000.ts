@@ -10,11 +10,33 @@ const SIN6 = Math.sin(Math.PI / 30);
 const COS63 = Math.cos((63 * Math.PI) / 180);
 const SIN63 = Math.sin((63 * Math.PI) / 180);
 
-/** Half the shift that chroma puts on a*: 0.5 (1 − √(C̄⁷ / (C̄⁷ + 25⁷))). */
-function grow(meanChroma: number): number {
-  const c2 = meanChroma * meanChroma;
-  const c7 = c2 * c2 * c2 * meanChroma;
-  return 0.5 * (1 - Math.sqrt(c7 / (c7 + POW25_7)));
+/** √(C⁷ / (C⁷ + 25⁷)): 0 for greys, near 1 for strong colours. */
+function strength(chroma: number): number {
+  const c2 = chroma * chroma;
+  const c7 = c2 * c2 * c2 * chroma;
+  return Math.sqrt(c7 / (c7 + POW25_7));
+}
+
+/** By what a* is stretched, from the mean chroma of both colours: 1 + 0.5 (1 − √(C̄⁷ / (C̄⁷ + 25⁷))). */
+export function chromaStretch(meanChroma: number): number {
+  return 1 + 0.5 * (1 - strength(meanChroma));
+}
+
+/** How much chroma and hue differences of blues turn into each other, by the mean chroma: R_C of the paper. */
+export function chromaTurn(meanChroma: number): number {
+  return 2 * strength(meanChroma);
+}
+
+/** The same by the mean hue in degrees, greatest at 275: sin of 2 Δθ. */
+export function hueTurn(degrees: number): number {
+  const bend = (degrees - 275) / 25;
+  return Math.sin((Math.PI / 3) * Math.exp(-bend * bend));
+}
+
+/** The weight that mean lightness (0–100) has: S_L of the paper. */
+export function lightnessWeight(meanLightness: number): number {
+  const off = (meanLightness - 50) * (meanLightness - 50);
+  return 1 + (0.015 * off) / Math.sqrt(20 + off);
 }
 
 /**
@@ -33,14 +55,13 @@ export function ciede2000Numbers(
   a2: number,
   b2: number,
 ): number {
-  const stretch = 1 + grow((Math.sqrt(a1 * a1 + b1 * b1) + Math.sqrt(a2 * a2 + b2 * b2)) / 2);
+  const stretch = chromaStretch((Math.sqrt(a1 * a1 + b1 * b1) + Math.sqrt(a2 * a2 + b2 * b2)) / 2);
   const ap1 = a1 * stretch;
   const ap2 = a2 * stretch;
   const c1 = Math.sqrt(ap1 * ap1 + b1 * b1);
   const c2 = Math.sqrt(ap2 * ap2 + b2 * b2);
   const dl = l2 - l1;
   const dc = c2 - c1;
-  const meanL = (l1 + l2) / 2;
   const meanC = (c1 + c2) / 2;
 
   // Unit hue vectors; a colour without chroma has hue 0 by the paper, and then the mean hue is the sum of both.
@@ -83,17 +104,12 @@ export function ciede2000Numbers(
     0.32 * (cos3 * COS6 - sin3 * SIN6) -
     0.2 * (cos4 * COS63 + sin4 * SIN63);
 
-  const off = (meanL - 50) * (meanL - 50);
-  const sl = 1 + (0.015 * off) / Math.sqrt(20 + off);
+  const sl = lightnessWeight((l1 + l2) / 2);
   const sc = 1 + 0.045 * meanC;
   const sh = 1 + 0.015 * meanC * t;
-  const m2 = meanC * meanC;
-  const m7 = m2 * m2 * m2 * meanC;
-  const rc = 2 * Math.sqrt(m7 / (m7 + POW25_7));
   let degrees = Math.atan2(sin, cos) * DEGREES;
   if (degrees < 0) degrees += 360;
-  const bend = (degrees - 275) / 25;
-  const rt = -Math.sin((Math.PI / 3) * Math.exp(-bend * bend)) * rc;
+  const rt = -hueTurn(degrees) * chromaTurn(meanC);
   const ql = dl / sl;
   const qc = dc / sc;
   const qh = dh / sh;

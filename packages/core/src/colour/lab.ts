@@ -15,17 +15,31 @@ const WHITE_Z = (1 - 0.3127 - 0.329) / 0.329;
 const EPSILON = 216 / 24389;
 const KAPPA = 24389 / 27;
 
-function f(t: number): number {
+/** The response of Lab to a share of the white point (0–1): the cube root, and a straight line near black. */
+export function labResponse(t: number): number {
   return t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116;
 }
 
-/** Linear-light sRGB (each 0–1) to CIE Lab, D65. The matrix is CSS Color 4's, divided by the white point. */
+/** Linear-light sRGB to XYZ as shares of the white point, D65, row by row: the matrix of CSS Color 4, divided by it. */
+export const TO_XYZ_OF_WHITE = [
+  0.41239079926595934 / WHITE_X,
+  0.357584339383878 / WHITE_X,
+  0.1804807884018343 / WHITE_X,
+  0.21263900587151027,
+  0.715168678767756,
+  0.07219231536073371,
+  0.01933081871559182 / WHITE_Z,
+  0.11919477979462598 / WHITE_Z,
+  0.9505321522496607 / WHITE_Z,
+] as const;
+const [XR, XG, XB, YR, YG, YB, ZR, ZG, ZB] = TO_XYZ_OF_WHITE;
+
+/** Linear-light sRGB (each 0–1) to CIE Lab, D65. */
 export function labOfLinear(r: number, g: number, b: number): Lab {
-  const x = (0.41239079926595934 * r + 0.357584339383878 * g + 0.1804807884018343 * b) / WHITE_X;
-  const y = 0.21263900587151027 * r + 0.715168678767756 * g + 0.07219231536073371 * b;
-  const z = (0.01933081871559182 * r + 0.11919477979462598 * g + 0.9505321522496607 * b) / WHITE_Z;
-  const fy = f(y);
-  return { l: 116 * fy - 16, a: 500 * (f(x) - fy), b: 200 * (fy - f(z)) };
+  const fx = labResponse(XR * r + XG * g + XB * b);
+  const fy = labResponse(YR * r + YG * g + YB * b);
+  const fz = labResponse(ZR * r + ZG * g + ZB * b);
+  return { l: 116 * fy - 16, a: 500 * (fx - fy), b: 200 * (fy - fz) };
 }
 
 /** CIE Lab of a colour given in sRGB bytes; fractions of a byte are allowed and not rounded. */

@@ -1,8 +1,8 @@
 /** Gaussian window of 11 with σ 1.5, and the two constants. Source: Wang, Bovik, Sheikh, Simoncelli 2004. */
 export const WINDOW = 11;
 const SIGMA = 1.5;
-const C1 = (0.01 * 255) ** 2;
-const C2 = (0.03 * 255) ** 2;
+export const C1 = (0.01 * 255) ** 2;
+export const C2 = (0.03 * 255) ** 2;
 
 /** The window's weights along one axis; their sum is 1. */
 export const GAUSSIAN: Float64Array = (() => {

@@ -1,4 +1,18 @@
-import { matchOf, ordered, type ElementRow, type SaidStanding, type TraitRow } from '../coat/rows.js';
+import {
+  matchOf,
+  ordered,
+  type CoatRows,
+  type ElementRow,
+  type SaidStanding,
+  type TraitRow,
+} from '../coat/rows.js';
+import {
+  isSeenAfterDoing,
+  proveElement,
+  seenIndex,
+  type ElementProof,
+  type SeenIndex,
+} from '../compare/proof.js';
 import { looksInForce, underLooks } from './looks.js';
 import { rankOffers, type OfferIndex } from './rank.js';
 import { chosenLayers, scoreLayers, thresholdsOf, type ElementScore } from './score.js';
@@ -14,6 +28,10 @@ export interface ElementState {
   /** The best single offer that can be used on this host; the host as it is when nothing beats it. */
   readonly ceiling: number | null;
   readonly perVariant: Readonly<Record<string, ElementScore>>;
+  /** What pictures and surveys of the own desktop show of it: mean over the variants in which it was seen; null: not seen. */
+  readonly proven: number | null;
+  /** By variant in which it was seen. */
+  readonly proofs: Readonly<Record<string, ElementProof>>;
   readonly assumed: boolean;
 }
 
@@ -22,6 +40,7 @@ export interface CoatState {
   /** Weighted means over scored elements, 0 to 1; null when none is scored. */
   readonly chosen: number | null;
   readonly ceiling: number | null;
+  readonly proven: number | null;
   readonly standings: Readonly<Record<Standing, number>>;
 }
 
@@ -38,7 +57,16 @@ function additionState(
   perVariant: ElementState['perVariant'],
 ): ElementState {
   const standing = said ?? (chosen ? 'matched' : 'open');
-  return { element, standing, closeness: null, ceiling: null, perVariant, assumed: false };
+  return {
+    element,
+    standing,
+    closeness: null,
+    ceiling: null,
+    perVariant,
+    proven: null,
+    proofs: {},
+    assumed: false,
+  };
 }
 
 /** Weighted mean by element weight; left-alone elements are out of the score. */
@@ -75,6 +103,30 @@ export function assumedShare({ elements }: CoatState): number {
   return coatCloseness(elements, (e) => (e.closeness === null ? null : Number(e.assumed))) ?? 0;
 }
 
+function proofsOf(
+  ctx: MatchContext,
+  seen: SeenIndex,
+  element: ElementRow,
+  perVariant: ElementState['perVariant'],
+): Record<string, ElementProof> {
+  const proofs: Record<string, ElementProof> = {};
+  for (const [variantId, score] of Object.entries(perVariant)) {
+    const proof = proveElement(ctx, seen, element, variantId, score);
+    if (proof) proofs[variantId] = proof;
+  }
+  return proofs;
+}
+
+/** By what a standing is told: by what was seen, once it was seen after something was done for it; else by the promise. */
+function asFarAsSeen(
+  rows: CoatRows,
+  elementId: string,
+  score: ElementScore,
+  proof: ElementProof | undefined,
+): number | null {
+  return proof && isSeenAfterDoing(rows, elementId, proof) ? proof.withPromised : score.closeness;
+}
+
 /**
  * Scores the whole coat. For *open* without a choice and for *gap*, what will be seen is the host's own default; for
  * a stand-in it is what stands in.
@@ -89,6 +141,7 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
     else byElement.set(trait.elementId, [trait]);
   }
   const looks = looksInForce(ctx);
+  const seen = seenIndex(rows);
   const elements = ordered(rows.element).map((element): ElementState => {
     const traits = byElement.get(element.id) ?? [];
     const said = matchOf(rows, element.id)?.said ?? null;
@@ -102,15 +155,23 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
     const scores = Object.values(perVariant);
     if (element.addition) return additionState(element, said, chosen.length > 0, perVariant);
     const closeness = mean(scores.map((s) => s.closeness));
+    const proofs = proofsOf(ctx, seen, element, perVariant);
     const best = rankOffers(ctx, index, element, traits)
       .filter((r) => r.fit === null || r.fit.usable)
       .map((r) => r.closeness);
     return {
       element,
-      standing: standingOf(said, chosen.length > 0, closeness, thresholdsOf(rows)),
+      standing: standingOf(
+        said,
+        chosen.length > 0,
+        mean(variants.map((v) => asFarAsSeen(rows, element.id, perVariant[v.id]!, proofs[v.id]))),
+        thresholdsOf(rows),
+      ),
       closeness,
       ceiling: closeness === null ? null : Math.max(closeness, ...best.map((b) => b ?? 0)),
       perVariant,
+      proven: mean(Object.values(proofs).map((p) => p.closeness)),
+      proofs,
       assumed: scores.some((s) => s.assumed),
     };
   });
@@ -120,6 +181,7 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
     elements,
     chosen: coatCloseness(elements, (s) => s.closeness),
     ceiling: coatCloseness(elements, (s) => s.ceiling),
+    proven: coatCloseness(elements, (s) => s.proven),
     standings,
   };
 }

@@ -15,6 +15,8 @@ export interface MatchContext {
   readonly host: HostProfile | null;
   /** Parts by `partKey`, pinned revisions of chosen ones among them. */
   readonly parts: ReadonlyMap<string, Part>;
+  /** What the newest survey or settings dump has of the host's settings, by key; absent where there is none after doing. */
+  readonly settingsNow?: ReadonlyMap<string, string>;
 }
 
 /** The key of one revision of a part. */

@@ -79,7 +79,7 @@ export function readRegion(
     edge,
     thickness: upright ? rect.width : rect.height,
     edgeShare: (100 * along) / edgeLength,
-    margin: edge === null ? 0 : gap(edge, rect, pixels.width, pixels.height),
+    margin: edge === null ? 0 : edgeGap(edge, rect, pixels.width, pixels.height),
     alignment: Math.abs(before - after) <= CENTRED * edgeLength ? 'centre' : before < after ? 'start' : 'end',
     width: rect.width,
     height: rect.height,
@@ -90,20 +90,22 @@ export function readRegion(
   };
 }
 
-function gap(edge: ScreenEdge, rect: Rect, width: number, height: number): number {
+/** How far a region is from an edge of the screen, in pixels. */
+export function edgeGap(edge: ScreenEdge, rect: Rect, width: number, height: number): number {
   if (edge === 'left') return rect.x;
   if (edge === 'top') return rect.y;
   if (edge === 'right') return width - rect.x - rect.width;
   return height - rect.y - rect.height;
 }
 
-function screenEdge(rect: Rect, width: number, height: number): ScreenEdge | null {
+/** The edge of the screen that a region lies along, or null. */
+export function screenEdge(rect: Rect, width: number, height: number): ScreenEdge | null {
   const near = NEAR_EDGE * Math.min(width, height);
   const wide = rect.width / width > rect.height / height;
   const order: ScreenEdge[] = wide ? ['top', 'bottom'] : ['left', 'right'];
   const [first, second] = order as [ScreenEdge, ScreenEdge];
-  const a = gap(first, rect, width, height);
-  const b = gap(second, rect, width, height);
+  const a = edgeGap(first, rect, width, height);
+  const b = edgeGap(second, rect, width, height);
   if (Math.min(a, b) > near) return null;
   return a <= b ? first : second;
 }
