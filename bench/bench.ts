@@ -3,6 +3,7 @@ import { ciede2000OfBytes } from '@spare-coat/core/colour/ciede2000';
 import { indexOffers, rankOffers } from '@spare-coat/core/matching/rank';
 import { readRegion } from '@spare-coat/core/picture/readRegion';
 import { KINDS } from '@spare-coat/core/reference/kinds/registry';
+import { compare4k } from './compare/figures.js';
 import { time, type Figure } from './figure.js';
 import { archiveList, archiveRead } from './parts/archives.js';
 import { partsSearch } from './parts/search.js';
@@ -131,7 +132,17 @@ const ALL: Readonly<Record<string, Work>> = {
   'plan-order': planOrder,
   rehearse: rehearsals,
   'undo-identity': undoIdentity,
+  'delta-4k': (_say, each) => compared('delta-4k', each),
+  'ssim-4k': (_say, each) => compared('ssim-4k', each),
+  'compare-4k': (_say, each) => compared('compare-4k', each),
 };
+
+/** The three figures of whole pictures come of one run. */
+let comparing: Promise<readonly Figure[]> | null = null;
+async function compared(id: string, each: Say): Promise<Figure> {
+  comparing ??= compare4k(each);
+  return (await comparing).find((f) => f.id === id)!;
+}
 
 /** Runs the benchmarks named, or all. */
 export async function runBenchmarks(

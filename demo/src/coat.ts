@@ -149,9 +149,29 @@ export const DEMO_ELEMENTS: readonly DemoElement[] = [
   },
 ];
 
-/** What was done already, by the titles of steps. */
+/** What was done already, by how the titles of steps begin. */
 export const DEMO_DONE: readonly string[] = [
   'Make a safe point to return to',
   'Install Tidebar 2.1',
   'Install Cue Tabs 1.4',
+  'Set Rail: thickness',
+];
+
+/** Pictures of the own desktop: before anything, and after the first evening, when the bars stood and the rest was to come. */
+export const DEMO_CAPTURES: readonly {
+  readonly name: string;
+  /** ISO 8601 in UTC; null: when the demo is loaded, after what was done. */
+  readonly at: string | null;
+  /** Names of the elements that were done by then. */
+  readonly done: readonly string[];
+  /** Pixels that a part added to what was set: what one finds out by comparing only. */
+  readonly added: Readonly<Record<string, Readonly<Record<string, number>>>>;
+}[] = [
+  { name: 'Before anything', at: '2026-11-21T08:30:00.000Z', done: [], added: {} },
+  {
+    name: 'After the first evening',
+    at: null,
+    done: ['Rail', 'Cue strip'],
+    added: { Rail: { thickness: 8 } },
+  },
 ];

@@ -1,11 +1,19 @@
 import { createReadStream } from 'node:fs';
-import { readFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import type { Survey } from '@spare-coat/core/host/survey';
 import type { Command } from '@spare-coat/core/coat/commands';
 import { readProfile } from '@spare-coat/core/host/profile';
+import { askFor, sightingFrom } from '@spare-coat/core/compare/lookFor';
+import { sight } from '@spare-coat/core/compare/sight';
+import { displayOf } from '@spare-coat/core/matching/carry';
+import type { MatchContext } from '@spare-coat/core/matching/targets';
+import { composeDesktop } from '@spare-coat/core/scene/compose/composeDesktop';
+import { seenIn } from '@spare-coat/core/scene/compose/seen';
 import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
 import { indexOffers } from '@spare-coat/core/matching/rank';
 import { readPart } from '@spare-coat/core/parts/part';
@@ -29,7 +37,7 @@ import { shipPart } from '@spare-coat/server/parts/write';
 import { normaliseWorker, type NormalisedPicture } from '@spare-coat/server/pictures/normalise';
 import { shipProfile } from '@spare-coat/server/profiles/store';
 import { PARTS } from './catalogue.js';
-import { DEMO_DONE, DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
+import { DEMO_CAPTURES, DEMO_DONE, DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
 import { idOf } from './ids.js';
 import { partId } from './makePart.js';
 import { pictureFile } from './pictureFile.js';
@@ -124,6 +132,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     await addElement(element, typeof element.box === 'string' ? boxes[element.box]! : element.box);
   await takeStock();
   await tickDone();
+  for (const variant of VARIANTS) for (const capture of DEMO_CAPTURES) await comparePicture(capture, variant);
 
   /** Surveys of the host before anything was done, two readings, and what was tried on it earlier. */
   async function takeStock(): Promise<void> {
@@ -176,16 +185,21 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     });
   }
 
-  /** Ticks what was done already: the plan is derived here just as the page does it. */
-  async function tickDone(): Promise<void> {
+  /** The coat as it stands, with what may be chosen for it. */
+  async function contextOf(): Promise<MatchContext> {
     const now = await loadRows(pool, id);
     const kinds = Object.values(now.element).map((e) => e.kind);
     const pinned = Object.values(now.layer).flatMap((l) =>
       l.partId ? [[l.partId, l.partRevision!] as const] : [],
     );
-    const ctx = { rows: now, host: FERNBANK, parts: await partsServing(pool, kinds, pinned) };
+    return { rows: now, host: FERNBANK, parts: await partsServing(pool, kinds, pinned) };
+  }
+
+  /** Ticks what was done already: the plan is derived here just as the page does it. */
+  async function tickDone(): Promise<void> {
+    const ctx = await contextOf();
     const plan = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));
-    for (const step of stepsOf(plan).filter((s) => DEMO_DONE.includes(s.title)))
+    for (const step of stepsOf(plan).filter((s) => DEMO_DONE.some((title) => s.title.startsWith(title))))
       await send({
         type: 'plan.tick',
         id: fresh(),
@@ -197,6 +211,63 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
         step: keptStep(step),
         at: new Date().toISOString(),
       });
+  }
+
+  /** A picture of the own desktop as it was, drawn from the model, with the elements of the reference looked for on it. */
+  async function comparePicture(
+    { name, at, done, added }: (typeof DEMO_CAPTURES)[number],
+    variant: (typeof VARIANTS)[number],
+  ): Promise<void> {
+    const ctx = await contextOf();
+    const matches = Object.values(ctx.rows.match);
+    const undone = new Set(
+      matches.filter((m) => !done.includes(ctx.rows.element[m.elementId]!.name)).map((m) => m.id),
+    );
+    const without = {
+      ...ctx.rows,
+      match: Object.fromEntries(Object.entries(ctx.rows.match).filter(([m]) => !undone.has(m))),
+    };
+    const then = { ...ctx, rows: without };
+    const { elements } = evaluateCoat(then, indexOffers(then));
+    const variantRow = ctx.rows.variant[variantId(variant)]!;
+    const seen = seenIn(without, FERNBANK, elements, variantRow).map((e) => ({
+      ...e,
+      values: new Map(
+        [...e.values].map(([trait, value]) => {
+          const more = added[e.name]?.[trait];
+          return [trait, more !== undefined && typeof value === 'number' ? value + more : value] as const;
+        }),
+      ),
+    }));
+    const { width, height, scale } = displayOf(ctx.rows);
+    const view = { width, height, unit: scale, language: 'en', view: 'desktop' } as const;
+    const { svg } = drawDesktop(composeDesktop(seen, view, letters), letters);
+    const file = join(await mkdtemp(join(tmpdir(), 'spare-coat-')), 'own.png');
+    await sharp(Buffer.from(svg)).flatten().removeAlpha().png().toFile(file);
+    const { picture: read, pixels } = await loadPicture(file);
+    await rm(dirname(file), { recursive: true });
+    const { blob, original } = read;
+    const capture = {
+      id: fresh(),
+      variantId: variantRow.id,
+      name,
+      subject: 'Whole desktop' as const,
+      how: 'brought in' as const,
+      at: at ?? new Date().toISOString(),
+      blob,
+      original,
+      width: read.width,
+      height: read.height,
+    };
+    await send({ type: 'capture.add', ...capture });
+    const reference = pictures.find((p) => p.variant === variant)!;
+    const row = ctx.rows.picture[reference.id]!;
+    const regions = Object.values(ctx.rows.region).filter((r) => r.pictureId === reference.id);
+    const sightings = regions.flatMap((region) => {
+      const found = sight(reference.pixels, pixels, askFor(ctx.rows, capture, row, region, null));
+      return found ? [sightingFrom(fresh(), row, region, found, false)] : [];
+    });
+    await send({ type: 'sighting.set', captureId: capture.id, sightings });
   }
 
   async function addElement(element: DemoElement, box: Rect): Promise<void> {

@@ -82,6 +82,7 @@ export function makeApp({
   app.use('/api/fonts', fontRoutes(db));
   app.use('/api/archives', archiveRoutes(db, runner));
   app.use('/api/surveys', surveyRoutes(db));
+  app.use('/api/drawings', drawingRoutes(db, runner));
   app.use(express.json({ limit: MOST_JSON }));
   app.use('/api/coats', coatRoutes(db));
   app.get('/api/coats/:id/events', (req, res) => {
@@ -93,7 +94,6 @@ export function makeApp({
   app.use('/api/profiles', profileRoutes(db));
   app.use('/api/proposals', proposalRoutes(db, runner));
   app.use('/api/schemas', schemaRoutes());
-  app.use('/api/drawings', drawingRoutes());
   app.use('/api/mirror', mirrorRoutes(mirror));
   app.use('/api/listing', listingRoutes(db, runner, listing));
   if (page) app.use(pageRoutes(page));

@@ -32,6 +32,8 @@ try {
   if (meta.space === 'cmyk') remarks.push('Converted from CMYK to sRGB.');
   if (meta.depth && meta.depth !== 'uchar') remarks.push('Reduced to 8 bits a channel.');
   if ((meta.pages ?? 1) > 1 || isAnimatedPng(bytes)) remarks.push('Only its first frame is used.');
+  // Drawings fill their picture: what their edges leave transparent is rounding.
+  if (meta.format === 'svg') image.flatten().removeAlpha();
   const { data, info } = await image
     .rotate()
     .toColourspace('srgb')

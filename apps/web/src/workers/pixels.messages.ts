@@ -3,6 +3,7 @@ import type { PictureRecipe } from '@spare-coat/core/picture/makePicture';
 import type { InkReading } from '@spare-coat/core/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/picture/readRegion';
 import type { TextReading } from '@spare-coat/core/picture/readText';
+import type { Sight, SightAsk } from '@spare-coat/core/compare/sight';
 import type { Rect } from '@spare-coat/core/picture/rect';
 import type { SampledColour, SampleSide } from '@spare-coat/core/picture/sampleColour';
 import type { Told } from '@spare-coat/core/picture/told';
@@ -34,6 +35,14 @@ export interface MadePicture {
   readonly sample: PictureSample;
 }
 
+/** Two pictures brought together: where they overlap, both at the pixels of the own one, in memory that workers share. */
+export interface Pair {
+  readonly own: SharedArrayBuffer;
+  readonly reference: SharedArrayBuffer;
+  /** The overlap, in pixels of the own picture; null where there is none. */
+  readonly overlap: Rect;
+}
+
 /** What the page may ask of the worker that owns decoded pixels, and what it answers. */
 export interface PixelsCalls {
   load: { ask: { sha: string }; answer: { width: number; height: number } };
@@ -47,6 +56,16 @@ export interface PixelsCalls {
   make: { ask: { sha: string; rect: Rect; recipes: readonly PictureRecipe[] }; answer: MadePicture[] };
   /** At most so many pixels of a region, evenly picked, as `#rrggbb`. */
   pick: { ask: { sha: string; rect: Rect; most: number }; answer: string[] };
+  /** Elements of a reference, looked for on the own picture; null of those that would lie outside it. */
+  sights: {
+    ask: { sha: string; reference: string; asks: readonly SightAsk[] };
+    answer: (Sight | null)[];
+  };
+  /** The reference laid on the own picture: pixels of the own one for one of the reference, and where its corner lies. */
+  pair: {
+    ask: { sha: string; reference: string; factor: number; x: number; y: number };
+    answer: Pair | null;
+  };
   /** Which of the regions do not show the same pixels on both pictures. */
   changed: { ask: { sha: string; other: string; rects: readonly Rect[] }; answer: boolean[] };
 }

@@ -1,4 +1,7 @@
 /// <reference lib="webworker" />
+import { sight } from '@spare-coat/core/compare/sight';
+import { clip } from '@spare-coat/core/picture/rect';
+import { resample, type Span } from '@spare-coat/core/picture/resample';
 import { cutOut } from '@spare-coat/core/picture/cutOut';
 import type { Pixels } from '@spare-coat/core/picture/pixels';
 import { makePicture } from '@spare-coat/core/picture/makePicture';
@@ -19,7 +22,7 @@ import type { CallName, PixelsAnswer, PixelsAsk, PixelsCalls } from './pixels.me
  */
 
 /** So many pictures stay decoded: 40 megapixels are 160 MB. */
-const KEPT = 3;
+const KEPT = 4;
 const kept = new Map<string, Promise<Pixels>>();
 /** Of fetching and decoding, the share that fetching takes; decoding cannot tell how far it is. */
 const FETCHING = 0.6;
@@ -119,6 +122,31 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
     });
   },
   pick: (pixels, { rect, most }) => pickPixels(pixels, rect, most),
+  sights: async (own, { reference, asks }, progress) => {
+    const other = await load(reference, progress);
+    return asks.map((ask, i) => {
+      progress(i / asks.length);
+      return sight(other, own, ask);
+    });
+  },
+  pair: async (own, { reference, factor, x, y }, progress) => {
+    const other = await load(reference, progress);
+    const whole = { x, y, width: other.width * factor, height: other.height * factor };
+    const overlap = clip(whole, own.width, own.height);
+    if (!overlap) return null;
+    const shared = (from: Pixels, part: Span) => {
+      const buffer = new SharedArrayBuffer(overlap.width * overlap.height * 4);
+      resample(from, part, overlap.width, overlap.height, new Uint8Array(buffer));
+      return buffer;
+    };
+    const onReference = {
+      x: (overlap.x - x) / factor,
+      y: (overlap.y - y) / factor,
+      width: overlap.width / factor,
+      height: overlap.height / factor,
+    };
+    return { own: shared(own, overlap), reference: shared(other, onReference), overlap };
+  },
   changed: async (pixels, { other, rects }, progress) => {
     const second = await load(other, progress);
     return rects.map((rect) => !sameRegion(pixels, second, rect));

@@ -6,7 +6,7 @@ import { RISKS, STEP_SORTS } from '../plan/step.js';
 import { KIND_GROUPS, IMPORTANCES, type ReadFrom, type TraitSpec } from '../reference/kind.js';
 import { TRAIT_TYPES, type TraitValue } from '../traits/value.js';
 import { idSchema, nameSchema, shaSchema } from '../wire/text.js';
-import { STATES, type Guide, type HandmadeFile, type Link, type Source } from './rows.js';
+import { SIGHTING_HOWS, STATES, type Guide, type HandmadeFile, type Link, type Source } from './rows.js';
 
 /** The fields that commands are made of, each checked in one place. */
 
@@ -145,10 +145,7 @@ export const sightingSchema = yup
     id: idSchema,
     elementId: idSchema,
     ...rectFields,
-    how: yup
-      .string()
-      .oneOf(['found', 'by hand'] as const)
-      .required(),
+    how: yup.string().oneOf(SIGHTING_HOWS).required(),
     dx: whole(-20_000, 20_000),
     dy: whole(-20_000, 20_000),
     likeness: yup

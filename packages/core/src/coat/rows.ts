@@ -330,6 +330,10 @@ export interface Likeness {
   readonly palette: number;
 }
 
+/** How it is told where an element is on a picture; of one that was not found it is where it was looked for. */
+export const SIGHTING_HOWS = ['found', 'by hand', 'not found'] as const;
+export type SightingHow = (typeof SIGHTING_HOWS)[number];
+
 /** An element as it was found on a picture of one's own desktop, and what the instruments read off it there. */
 export interface SightingRow {
   readonly id: string;
@@ -340,7 +344,7 @@ export interface SightingRow {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  readonly how: 'found' | 'by hand';
+  readonly how: SightingHow;
   /** How far it was from where the reference would have it, in pixels of the own picture. */
   readonly dx: number;
   readonly dy: number;

@@ -1,4 +1,4 @@
-import { type CaptureRow, type CoatRows, type ElementRow, type SightingRow } from '../coat/rows.js';
+import type { CaptureRow, CoatRows, ElementRow, SightingRow } from '../coat/rows.js';
 import { displayOf } from '../matching/carry.js';
 import type { ElementScore, TraitScore } from '../matching/score.js';
 import { carriedValue, partOf, type MatchContext } from '../matching/targets.js';

@@ -2,13 +2,13 @@ import type { Likeness } from '../coat/rows.js';
 import { cutOut } from '../picture/cutOut.js';
 import type { Pixels } from '../picture/pixels.js';
 import { readBar } from '../picture/readBar.js';
-import { edgeGap, readRegion } from '../picture/readRegion.js';
+import { edgeGap, readRegion, type RegionReading } from '../picture/readRegion.js';
 import { readText } from '../picture/readText.js';
 import { clip, type Rect } from '../picture/rect.js';
 import { resample } from '../picture/resample.js';
 import { samplePicture } from '../picture/samplePicture.js';
 import type { Told } from '../picture/told.js';
-import type { Kind } from '../reference/kind.js';
+import type { Kind, ReadFrom } from '../reference/kind.js';
 import { measuredTraits } from '../reference/measure.js';
 import type { TraitValue } from '../traits/value.js';
 import { bestOffset, REACH, type Free } from './bestOffset.js';
@@ -30,8 +30,9 @@ export interface SightAsk {
   readonly blob: string;
 }
 
-/** An element as it was found on the own picture. */
+/** An element as it was found on the own picture, or what is in its place where it was not. */
 export interface Sight {
+  readonly isFound: boolean;
   readonly rect: Rect;
   readonly dx: number;
   readonly dy: number;
@@ -52,6 +53,48 @@ function freedomOf(rect: Rect, width: number, height: number): Free {
     x: !touches('left') && !touches('right'),
     y: !touches('top') && !touches('bottom'),
   };
+}
+
+/** Alike in structure or in colours by this much, what is there is the element; or when two of its free sides are real edges. */
+const ALIKE_SSIM = 0.35;
+const ALIKE_PALETTE = 0.5;
+const SIDES = 2;
+/** What covers this share of the screen has not moved out of reach: whatever is there stands in its place. */
+const LARGE = 0.1;
+
+type Found = RegionReading['found'];
+
+/** Whether what is at a place is the element that was looked for. */
+function isElement(likeness: Likeness, found: Found, free: Free, share: number): boolean {
+  const sides = [free.x && found.left, free.x && found.right, free.y && found.top, free.y && found.bottom];
+  return (
+    share >= LARGE ||
+    (likeness.ssim ?? 0) >= ALIKE_SSIM ||
+    likeness.palette >= ALIKE_PALETTE ||
+    sides.filter(Boolean).length >= SIDES
+  );
+}
+
+/** Whether a length that was read off a region rests on real edges, and not only on where it was looked for. */
+function isMeasured(reads: ReadFrom | undefined, { edge, rect, found }: RegionReading): boolean {
+  const upright = edge === 'left' || edge === 'right' || (edge === null && rect.height > rect.width);
+  const across = upright ? found.left && found.right : found.top && found.bottom;
+  const along = upright ? found.top && found.bottom : found.left && found.right;
+  switch (reads) {
+    case 'thickness':
+      return across;
+    case 'width':
+      return found.left && found.right;
+    case 'height':
+      return found.top && found.bottom;
+    case 'edgeShare':
+    case 'alignment':
+      return along;
+    case 'margin':
+      return edge !== null && found[edge];
+    default:
+      return true;
+  }
 }
 
 const valueOf = <T>(answer: Told<T>): T | null => (answer.ok ? answer.value : null);
@@ -99,6 +142,13 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
       const { width, height } = cut;
       found.set(spec.id, { blob: ask.blob, width, height, sample: samplePicture(cut) });
     }
-  const values = Object.fromEntries([...found].filter(([trait]) => ask.traits.includes(trait)));
-  return { rect, dx, dy, likeness, values };
+  const share = (rect.width * rect.height) / (own.width * own.height);
+  const isFound = byHand !== null || isElement(likeness, read.found, free, share);
+  // What a hand has drawn is told by the hand; of what was not found nothing is told.
+  const counts = (trait: string) =>
+    ask.traits.includes(trait) &&
+    isFound &&
+    (byHand !== null || isMeasured(kind?.traits.find((t) => t.id === trait)?.reads, read));
+  const values = Object.fromEntries([...found].filter(([trait]) => counts(trait)));
+  return { isFound, rect, dx, dy, likeness, values };
 }

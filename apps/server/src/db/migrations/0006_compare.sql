@@ -26,7 +26,7 @@ create table sighting (
   y integer not null check (y >= 0),
   width integer not null check (width >= 1),
   height integer not null check (height >= 1),
-  how text not null check (how in ('found', 'by hand')),
+  how text not null check (how in ('found', 'by hand', 'not found')),
   dx integer not null,
   dy integer not null,
   likeness jsonb not null,

@@ -12,8 +12,8 @@ import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { saveFile } from '../shared/saveFile';
-import { Intake } from '../study/intake';
-import { PixelsWorker } from '../study/pixels';
+import { Intake } from '../shared/intake';
+import { PixelsWorker } from '../shared/pixels';
 
 const MOST_SIZES = 8;
 

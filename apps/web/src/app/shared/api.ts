@@ -281,6 +281,15 @@ export class Api {
     );
   }
 
+  /** A drawing as SVG, to be made a picture that can be measured. */
+  sendDrawing(svg: string): Promise<{ picture?: ReadPicture; job?: string }> {
+    return this.ask(
+      this.http.post<{ picture?: ReadPicture; job?: string }>('/api/drawings/pictures', svg, {
+        headers: { 'Content-Type': 'image/svg+xml' },
+      }),
+    );
+  }
+
   faces(): Promise<{ faces: KnownFace[] }> {
     return this.ask(this.http.get<{ faces: KnownFace[] }>('/api/fonts'));
   }

@@ -60,6 +60,9 @@ export class CoatView {
   /** Elements marked together with the selected one, for doing something to all of them. */
   readonly marked = signal<ReadonlySet<string>>(new Set());
 
+  /** The bench alone, without the spine, for as long as a stage wants it. */
+  readonly alone = signal(false);
+
   readonly host = signal<HostProfile | null>(null);
   private readonly parts = signal<ReadonlyMap<string, Part>>(new Map());
   readonly catalogueProblem = signal<string | null>(null);

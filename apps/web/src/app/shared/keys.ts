@@ -6,7 +6,7 @@ const STORE = 'spare-coat.single-keys';
 export interface KeyHelp {
   readonly keys: readonly string[];
   readonly does: string;
-  readonly where: 'anywhere' | 'Study' | 'Match';
+  readonly where: 'anywhere' | 'Study' | 'Match' | 'Compare';
 }
 
 export const KEY_HELP: readonly KeyHelp[] = [
@@ -14,7 +14,7 @@ export const KEY_HELP: readonly KeyHelp[] = [
   { keys: ['?'], does: 'Show the keys', where: 'anywhere' },
   { keys: ['J'], does: 'Next element', where: 'anywhere' },
   { keys: ['K'], does: 'Previous element', where: 'anywhere' },
-  { keys: ['Shift', '1 … 5'], does: 'Go to the n-th stage', where: 'anywhere' },
+  { keys: ['Shift', '1 … 6'], does: 'Go to the n-th stage', where: 'anywhere' },
   { keys: ['V'], does: 'Other variant', where: 'anywhere' },
   { keys: ['Ctrl', 'Z'], does: 'Undo', where: 'anywhere' },
   { keys: ['Ctrl', 'Shift', 'Z'], does: 'Do again', where: 'anywhere' },
@@ -40,6 +40,15 @@ export const KEY_HELP: readonly KeyHelp[] = [
   { keys: ['G'], does: 'Mark as gap', where: 'Match' },
   { keys: ['S'], does: 'Mark as stand-in', where: 'Match' },
   { keys: ['L'], does: 'Leave alone', where: 'Match' },
+  { keys: ['1 … 4'], does: 'Face to face, wipe, by turns, difference', where: 'Compare' },
+  { keys: ['N', 'B'], does: 'The next of the worst, the one before', where: 'Compare' },
+  { keys: ['Z'], does: 'Bring the element near', where: 'Compare' },
+  { keys: ['T'], does: 'The other picture, where they take turns', where: 'Compare' },
+  { keys: ['Shift', '← →'], does: 'Move the line that wipes', where: 'Compare' },
+  { keys: ['R'], does: 'Place the element by hand; Enter keeps it', where: 'Compare' },
+  { keys: ['D'], does: 'Show or hide the numbers', where: 'Compare' },
+  { keys: ['W'], does: 'The pictures alone', where: 'Compare' },
+  { keys: ['+', '−', '0', 'Arrows'], does: 'Nearer, further, whole, move both pictures', where: 'Compare' },
 ];
 
 /** Whether keys without Ctrl do anything: some people's tools send them by accident, so they can be turned off. */

@@ -27,6 +27,7 @@ export const STAGES = [
   { path: 'parts', label: 'Parts' },
   { path: 'match', label: 'Match' },
   { path: 'plan', label: 'Plan' },
+  { path: 'compare', label: 'Compare' },
 ] as const;
 
 /** Views of a stage that have an address of their own, by the stage they belong to. */
@@ -39,6 +40,7 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
   rehearsal: 'plan',
   'way-back': 'plan',
   readings: 'plan',
+  'over-time': 'compare',
 };
 
 /** The frame around every stage of one coat: top line, tape, spine. */
@@ -77,7 +79,7 @@ export class CoatFrame {
     ),
     { initialValue: { whole: false, stage: '' } },
   );
-  protected readonly whole = computed(() => this.place().whole);
+  protected readonly whole = computed(() => this.place().whole || this.view.alone());
   protected readonly here = computed(() => this.place().stage);
   protected readonly stages = STAGES;
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
@@ -149,7 +151,7 @@ export class CoatFrame {
       return;
     }
     if (this.dialog.openDialogs.length > 0 || !this.keys.heeds(event)) return;
-    const digit = /^Digit([1-5])$/.exec(event.code)?.[1];
+    const digit = /^Digit([1-6])$/.exec(event.code)?.[1];
     if (event.shiftKey && digit) void this.go(STAGES[Number(digit) - 1]!.path);
     else if (key === 'j') this.view.step(1);
     else if (key === 'k') this.view.step(-1);

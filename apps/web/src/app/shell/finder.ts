@@ -111,6 +111,7 @@ export class Finder {
       ...STAGES.map((s) => ({ what: 'stage', label: s.label, run: go(s.path) })),
       { what: 'in Study', label: 'All traits', run: go('traits') },
       { what: 'in Match', label: 'Gap ledger', run: go('gaps') },
+      { what: 'in Compare', label: 'Closeness over time', run: go('over-time') },
       { what: 'in Host', label: 'What the host is now', run: go('host/now') },
       { what: 'in Parts', label: 'Online listing', run: go('parts/listing') },
       {

@@ -70,7 +70,7 @@ import { KEY_HELP, Keys } from '../shared/keys';
 export class KeySheet {
   protected readonly ref = inject<DialogRef<void>>(DialogRef);
   protected readonly keys = inject(Keys);
-  protected readonly places = ['anywhere', 'Study', 'Match'] as const;
+  protected readonly places = ['anywhere', 'Study', 'Match', 'Compare'] as const;
   protected of(where: string) {
     return KEY_HELP.filter((h) => h.where === where);
   }

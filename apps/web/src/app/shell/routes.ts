@@ -111,6 +111,16 @@ export const ROUTES: Routes = [
         data: { whole: true },
         loadComponent: () => import('../plan/readings/readings').then((m) => m.ReadingsStage),
       },
+      {
+        path: 'compare',
+        title: 'Compare',
+        loadComponent: () => import('../compare/compare').then((m) => m.CompareStage),
+      },
+      {
+        path: 'over-time',
+        title: 'Over time',
+        loadComponent: () => import('../compare/overTime').then((m) => m.OverTime),
+      },
     ],
   },
   { path: '**', title: 'Not here', loadComponent: () => import('./nowhere').then((m) => m.Nowhere) },

@@ -14,8 +14,8 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
-import { Intake } from './intake';
-import { MeasuringStopped, PixelsWorker } from './pixels';
+import { Intake } from '../shared/intake';
+import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 import type { CutAnswer } from '../../workers/pixels.messages';
 
 /** The region cut out as a picture, without its ground where that is flat. */

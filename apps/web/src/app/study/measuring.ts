@@ -11,7 +11,7 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
-import { MeasuringStopped, PixelsWorker } from './pixels';
+import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 
 /** The region that is drawn and not yet used, and all that the instruments say of it. */
 @Injectable()

@@ -8,7 +8,7 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
-import { MeasuringStopped, PixelsWorker } from './pixels';
+import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 
 export interface VariantReport {
   readonly variant: string;

@@ -24,12 +24,12 @@ import { Notices } from '../shared/notices';
 import { ColourPanel, type Pick } from './colourPanel';
 import { ElementDetails } from './elementDetails';
 import { Fonts } from '../shared/fonts';
-import { Intake } from './intake';
+import { Intake } from '../shared/intake';
 import { Measuring } from './measuring';
 import { OtherVariant } from './otherVariant';
 import { PictureBar } from './pictureBar';
 import { PictureView, type Line, type ShownRegion, type Tool } from './pictureView';
-import { MeasuringStopped, PixelsWorker } from './pixels';
+import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 import { RegionDetails } from './regionDetails';
 
 const TOOLS: readonly {

@@ -6,7 +6,7 @@ import { findingsOf } from '@spare-coat/core/findings/findings';
 import { SurveyIntake } from '../../shared/surveyIntake';
 import { CoatView } from '../../shared/coatView';
 import { Trials } from '../../shared/trials';
-import { PixelsWorker } from '../../study/pixels';
+import { PixelsWorker } from '../../shared/pixels';
 
 /** So many pixels of the wallpaper tell what lies under a bar. */
 const PICKED = 400;

@@ -15,7 +15,7 @@ import { commandLine } from '@spare-coat/core/plan/quote';
 import type { Step } from '@spare-coat/core/plan/step';
 import { CoatView } from '../../shared/coatView';
 import { Notices } from '../../shared/notices';
-import { Intake } from '../../study/intake';
+import { Intake } from '../../shared/intake';
 import { PlanView } from '../planView';
 import { EFFECT_WORDS } from '../words';
 

@@ -1,11 +1,11 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { PictureRow } from '@spare-coat/core/coat/rows';
 import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
-import type { ApiProblem } from '../shared/api';
-import { Api, type JobState, type ReadPicture } from '../shared/api';
-import { CoatStore } from '../shared/coatStore';
-import { newId } from '../shared/newId';
-import { Notices } from '../shared/notices';
+import type { ApiProblem } from './api';
+import { Api, type JobState, type ReadPicture } from './api';
+import { CoatStore } from './coatStore';
+import { newId } from './newId';
+import { Notices } from './notices';
 import { PixelsWorker } from './pixels';
 
 export interface Arriving {
@@ -88,13 +88,7 @@ export class Intake {
 
   private async takeOne(file: File, variantId: string): Promise<void> {
     const picture = await this.read(file);
-    const name =
-      [...file.name.replace(/\.(png|jpe?g)$/i, '')]
-        .filter((c) => c >= ' ' && c !== '\u007f')
-        .join('')
-        .trim()
-        .slice(0, NAME_MAX)
-        .trim() || 'Picture';
+    const name = nameOfFile(file, 'Picture');
     this.store.send({
       type: 'picture.add',
       id: newId(),
@@ -124,7 +118,8 @@ export class Intake {
     return picture;
   }
 
-  private async waitFor(id: string, name: string): Promise<ReadPicture> {
+  /** Waits until a job has read a picture, and tells how far it is. @throws Error with a sentence */
+  async waitFor(id: string, name: string): Promise<ReadPicture> {
     for (;;) {
       const job: JobState = await this.api.job(id).catch((error: ApiProblem) => {
         if (!error.away) throw error;
@@ -145,4 +140,16 @@ async function readHead(file: File): Promise<Uint8Array> {
   } catch {
     throw new Error('The file could not be opened. Is it a folder?');
   }
+}
+
+/** A picture's name from its file's, without what no name may have. */
+export function nameOfFile(file: File, otherwise: string): string {
+  return (
+    [...file.name.replace(/\.(png|jpe?g)$/i, '')]
+      .filter((c) => c >= ' ' && c !== '\u007f')
+      .join('')
+      .trim()
+      .slice(0, NAME_MAX)
+      .trim() || otherwise
+  );
 }

@@ -15,6 +15,8 @@ const WORDS: Readonly<Record<CallName, string>> = {
   make: 'Making the picture',
   pick: 'Looking at its pixels',
   changed: 'Comparing the pictures',
+  sights: 'Looking for the elements',
+  pair: 'Bringing the pictures together',
 };
 
 export interface Working {

@@ -1,0 +1,237 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { ChartData, ChartOptions } from 'chart.js';
+import { overTime } from '@spare-coat/core/compare/overTime';
+import { NumberChart, roomColours } from '../shared/chart';
+import { CoatView } from '../shared/coatView';
+import { RoomLight } from '../shared/room';
+import { sayClose } from '../shared/sayClose';
+import { CompareNav } from './compareNav';
+
+const DAY_MS = 86_400_000;
+
+/** Closeness over the pictures of the own desktop, and any two of their dates held against each other, element by element. */
+@Component({
+  selector: 'coat-over-time',
+  imports: [CompareNav, NumberChart, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section class="bench">
+      <div class="bench-head">
+        <h1>Over time</h1>
+        <coat-compare-nav />
+      </div>
+      @if (moments().length === 0) {
+        <div class="empty">
+          <h2>No picture of your desktop yet</h2>
+          <p>
+            Each picture that you bring in is kept by its date. Here you see how close you have come since.
+          </p>
+          <a class="button first" routerLink="../compare" queryParamsHandling="preserve"
+            >Go to the pictures</a
+          >
+        </div>
+      } @else {
+        <coat-chart
+          [data]="chart().data"
+          [options]="chart().options"
+          [label]="words()"
+          (picked)="pickAt($event)"
+        />
+        <div class="two">
+          <label
+            >From
+            <select [value]="first()?.capture?.id" (change)="firstId.set($any($event.target).value)">
+              @for (m of moments(); track m.capture.id) {
+                <option [value]="m.capture.id" [selected]="m.capture.id === first()?.capture?.id">
+                  {{ m.capture.at.slice(0, 10) }} {{ m.capture.name }}
+                </option>
+              }
+            </select></label
+          >
+          <label
+            >to
+            <select [value]="second()?.capture?.id" (change)="secondId.set($any($event.target).value)">
+              @for (m of moments(); track m.capture.id) {
+                <option [value]="m.capture.id" [selected]="m.capture.id === second()?.capture?.id">
+                  {{ m.capture.at.slice(0, 10) }} {{ m.capture.name }}
+                </option>
+              }
+            </select></label
+          >
+          <strong>{{ say(first()?.closeness) }} % → {{ say(second()?.closeness) }} %</strong>
+          @if (first() && second() && first() !== second()) {
+            <a
+              routerLink="../compare"
+              [queryParams]="{ own: second()!.capture.id, to: first()!.capture.id }"
+              queryParamsHandling="merge"
+              >Lay the two on each other</a
+            >
+          }
+        </div>
+        <div class="scroll">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Element</th>
+                <th scope="col" class="number">{{ first()?.capture?.at?.slice(0, 10) }}</th>
+                <th scope="col" class="number">{{ second()?.capture?.at?.slice(0, 10) }}</th>
+                <th scope="col" class="number">Change</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of rows(); track row.id) {
+                <tr>
+                  <th scope="row">{{ row.name }}</th>
+                  <td class="number">{{ row.before === null ? 'not seen' : say(row.before) + ' %' }}</td>
+                  <td class="number">{{ row.after === null ? 'not seen' : say(row.after) + ' %' }}</td>
+                  <td class="number">{{ row.change }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
+      }
+    </section>
+  `,
+  styles: `
+    :host {
+      display: block;
+      height: 100%;
+    }
+    .bench {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+      height: 100%;
+    }
+    .bench-head {
+      margin: 0;
+    }
+    coat-chart {
+      height: 240px;
+      flex: none;
+    }
+    .two {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 14px;
+    }
+    table {
+      width: 100%;
+      max-width: 720px;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      padding: 4px 10px 4px 0;
+      text-align: left;
+      font-weight: 400;
+      border-bottom: 1px solid var(--line);
+    }
+    thead th {
+      color: var(--ink-2);
+      font-size: 13px;
+    }
+    .number {
+      text-align: right;
+    }
+  `,
+})
+export class OverTime {
+  protected readonly view = inject(CoatView);
+  private readonly room = inject(RoomLight);
+  protected readonly say = sayClose;
+  protected readonly firstId = signal<string | null>(null);
+  protected readonly secondId = signal<string | null>(null);
+
+  protected readonly moments = computed(() => {
+    const [state, variant] = [this.view.state(), this.view.variant()];
+    return state && variant ? overTime(this.view.context(), state.elements, variant.id) : [];
+  });
+  protected readonly first = computed(
+    () => this.moments().find((m) => m.capture.id === this.firstId()) ?? this.moments()[0] ?? null,
+  );
+  protected readonly second = computed(
+    () => this.moments().find((m) => m.capture.id === this.secondId()) ?? this.moments().at(-1) ?? null,
+  );
+  protected readonly rows = computed(() => {
+    const [first, second] = [this.first(), this.second()];
+    return this.view
+      .spine()
+      .map(({ element }) => {
+        const before = first?.elements.get(element.id) ?? null;
+        const after = second?.elements.get(element.id) ?? null;
+        const points = before === null || after === null ? null : Math.round((after - before) * 100);
+        const change = points === null ? '–' : points > 0 ? `+${points}` : String(points);
+        return { id: element.id, name: element.name, before, after, change };
+      })
+      .filter((r) => r.before !== null || r.after !== null);
+  });
+  protected readonly words = computed(
+    () =>
+      `Closeness over time: ${this.moments()
+        .map((m) => `${m.capture.at.slice(0, 10)} ${sayClose(m.closeness)} %`)
+        .join(', ')}`,
+  );
+
+  protected readonly chart = computed<{ data: ChartData<'line'>; options: ChartOptions<'line'> }>(() => {
+    this.room.room();
+    const c = roomColours();
+    const points = this.moments()
+      .filter((m) => m.closeness !== null)
+      .map((m) => ({ x: Date.parse(m.capture.at), y: m.closeness! * 100 }));
+    const [least, most] = [points[0]?.x ?? 0, points.at(-1)?.x ?? 0];
+    const room = Math.max(DAY_MS, (most - least) * 0.05);
+    return {
+      data: {
+        datasets: [
+          {
+            data: points,
+            borderColor: c.accent,
+            backgroundColor: c.accent,
+            borderWidth: 2,
+            pointRadius: 5,
+          },
+        ],
+      },
+      options: {
+        plugins: {
+          legend: { display: false },
+          tooltip: {
+            callbacks: {
+              title: ([item]) => dayOf(item?.parsed.x ?? 0),
+              label: (item) => `${Math.round(item.parsed.y ?? 0)} %`,
+            },
+          },
+        },
+        scales: {
+          x: {
+            type: 'linear',
+            min: least - room,
+            max: most + room,
+            ticks: { color: c.faint, maxTicksLimit: 8, callback: (v) => dayOf(Number(v)) },
+            grid: { color: c.line },
+          },
+          y: {
+            type: 'linear',
+            min: 0,
+            max: 100,
+            ticks: { color: c.faint, callback: (v) => `${v} %` },
+            grid: { color: c.line },
+          },
+        },
+      },
+    };
+  });
+
+  /** The picture nearest to a place on the chart becomes the second of the two. */
+  protected pickAt(ms: number): void {
+    const far = (at: string) => Math.abs(Date.parse(at) - ms);
+    const [nearest] = [...this.moments()].sort((a, b) => far(a.capture.at) - far(b.capture.at));
+    if (nearest) this.secondId.set(nearest.capture.id);
+  }
+}
+
+const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);

@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { SUBJECTS, type CaptureRow, type Subject } from '@spare-coat/core/coat/rows';
+import { sayValue } from '@spare-coat/core/traits/say';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { sayClose } from '../shared/sayClose';
+import { StandingMark } from '../shared/standingMark';
+import { CompareView } from './compareView';
+
+/** The numbers of the selected element on the picture at hand: how alike it is, its traits, what to set; and all elements, the worst first. */
+@Component({
+  selector: 'coat-proof-details',
+  imports: [StandingMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './proofDetails.html',
+  styleUrl: './proofDetails.scss',
+  host: { role: 'complementary', 'aria-label': 'Numbers' },
+})
+export class ProofDetails {
+  protected readonly view = inject(CoatView);
+  protected readonly c = inject(CompareView);
+  private readonly store = inject(CoatStore);
+  /** A trait whose advice is to be taken. */
+  readonly set = output<string>();
+  /** Look for the element anew, where a hand had placed it; and for all of them. */
+  readonly again = output();
+  readonly all = output();
+  readonly remove = output<CaptureRow>();
+  protected readonly subjects = SUBJECTS;
+
+  protected readonly say = sayClose;
+  protected readonly sayValue = sayValue;
+  protected readonly accepting = signal(false);
+  protected readonly reason = signal('');
+  protected readonly state = computed(() => this.view.selected());
+  protected readonly match = computed(() => {
+    const id = this.state()?.element.id;
+    return id ? this.view.matchOf(id) : null;
+  });
+  protected readonly closeness = computed(() => {
+    const state = this.state();
+    return state ? this.c.closenessOf(state) : null;
+  });
+
+  /** Takes the difference as it is: what stands there stands in, and what is lost is said. */
+  protected accept(): void {
+    const element = this.state()?.element;
+    const lost = this.reason().trim();
+    if (!element || lost === '') return;
+    const matchId = this.match()?.id ?? newId();
+    const done = this.store.send({
+      type: 'match.say',
+      elementId: element.id,
+      matchId,
+      said: 'stand-in',
+      reason: '',
+      lost,
+    });
+    if (!done) return;
+    this.accepting.set(false);
+    this.reason.set('');
+  }
+  protected withdraw(): void {
+    const [element, match] = [this.state()?.element, this.match()];
+    if (!element || !match) return;
+    this.store.send({
+      type: 'match.say',
+      elementId: element.id,
+      matchId: match.id,
+      said: null,
+      reason: match.reason,
+      lost: match.lost,
+    });
+  }
+
+  /** Changes the name, the date or the subject of a picture. What is no name and no date leaves it as it was. */
+  protected describe(
+    own: CaptureRow,
+    more: { readonly name?: string; readonly date?: string; readonly subject?: Subject },
+  ): void {
+    const { id } = own;
+    const name = more.name || own.name;
+    const at = more.date ? `${more.date}${own.at.slice(10)}` : own.at;
+    this.store.send({ type: 'capture.set', id, name, at, subject: more.subject ?? own.subject });
+  }
+}
