@@ -81,6 +81,8 @@ test.describe('the demo', () => {
     ['findings', /^Findings/],
     ['matrix', /^Matrix/],
     ['gaps', /^Gap ledger/],
+    ['compare', /^Compare/],
+    ['over-time', /^Over time/],
   ] as const)
     for (const room of ['light', 'dark'] as const)
       test(`${stage} passes the accessibility rules in a ${room} room`, async ({ page }) => {
@@ -89,6 +91,7 @@ test.describe('the demo', () => {
           await page.getByRole('link', { name: /^Plan/ }).click();
         if (['propose', 'findings', 'matrix', 'gaps', 'whole'].includes(stage))
           await page.getByRole('link', { name: /^Match/ }).click();
+        if (stage === 'over-time') await page.getByRole('link', { name: /^Compare/ }).click();
         if (stage === 'traits') await page.getByRole('link', { name: /^Study/ }).click();
         await page.getByRole('link', { name: link }).click();
         await expect(page).toHaveURL(new RegExp(`/${stage}`));

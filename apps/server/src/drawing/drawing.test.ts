@@ -11,6 +11,7 @@ import { measuredTraits } from '@spare-coat/core/reference/measure';
 import { composeDesktop, VIEWS, type View } from '@spare-coat/core/scene/compose/composeDesktop';
 import type { SeenElement } from '@spare-coat/core/scene/compose/seen';
 import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
+import { isDrawing } from '@spare-coat/core/scene/isDrawing';
 import { letteringFrom } from '@spare-coat/core/scene/glyphs';
 import { closeness } from '@spare-coat/core/traits/closeness';
 import type { TraitValue } from '@spare-coat/core/traits/value';
@@ -225,6 +226,7 @@ describe('composing a desktop', () => {
         const { svg, boxes } = drawDesktop(composeDesktop(seen, { ...SIZE, view }, letters), letters);
         expect(svg).not.toMatch(/NaN|undefined|Infinity/);
         expect(svg).not.toContain('<svg onload');
+        expect(isDrawing(svg)).toBe(true);
         for (const rect of Object.values(boxes))
           for (const side of Object.values(rect)) expect(Number.isFinite(side)).toBe(true);
       }),
@@ -261,5 +263,40 @@ describe('letters as data', () => {
     expect(Object.keys(body as object).sort()).toEqual(['bold', 'fixed', 'interface', 'title']);
     expect(await server.get('/api/mirror/pipit')).toMatchObject({ status: 502 });
     expect(await server.get('/api/mirror/..%2fx')).toMatchObject({ status: 404 });
+  });
+
+  it('make pictures of what is sent, once, and of nothing that is no drawing', async () => {
+    const { svg } = await paint([element('bar', { edge: 'right', thickness: 84, colour: '#e3c2b4' })]);
+    const send = (text: string) =>
+      server.get('/api/drawings/pictures', {
+        method: 'POST',
+        headers: { 'Content-Type': 'image/svg+xml' },
+        body: text,
+      });
+    const sent = await send(svg);
+    expect(sent.status).toBe(202);
+    const { job } = sent.body as { job: string };
+    type Done = { state: string; result: { blob: string; width: number; height: number } };
+    let done: Done;
+    do {
+      await new Promise((r) => setTimeout(r, 50));
+      done = (await server.get(`/api/jobs/${job}`)).body as Done;
+    } while (done.state === 'waiting' || done.state === 'running');
+    expect(done).toMatchObject({ state: 'done', result: { width: 1920, height: 1080 } });
+    const { blob } = done.result;
+    const png = Buffer.from(await (await fetch(`${server.url}/api/blobs/${blob}`)).arrayBuffer());
+    const { data, info } = await sharp(png).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    const read = readBar({ width: info.width, height: info.height, data }, { x: 1836, y: 0, width: 84, height: 1080 }); // prettier-ignore
+    expect(read).toMatchObject({ ok: true, value: { edge: 'right', thickness: 84, colour: '#e3c2b4' } });
+    const again = await send(svg);
+    expect(again).toMatchObject({ status: 200, body: { picture: { blob } } });
+    for (const bad of [
+      '',
+      'no drawing',
+      svg.replace('<svg ', '<svg onload="x()" '),
+      '<svg xmlns="http://www.w3.org/2000/svg" width="100000" height="100000"></svg>',
+      '<svg xmlns="http://www.w3.org/2000/svg"></svg>',
+    ])
+      expect(await send(bad)).toMatchObject({ status: 415 });
   });
 });

@@ -77,6 +77,8 @@ export class CompareStage {
   protected readonly details = signal(false);
   protected readonly dragging = signal(false);
   protected readonly placing = signal(false);
+  /** Which element on which picture a hand places. */
+  private placingFor = '';
   protected readonly drawn = signal<Rect | null>(null);
   /** Reduced motion: pictures take turns by hand until the person asks for more. */
   protected readonly beat = signal(matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 0.8);
@@ -145,9 +147,9 @@ export class CompareStage {
     effect(() => this.c.wantsMap.set(this.at() === 'difference'));
     // Another element or picture: what a hand was about to place is of the one before.
     effect(() => {
-      this.selected()?.element.id;
-      this.c.capture()?.id;
-      untracked(() => this.stopPlacing());
+      const now = `${this.selected()?.element.id} ${this.c.capture()?.id}`;
+      if (now !== this.placingFor) this.stopPlacing();
+      this.placingFor = now;
     });
     // A picture on which nothing was looked for yet is looked at when it is first shown.
     let tried: string | null = null;

@@ -69,7 +69,7 @@ const DAY_MS = 86_400_000;
             >
           }
         </div>
-        <div class="scroll">
+        <div class="scroll" tabindex="0" role="region" aria-label="The elements on both dates">
           <table>
             <thead>
               <tr>

@@ -19,7 +19,7 @@ import {
 import { ledgerOf } from '@spare-coat/core/matching/ledger';
 import { indexOffers, rankOffers, type OfferIndex, type RankedOffer } from '@spare-coat/core/matching/rank';
 import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
-import { hostNow, surveysBefore, type HostNow } from '@spare-coat/core/host/now';
+import { hostNow, surveysAfter, surveysBefore, type HostNow } from '@spare-coat/core/host/now';
 import type { Survey } from '@spare-coat/core/host/survey';
 import { derivePlan } from '@spare-coat/core/plan/derive';
 import { withTakingBack } from '@spare-coat/core/plan/difference';
@@ -89,7 +89,14 @@ export class CoatView {
     rows: this.rows(),
     host: this.host(),
     parts: this.parts(),
+    ...(this.settingsNow() ? { settingsNow: this.settingsNow()! } : {}),
   }));
+  /** How the host is by now, by the newest surveys from after something was done. */
+  private readonly surveysAfter = signal<readonly Survey[]>([]);
+  private readonly settingsNow = computed(() => {
+    const [host, surveys] = [this.host(), this.surveysAfter()];
+    return host && surveys.length > 0 ? hostNow(host, surveys).settings : null;
+  });
   readonly index = computed<OfferIndex>(() => indexOffers(this.context()));
   readonly state = computed<CoatState | null>(() =>
     this.coat() ? evaluateCoat(this.context(), this.index()) : null,
@@ -188,9 +195,13 @@ export class CoatView {
     }),
     { equal: sameJson },
   );
-  private readonly surveyBlobs = computed(() => surveysBefore(this.rows()).map((s) => s.blob), {
-    equal: sameJson,
-  });
+  private readonly surveyBlobs = computed(
+    () => ({
+      before: surveysBefore(this.rows()).map((s) => s.blob),
+      after: surveysAfter(this.rows()).map((s) => s.blob),
+    }),
+    { equal: sameJson },
+  );
   private readonly hostPin = computed(
     () => ({ id: this.coat()?.profileId ?? null, revision: this.coat()?.profileRevision ?? null }),
     { equal: sameJson },
@@ -234,10 +245,16 @@ export class CoatView {
     }
   }
 
-  private async loadSurveys(blobs: readonly string[]): Promise<void> {
+  private async loadSurveys(blobs: {
+    readonly before: readonly string[];
+    readonly after: readonly string[];
+  }): Promise<void> {
+    const read = (list: readonly string[]) => Promise.all(list.map((blob) => this.api.survey(blob)));
     try {
-      const surveys = await Promise.all(blobs.map((blob) => this.api.survey(blob)));
-      if (sameJson(blobs, this.surveyBlobs())) this.surveysBefore.set(surveys);
+      const [before, after] = [await read(blobs.before), await read(blobs.after)];
+      if (!sameJson(blobs, this.surveyBlobs())) return;
+      this.surveysBefore.set(before);
+      this.surveysAfter.set(after);
     } catch (error) {
       this.notices.say((error as Error).message);
     }

@@ -1,0 +1,183 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { copyOfDemo, stage } from '../support/demo';
+import { drawnPng } from '../support/png';
+import { expect, newCoat, saved, test, addPicture } from '../support/test';
+
+const verdict = (page: Page) => page.getByRole('region', { name: 'The selected element' });
+const way = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+const bringIn = (page: Page, name: string, buffer: Buffer, mimeType = 'image/png') =>
+  page.locator('coat-compare input[type=file]').first().setInputFiles({ name, mimeType, buffer });
+const numbers = (page: Page) => page.getByRole('complementary', { name: 'Numbers' });
+
+test.describe('with the demo', () => {
+  test.beforeEach(async ({ page }) => {
+    await copyOfDemo(page);
+    await stage(page, 'Compare');
+  });
+
+  test('pictures lie face to face, under a line, by turns and as a map, by keyboard alone', async ({
+    page,
+  }) => {
+    const bench = page.getByRole('group', { name: /Saltmarsh 3, light and After the first evening/ });
+    await expect(bench.getByRole('img')).toHaveCount(2);
+    const before = await bench.getByRole('img').first().boundingBox();
+    await bench.focus();
+    await page.keyboard.press('+');
+    await page.keyboard.press('ArrowRight');
+    const [left, right] = await bench.getByRole('img').all();
+    // One zoom and one place for both: the reference is larger and carried to the same size.
+    const [a, b] = [(await left!.boundingBox())!, (await right!.boundingBox())!];
+    expect(a.width).toBeGreaterThan(before!.width);
+    expect(a.width).toBeCloseTo(b.width, 0);
+    expect(b.y).toBeCloseTo(a.y, 0);
+    await page.keyboard.press('2');
+    const line = page.getByRole('slider', { name: 'Line between the pictures' });
+    await line.focus();
+    await page.keyboard.press('ArrowRight');
+    await expect(line).toHaveAttribute('aria-valuenow', '52');
+    await page.keyboard.press('3');
+    await page.getByLabel('each for').selectOption('as long as I like');
+    await expect(page.getByAltText('Saltmarsh 3, light')).toBeVisible();
+    await expect(page.getByAltText('After the first evening')).toBeHidden();
+    await page.keyboard.press('Escape');
+    await bench.focus();
+    await page.keyboard.press('t');
+    await expect(page.getByAltText('After the first evening')).toBeVisible();
+    await page.keyboard.press('4');
+    await expect(page.getByText(/Mean ΔE \d+\.\d\d, 95 % of the pixels within/)).toBeVisible();
+    await expect(page.getByRole('list', { name: /Scale of the differences/ })).toContainText('at a glance');
+    await expect(page).toHaveURL(/way=difference/);
+    // The spine goes for as long as the pictures are wanted alone.
+    await page.keyboard.press('w');
+    await expect(page.getByRole('navigation', { name: 'Elements' })).toHaveCount(0);
+    await page.keyboard.press('w');
+    await expect(page.getByRole('navigation', { name: 'Elements' })).toBeVisible();
+  });
+
+  test('what is seen says what to set, and setting it changes the plan', async ({ page }) => {
+    await stage(page, 'Plan');
+    await page.getByLabel(/^Done: Set Rail: thickness to 84/).check();
+    await saved(page);
+    await stage(page, 'Compare');
+    const own = drawnPng(1920, 1080, '#7f9aa6', [
+      { x: 1828, y: 0, width: 92, height: 1080, colour: '#e3c2b4' },
+    ]);
+    await bringIn(page, 'evening.png', own);
+    await expect(page.getByAltText('evening')).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Rail/ }).click();
+    await expect(verdict(page)).toContainText('Thickness is 92 px; 84 px would match: set 76.');
+    await verdict(page).getByRole('button', { name: 'Set it' }).click();
+    await expect(verdict(page)).toContainText('It is set to 76 by now');
+    await saved(page);
+    await stage(page, 'Plan');
+    await expect(page.getByRole('button', { name: /^Set Rail: thickness to 76/ })).toBeVisible();
+  });
+
+  test('goes through the worst by one key, accepts with a reason, and the standing follows', async ({
+    page,
+  }) => {
+    await page.getByRole('button', { name: 'Numbers' }).click();
+    const list = numbers(page).getByRole('list').last().getByRole('button');
+    await list.first().click();
+    await expect(verdict(page)).toContainText('1 of 12, worst first');
+    await page.keyboard.press('n');
+    await expect(verdict(page)).toContainText('2 of 12');
+    await page.keyboard.press('b');
+    await expect(verdict(page)).toContainText('1 of 12');
+    await list.filter({ hasText: 'not found' }).first().click();
+    await expect(numbers(page).getByText('It is not in its place here')).toBeVisible();
+    await expect(verdict(page)).toContainText('not found in its place');
+    await list.filter({ hasText: 'Launcher button' }).click();
+    await numbers(page).getByRole('button', { name: 'Accept the difference …' }).click();
+    await page
+      .getByLabel('What is lost, and why it may stay')
+      .fill('The date, which the phone shows as well.');
+    await page.getByLabel('What is lost, and why it may stay').press('Enter');
+    await expect(numbers(page)).toContainText('Accepted as it is: The date');
+    await expect(numbers(page).getByRole('heading').first().locator('..')).toContainText('stand-in');
+  });
+
+  test('an element is placed by hand, looked for again, and both are undone', async ({ page }) => {
+    await page.getByRole('button', { name: 'Numbers' }).click();
+    await page
+      .getByRole('navigation', { name: 'Elements' })
+      .getByRole('button', { name: /^Pointer/ })
+      .click();
+    await page.getByRole('button', { name: 'Place', exact: true }).click();
+    const bench = page.getByRole('group', { name: /and After the first evening/ });
+    await bench.focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await expect(numbers(page)).toContainText('by hand');
+    await numbers(page).getByRole('button', { name: 'Look for it again' }).click();
+    await expect(numbers(page).getByRole('button', { name: 'Look for it again' })).toHaveCount(0);
+    await page.keyboard.press('Control+z');
+    await expect(numbers(page).getByRole('button', { name: 'Look for it again' })).toBeVisible();
+  });
+
+  test('two dates are held against each other', async ({ page }) => {
+    await page.getByRole('link', { name: 'Over time' }).click();
+    await expect(page.getByRole('img', { name: /Closeness over time: 2026-11-21 \d+ %/ })).toBeVisible();
+    const rail = page.getByRole('row', { name: /^Rail/ });
+    await expect(rail).toContainText('+');
+    await page.getByRole('link', { name: 'Lay the two on each other' }).click();
+    await expect(
+      page.getByRole('group', { name: 'Before anything and After the first evening' }),
+    ).toBeVisible();
+  });
+
+  test('the drawn one is taken, and shows what the matches promise', async ({ page }) => {
+    await page.getByRole('button', { name: 'Take the drawn one' }).click();
+    await expect(page.getByAltText('Drawn from the matches')).toBeVisible({ timeout: 30_000 });
+    await page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Rail/ }).click();
+    await expect(verdict(page)).toContainText('100 % seen', { timeout: 30_000 });
+  });
+
+  test('what is no picture is refused, and what was there stays', async ({ page }) => {
+    await bringIn(page, 'notes.png', Buffer.from('not a picture at all'));
+    await expect(page.getByRole('alert')).toContainText('notes.png');
+    await expect(page.getByAltText('After the first evening')).toBeVisible();
+    const whole = readFileSync(
+      new URL('../../demo/pictures/saltmarsh-3-light-1920x1080.png', import.meta.url),
+    );
+    await bringIn(page, 'cut.png', whole.subarray(0, 20_000));
+    await expect(page.getByRole('alert')).toContainText('cut.png', { timeout: 20_000 });
+    // A picture of the reference itself is as near as can be.
+    await bringIn(page, 'mine.png', whole);
+    await expect(page.getByAltText('mine', { exact: true })).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Rail/ }).click();
+    await expect(verdict(page)).toContainText(/(99|100) % seen/, { timeout: 30_000 });
+    await way(page, 'Difference');
+    await expect(page.getByText(/Mean ΔE [0-3]\.\d\d/)).toBeVisible({ timeout: 20_000 });
+  });
+});
+
+test('a picture of another size finds its elements where the reference would have them', async ({ page }) => {
+  await newCoat(page, 'Two sizes');
+  const rail = (width: number, height: number, thickness: number) =>
+    drawnPng(width, height, '#7f9aa6', [
+      { x: width - thickness, y: 0, width: thickness, height, colour: '#e3c2b4' },
+    ]);
+  await addPicture(page, 'reference.png', rail(1600, 900, 80));
+  await expect(page.locator('coat-picture-view img')).toBeVisible();
+  const image = (await page.locator('coat-picture-view img').boundingBox())!;
+  const k = image.width / 1600;
+  await page.mouse.move(image.x + 1522 * k, image.y + 3);
+  await page.mouse.down();
+  await page.mouse.move(image.x + 1560 * k, image.y + 300 * k);
+  await page.mouse.move(image.x + 1597 * k, image.y + 897 * k);
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'Add element' }).click();
+  await saved(page);
+  await stage(page, 'Compare');
+  await bringIn(page, 'own.png', rail(1200, 800, 71));
+  await expect(page.getByAltText('own', { exact: true })).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'Numbers' }).click();
+  // 71 of 800 lines are 96 of the display's 1080; 80 of 900 are wanted to be 96.
+  await expect(numbers(page).getByRole('row', { name: /^Thickness/ })).toContainText('95.9 px', {
+    timeout: 20_000,
+  });
+  await expect(numbers(page)).toContainText('71 × 800');
+});
