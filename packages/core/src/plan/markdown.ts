@@ -2,12 +2,12 @@ import { commandLine } from './quote.js';
 import type { Plan } from './step.js';
 
 /** Characters that would start markup in the middle of a line. */
-function plain(text: string): string {
+export function plain(text: string): string {
   return text.replace(/\s+/g, ' ').replace(/([\\`*_[\]<>#|])/g, '\\$1');
 }
 
 /** A fence longer than any run of backticks inside. */
-function fenced(lines: readonly string[]): string[] {
+export function fenced(lines: readonly string[]): string[] {
   const body = lines.join('\n');
   const longest = Math.max(2, ...(body.match(/`+/g) ?? []).map((run) => run.length));
   const fence = '`'.repeat(longest + 1);

@@ -14,7 +14,7 @@ export const KEY_HELP: readonly KeyHelp[] = [
   { keys: ['?'], does: 'Show the keys', where: 'anywhere' },
   { keys: ['J'], does: 'Next element', where: 'anywhere' },
   { keys: ['K'], does: 'Previous element', where: 'anywhere' },
-  { keys: ['Shift', '1 … 6'], does: 'Go to the n-th stage', where: 'anywhere' },
+  { keys: ['Shift', '1 … 7'], does: 'Go to the n-th stage', where: 'anywhere' },
   { keys: ['V'], does: 'Other variant', where: 'anywhere' },
   { keys: ['Ctrl', 'Z'], does: 'Undo', where: 'anywhere' },
   { keys: ['Ctrl', 'Shift', 'Z'], does: 'Do again', where: 'anywhere' },

@@ -28,6 +28,7 @@ export const STAGES = [
   { path: 'match', label: 'Match' },
   { path: 'plan', label: 'Plan' },
   { path: 'compare', label: 'Compare' },
+  { path: 'share', label: 'Share' },
 ] as const;
 
 /** Views of a stage that have an address of their own, by the stage they belong to. */
@@ -41,6 +42,8 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
   'way-back': 'plan',
   readings: 'plan',
   'over-time': 'compare',
+  bundle: 'share',
+  'carry-over': 'share',
 };
 
 /** The frame around every stage of one coat: top line, tape, spine. */
@@ -151,7 +154,7 @@ export class CoatFrame {
       return;
     }
     if (this.dialog.openDialogs.length > 0 || !this.keys.heeds(event)) return;
-    const digit = /^Digit([1-6])$/.exec(event.code)?.[1];
+    const digit = /^Digit([1-7])$/.exec(event.code)?.[1];
     if (event.shiftKey && digit) void this.go(STAGES[Number(digit) - 1]!.path);
     else if (key === 'j') this.view.step(1);
     else if (key === 'k') this.view.step(-1);

@@ -121,6 +121,12 @@ export const ROUTES: Routes = [
         title: 'Over time',
         loadComponent: () => import('../compare/overTime').then((m) => m.OverTime),
       },
+      {
+        path: 'share',
+        title: 'Sheet',
+        data: { whole: true },
+        loadComponent: () => import('../share/sheetView').then((m) => m.SheetView),
+      },
     ],
   },
   { path: '**', title: 'Not here', loadComponent: () => import('./nowhere').then((m) => m.Nowhere) },
