@@ -72,7 +72,8 @@ describe('the demo catalogue', () => {
     ['exclusion', (p: Part) => p.excludes.length > 0],
     [
       'values in a file of its own',
-      (p: Part) => p.offers.some((o) => Object.values(o.supplies).some((s) => 'setting' in s && s.setting.file)),
+      (p: Part) =>
+        p.offers.some((o) => Object.values(o.supplies).some((s) => 'setting' in s && s.setting.file)),
     ],
     ['a syntax of its own', (p: Part) => (p.syntaxes ?? []).length > 0],
     ['a place on earth', (p: Part) => (p.settings ?? []).some((s) => s.value.type === 'earth')],

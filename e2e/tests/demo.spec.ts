@@ -32,6 +32,7 @@ test.describe('the demo', () => {
     await page.getByRole('combobox', { name: 'Find or do' }).fill('point');
     await page.keyboard.press('Enter');
     await expect(page).toHaveURL(/e=/);
+    await expect(page.getByRole('combobox', { name: 'Find or do' })).toHaveCount(0);
     await page.keyboard.press('Shift+4');
     await expect(page.getByRole('heading', { name: 'Pointer', level: 1 })).toBeVisible();
     await expect(page.locator('.bench-head')).toContainText('open');

@@ -4,6 +4,7 @@ import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
 import { archiveRoutes } from './archives/routes.js';
 import { blobRoutes } from './blobs/routes.js';
+import { bundleIntake, bundleRoutes } from './bundles/routes.js';
 import { coatRoutes } from './coats/routes.js';
 import { schemaVersion } from './db/migrate.js';
 import type { Db } from './db/pool.js';
@@ -82,9 +83,11 @@ export function makeApp({
   app.use('/api/fonts', fontRoutes(db));
   app.use('/api/archives', archiveRoutes(db, runner));
   app.use('/api/surveys', surveyRoutes(db));
+  app.use('/api/bundles', bundleIntake(db, runner));
   app.use('/api/drawings', drawingRoutes(db, runner));
   app.use(express.json({ limit: MOST_JSON }));
   app.use('/api/coats', coatRoutes(db));
+  app.use('/api/bundles', bundleRoutes(db));
   app.get('/api/coats/:id/events', (req, res) => {
     if (!isId(req.params.id)) throw notFound('coat');
     hub.listen(req.params.id, res);

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { withFreshIds } from '@spare-coat/core/bundle/bringIn';
 import { carryOut } from '@spare-coat/core/coat/carryOut';
 import { describeCommand } from '@spare-coat/core/coat/describe';
 import { CommandRefused } from '@spare-coat/core/coat/refused';
@@ -11,12 +12,12 @@ import { inTransaction, type Client, type Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import { appendEntry, entriesAfter, loadRows, undoState, writeChanges } from './store.js';
 
-interface Envelope {
+export interface Envelope {
   readonly commandId: string;
   readonly revision: number;
 }
 
-function readEnvelope(body: unknown): Envelope {
+export function readEnvelope(body: unknown): Envelope {
   const { commandId, revision } = (body ?? {}) as Partial<Envelope>;
   if (typeof commandId !== 'string' || !isId(commandId) || !Number.isInteger(revision))
     throw new Problem(
@@ -88,30 +89,51 @@ export function runCommand(db: Db, coatId: string, body: unknown): Promise<Writt
     throw new Problem(422, 'bad-command', checked.problems.join(' '), { problems: checked.problems });
   const { command } = checked;
   return inTransaction(db, async (client) => {
-    const revision = await lockCoat(client, coatId);
-    if (await repeated(client, coatId, envelope)) return answer(client, coatId, envelope.revision);
-    await refuseStale(client, coatId, envelope.revision, revision);
-    const rows = await loadRows(client, coatId);
-    let changes: Change[];
-    try {
-      changes = carryOut(rows, command);
-    } catch (error) {
-      if (error instanceof CommandRefused) throw new Problem(422, error.code, error.message);
-      throw error;
-    }
-    if (changes.length === 0) return answer(client, coatId, envelope.revision);
-    applied(rows, changes, 'clash');
-    await written(client, coatId, changes);
-    await appendEntry(client, coatId, revision + 1, {
-      commandId: envelope.commandId,
-      direction: 'do',
-      answers: null,
-      label: describeCommand(rows, command),
-      command,
-      changes,
-      inverse: invertChanges(changes, randomUUID, now()),
+    await changeCoat(client, coatId, envelope, (rows) => {
+      try {
+        return { changes: carryOut(rows, command), label: describeCommand(rows, command), command };
+      } catch (error) {
+        if (error instanceof CommandRefused) throw new Problem(422, error.code, error.message);
+        throw error;
+      }
     });
     return answer(client, coatId, envelope.revision);
+  });
+}
+
+/** What is done to a coat in one go, and what its history says of it. */
+interface Act {
+  readonly changes: readonly Change[];
+  readonly label: string;
+  readonly command: unknown;
+}
+
+/**
+ * Changes a coat by one entry that can be taken back, on the revision that it was made on. Nothing happens where there is
+ * nothing to change, or where it was done before.
+ */
+export async function changeCoat(
+  client: Client,
+  coatId: string,
+  envelope: Envelope,
+  actOn: (rows: CoatRows) => Act,
+): Promise<void> {
+  const revision = await lockCoat(client, coatId);
+  if (await repeated(client, coatId, envelope)) return;
+  await refuseStale(client, coatId, envelope.revision, revision);
+  const rows = await loadRows(client, coatId);
+  const { changes, label, command } = actOn(rows);
+  if (changes.length === 0) return;
+  applied(rows, changes, 'clash');
+  await written(client, coatId, changes);
+  await appendEntry(client, coatId, revision + 1, {
+    commandId: envelope.commandId,
+    direction: 'do',
+    answers: null,
+    label,
+    command,
+    changes,
+    inverse: invertChanges(changes, randomUUID, now()),
   });
 }
 
@@ -179,37 +201,12 @@ function newCoat(id: string, name: string): Change[] {
   ];
 }
 
-/** Ids stand alone, or inside what names something by one: `hand:…`, the keys of findings. */
-const ANY_ID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
-
 /** Copies rows under new ids, references between them included. The journal stays behind: nothing was done yet. */
 export function copyRows(rows: CoatRows, id: string, name: string): Change[] {
-  const ids = new Map<string, string>([[coatOf(rows).id, id]]);
-  const fresh = (old: string) => {
-    const known = ids.get(old);
-    if (known) return known;
-    const made = randomUUID();
-    ids.set(old, made);
-    return made;
-  };
-  for (const entity of ENTITIES)
-    if (entity !== 'journal') for (const old of Object.keys(rows[entity])) fresh(old);
-  // Parts and profiles are other roots: their ids stay. Ids of this coat's rows are found wherever they stand.
-  const swap = (value: unknown): unknown => {
-    if (typeof value === 'string') return value.replace(ANY_ID, (old) => ids.get(old) ?? old);
-    if (Array.isArray(value)) return value.map(swap);
-    if (value && typeof value === 'object')
-      return Object.fromEntries(Object.entries(value).map(([k, v]) => [ids.get(k) ?? k, swap(v)]));
-    return value;
-  };
-  return ENTITIES.filter((e) => e !== 'journal').flatMap((entity) =>
-    Object.values(rows[entity]).map((row) => {
-      const copy = swap(row) as RowTypes[typeof entity];
-      return put(
-        entity,
-        entity === 'coat' ? ({ ...copy, name, deletedAt: null } as RowTypes[typeof entity]) : copy,
-      );
-    }),
+  const fresh = withFreshIds(rows, id, randomUUID, ['journal']);
+  const copy = { ...fresh, coat: { [id]: { ...coatOf(fresh), name, deletedAt: null } } };
+  return ENTITIES.flatMap((entity) =>
+    Object.values(copy[entity]).map((row) => put(entity, row as RowTypes[typeof entity])),
   );
 }
 
@@ -236,21 +233,35 @@ export function createCoat(db: Db, body: unknown): Promise<{ id: string; revisio
       await lockCoat(client, String(from));
       changes = copyRows(await loadRows(client, String(from)), id, title);
     }
-    const made = await client.query(
-      "insert into root (id, kind, owner_id) select $1, 'coat', id from owner order by created_at limit 1 on conflict do nothing",
-      [id],
-    );
-    if (made.rowCount === 0) throw new Problem(409, 'id-used', 'This id is in use already.');
-    await written(client, id, changes);
-    await appendEntry(client, id, 1, {
-      commandId,
-      direction: 'do',
-      answers: null,
+    await makeCoat(client, id, commandId, {
+      changes,
       label: from ? 'Copy the coat' : 'Make the coat',
       command: { type: 'coat.create', name: title, from: from ?? null },
-      changes,
-      inverse: invertChanges(changes, randomUUID, now()),
     });
     return { id, revision: 1 };
+  });
+}
+
+/** Puts a coat in, with its first entry. @throws 409 where its id is in use */
+export async function makeCoat(
+  client: Client,
+  id: string,
+  commandId: string,
+  { changes, label, command }: Act,
+): Promise<void> {
+  const made = await client.query(
+    "insert into root (id, kind, owner_id) select $1, 'coat', id from owner order by created_at limit 1 on conflict do nothing",
+    [id],
+  );
+  if (made.rowCount === 0) throw new Problem(409, 'id-used', 'This id is in use already.');
+  await written(client, id, changes);
+  await appendEntry(client, id, 1, {
+    commandId,
+    direction: 'do',
+    answers: null,
+    label,
+    command,
+    changes,
+    inverse: invertChanges(changes, randomUUID, now()),
   });
 }

@@ -1,4 +1,5 @@
 import { archiveWorker } from '../archives/worker.js';
+import { bundleWorker } from '../bundles/worker.js';
 import type { Db } from '../db/pool.js';
 import { listingWorker } from '../listing/worker.js';
 import { normaliseWorker } from '../pictures/normalise.js';
@@ -10,6 +11,7 @@ export function jobWorkers(db: Db, listing: string | null): Readonly<Record<stri
   return {
     'picture.normalise': normaliseWorker(db),
     'archive.read': archiveWorker(db),
+    'bundle.read': bundleWorker(db),
     proposal: proposalWorker(db),
     'listing.fetch': listingWorker(db, listing),
   };

@@ -45,7 +45,8 @@ export async function profileRevisions(
   return rows.map((r) => ({ ...r, at: r.at.toISOString() }));
 }
 
-async function writeProfile(client: Client, profile: HostProfile, shipped: boolean): Promise<void> {
+/** Writes one revision of a profile. The caller holds the root's lock. */
+export async function writeProfile(client: Client, profile: HostProfile, shipped: boolean): Promise<void> {
   await client.query(
     'insert into profile_revision (profile_id, revision, name, version, data, shipped) values ($1, $2, $3, $4, $5, $6)',
     [profile.id, profile.revision, profile.name, profile.version, JSON.stringify(profile), shipped],

@@ -37,7 +37,7 @@ export const samplesSchema = yup
   .max(600)
   .required();
 
-const rectFields = {
+export const rectFields = {
   x: whole(0, 20_000),
   y: whole(0, 20_000),
   width: whole(1, 20_000),
@@ -140,27 +140,26 @@ export const suppliesSchema = valuesSchema.test(
 ) as unknown as Values;
 
 /** An element as it was found on a picture of one's own desktop. */
-export const sightingSchema = yup
-  .object({
-    id: idSchema,
-    elementId: idSchema,
-    ...rectFields,
-    how: yup.string().oneOf(SIGHTING_HOWS).required(),
-    dx: whole(-20_000, 20_000),
-    dy: whole(-20_000, 20_000),
-    likeness: yup
-      .object({
-        mean: num(0, 200),
-        p95: num(0, 200),
-        ssim: yup.number().strict().min(-1).max(1).nullable().default(null),
-        palette: num(0, 1),
-      })
-      .noUnknown()
-      .required(),
-    values: valuesSchema as unknown as Values,
-    against: yup.string().strict().max(200).defined(),
-  })
-  .noUnknown();
+export const sightingFields = {
+  id: idSchema,
+  elementId: idSchema,
+  ...rectFields,
+  how: yup.string().oneOf(SIGHTING_HOWS).required(),
+  dx: whole(-20_000, 20_000),
+  dy: whole(-20_000, 20_000),
+  likeness: yup
+    .object({
+      mean: num(0, 200),
+      p95: num(0, 200),
+      ssim: yup.number().strict().min(-1).max(1).nullable().default(null),
+      palette: num(0, 1),
+    })
+    .noUnknown()
+    .required(),
+  values: valuesSchema as unknown as Values,
+  against: yup.string().strict().max(200).defined(),
+};
+export const sightingSchema = yup.object(sightingFields).noUnknown();
 
 export const filesSchema = yup
   .array(

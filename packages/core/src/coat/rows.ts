@@ -43,6 +43,8 @@ export interface CoatRow {
   readonly uses: Readonly<Record<string, number>>;
   /** Steps of the plan that a person has put elsewhere, in the order in which it was done. */
   readonly moves: readonly Move[];
+  /** What came with a bundle and is not known here: it goes out again with the next one. */
+  readonly extras: Readonly<Record<string, unknown>>;
   /** When it was put in the bin (ISO 8601), or null. */
   readonly deletedAt: string | null;
 }
@@ -469,6 +471,7 @@ export function newCoatRow(id: string, name: string): CoatRow {
     limits: NO_LIMITS,
     uses: {},
     moves: [],
+    extras: {},
     deletedAt: null,
   };
 }

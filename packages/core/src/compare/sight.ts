@@ -6,7 +6,7 @@ import { edgeGap, readRegion, type RegionReading } from '../picture/readRegion.j
 import { readText } from '../picture/readText.js';
 import { clip, type Rect } from '../picture/rect.js';
 import { resample } from '../picture/resample.js';
-import { samplePicture } from '../picture/samplePicture.js';
+import { luma, samplePicture } from '../picture/samplePicture.js';
 import type { Told } from '../picture/told.js';
 import type { Kind, ReadFrom } from '../reference/kind.js';
 import { measuredTraits } from '../reference/measure.js';
@@ -55,23 +55,42 @@ function freedomOf(rect: Rect, width: number, height: number): Free {
   };
 }
 
-/** Alike in structure or in colours by this much, what is there is the element; or when two of its free sides are real edges. */
-const ALIKE_SSIM = 0.35;
-const ALIKE_PALETTE = 0.5;
-const SIDES = 2;
+/** Alike in form or in colours by this much, what is there is the element. */
+const ALIKE_FORM = 0.55;
+const ALIKE_COLOURS = 0.5;
+/** So is what stands at the same edge of the screen, when so many of its free sides are real edges. */
+const SIDES = 1;
 /** What covers this share of the screen has not moved out of reach: whatever is there stands in its place. */
 const LARGE = 0.1;
 
 type Found = RegionReading['found'];
 
+/** How two pictures of one size rise and fall together in brightness, −1 to 1; 0 where one of them is plain. */
+function formAlike(a: Pixels, b: Pixels): number {
+  const n = a.width * a.height;
+  let [p, q, pp, qq, pq] = [0, 0, 0, 0, 0];
+  for (let i = 0; i < n * 4; i += 4) {
+    const x = luma(a.data[i]!, a.data[i + 1]!, a.data[i + 2]!);
+    const y = luma(b.data[i]!, b.data[i + 1]!, b.data[i + 2]!);
+    p += x;
+    q += y;
+    pp += x * x;
+    qq += y * y;
+    pq += x * y;
+  }
+  const spread = Math.sqrt((pp - (p * p) / n) * (qq - (q * q) / n));
+  return spread < n ? 0 : (pq - (p * q) / n) / spread;
+}
+
 /** Whether what is at a place is the element that was looked for. */
-function isElement(likeness: Likeness, found: Found, free: Free, share: number): boolean {
+function isElement(form: number, colours: number, found: Found, free: Free): boolean {
   const sides = [free.x && found.left, free.x && found.right, free.y && found.top, free.y && found.bottom];
+  const isAtEdge = !free.x || !free.y;
   return (
-    share >= LARGE ||
-    (likeness.ssim ?? 0) >= ALIKE_SSIM ||
-    likeness.palette >= ALIKE_PALETTE ||
-    sides.filter(Boolean).length >= SIDES
+    form >= ALIKE_FORM ||
+    colours >= ALIKE_COLOURS ||
+    (isAtEdge && sides.filter(Boolean).length >= SIDES) ||
+    (!free.x && !free.y)
   );
 }
 
@@ -110,7 +129,8 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
   const expected = expectedRect(region, reference, own, factor);
   if (!expected) return null;
   const patch = resample(reference, region, expected.width, expected.height);
-  const free = freedomOf(region, reference.width, reference.height);
+  const share = (region.width * region.height) / (reference.width * reference.height);
+  const free = share >= LARGE ? { x: false, y: false } : freedomOf(region, reference.width, reference.height);
   const { dx, dy } = byHand
     ? { dx: byHand.x - expected.x, dy: byHand.y - expected.y }
     : bestOffset(own, patch, expected, free);
@@ -122,12 +142,12 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
   const read = readRegion(own, drawn, { settle: byHand === null, reach });
   // Where a hand drew it at another size, the reference is brought to that size: alike is told of the whole of both.
   const at = byHand ?? moved!;
-  const likeness = likenessOf(
-    byHand || at.width !== patch.width || at.height !== patch.height
-      ? resample(reference, region, at.width, at.height)
-      : patch,
-    cropOf(own, at),
-  );
+  const wanted =
+    at.width === patch.width && at.height === patch.height
+      ? patch
+      : resample(reference, region, at.width, at.height);
+  const there = cropOf(own, at);
+  const likeness = likenessOf(wanted, there);
   const { rect } = read;
   const wants = (prefix: string) =>
     (kind?.traits ?? []).some((t) => ask.traits.includes(t.id) && t.reads?.startsWith(prefix));
@@ -142,8 +162,7 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
       const { width, height } = cut;
       found.set(spec.id, { blob: ask.blob, width, height, sample: samplePicture(cut) });
     }
-  const share = (rect.width * rect.height) / (own.width * own.height);
-  const isFound = byHand !== null || isElement(likeness, read.found, free, share);
+  const isFound = byHand !== null || isElement(formAlike(wanted, there), likeness.palette, read.found, free);
   // What a hand has drawn is told by the hand; of what was not found nothing is told.
   const counts = (trait: string) =>
     ask.traits.includes(trait) &&

@@ -33,6 +33,16 @@ export const SHEET_STYLE = `
 .sheet th, .sheet td { padding: 5px 12px 5px 0; text-align: left; vertical-align: top; border-bottom: 1px solid #d6d6d6; overflow-wrap: anywhere; }
 .sheet thead th { font-size: 13px; font-weight: 400; color: #4d4d4d; }
 .sheet tbody th { font-weight: 600; }
+.sheet table[class] { table-layout: fixed; }
+.sheet table.near th:nth-child(1) { width: 21%; }
+.sheet table.near th:nth-child(2), .sheet table.near th:nth-child(3) { width: 11%; }
+.sheet table.near th:nth-child(4) { width: 22%; }
+.sheet table.parts th:nth-child(1) { width: 14%; }
+.sheet table.parts th:nth-child(2), .sheet table.parts th:nth-child(5) { width: 9%; }
+.sheet table.parts th:nth-child(3), .sheet table.parts th:nth-child(4) { width: 13%; }
+.sheet table.parts th:nth-child(6) { width: 27%; }
+.sheet table.settings th:nth-child(1), .sheet table.settings th:nth-child(3) { width: 22%; }
+.sheet table.settings th:nth-child(2) { width: 26%; }
 .sheet .n { text-align: right; white-space: nowrap; }
 .sheet .swatch { width: 11px; height: 11px; vertical-align: -1px; }
 .sheet code, .sheet pre { font-family: 'JetBrains Mono Variable', 'JetBrains Mono', ui-monospace, monospace; font-size: 12.5px; }
@@ -51,6 +61,7 @@ function table(
   heads: readonly string[],
   rows: readonly (readonly string[])[],
   numbers: readonly number[] = [],
+  name = '',
 ): string {
   const cls = (i: number) => (numbers.includes(i) ? ' class="n"' : '');
   const head = heads.map((h, i) => `<th scope="col"${cls(i)}>${t(h)}</th>`).join('');
@@ -62,7 +73,7 @@ function table(
           .join('')}</tr>`,
     )
     .join('');
-  return `<table><thead><tr>${head}</tr></thead><tbody>${body}</tbody></table>`;
+  return `<table${name ? ` class="${name}"` : ''}><thead><tr>${head}</tr></thead><tbody>${body}</tbody></table>`;
 }
 
 function elements(list: readonly SheetElement[]): string {
@@ -76,7 +87,7 @@ function elements(list: readonly SheetElement[]): string {
       t(e.by.join(', ')),
       t([e.why, e.note].filter(Boolean).join(' ')),
     ]);
-    return `<h3>${HEADINGS[nearness]}</h3>${table(['Element', 'Promised', 'Proven', 'By', 'Why, and what is lost'], rows, [1, 2])}`;
+    return `<h3>${HEADINGS[nearness]}</h3>${table(['Element', 'Promised', 'Proven', 'By', 'Why, and what is lost'], rows, [1, 2], 'near')}`;
   }).join('');
 }
 
@@ -117,6 +128,8 @@ export function sheetBody(sheet: Sheet, src: (blob: string) => string | null): s
       [link(p.home), ...p.sources.map(t)].join('<br>'),
       t(p.elements.join(', ')),
     ]),
+    [],
+    'parts',
   );
   const settings = table(
     ['Element', 'Trait', 'Value', 'Where'],
@@ -126,6 +139,8 @@ export function sheetBody(sheet: Sheet, src: (blob: string) => string | null): s
       withSwatch(s.value),
       t(s.where),
     ]),
+    [],
+    'settings',
   );
   const steps = sheet.sittings
     .map(

@@ -75,6 +75,7 @@ export function testCoat(): CoatRows {
       limits: NO_LIMITS,
       uses: {},
       moves: [],
+      extras: {},
       deletedAt: null,
     }),
     variant: by(

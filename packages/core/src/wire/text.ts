@@ -54,7 +54,7 @@ export function isDate(text: string): boolean {
 export const dateSchema = yup
   .string()
   .strict()
-  .test('date', 'A date is written as 2026-11-25.', (v) => v === undefined || isDate(v))
+  .test('date', 'A date is written as 2026-11-25.', (v?: string | null) => v == null || isDate(v))
   .required('A date is needed.');
 
 /** Whether a text is a UUID as this application writes them. */

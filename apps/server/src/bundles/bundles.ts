@@ -1,0 +1,187 @@
+import { randomUUID } from 'node:crypto';
+import { changesOfBundle, pinned, withFreshIds } from '@spare-coat/core/bundle/bringIn';
+import { coatBundle, type BundleChoice } from '@spare-coat/core/bundle/writeBundle';
+import type { BundleContent } from '@spare-coat/core/bundle/readBundle';
+import { coatOf, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/coat/rows';
+import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/matching/rank';
+import { derivePlan } from '@spare-coat/core/plan/derive';
+import type { MatchContext } from '@spare-coat/core/matching/targets';
+import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
+import { isId, nameSchema } from '@spare-coat/core/wire/text';
+import type { Readable } from 'node:stream';
+import { findBlob, readBlob } from '../blobs/store.js';
+import { changeCoat, makeCoat, readEnvelope } from '../coats/commands.js';
+import { loadRows } from '../coats/store.js';
+import { inTransaction, type Db } from '../db/pool.js';
+import { Problem, notFound } from '../http/problem.js';
+import { isOpenLicence } from '../parts/licence.js';
+import { partsServing } from '../parts/store.js';
+import { findProfile } from '../profiles/store.js';
+import { packBundle } from './pack.js';
+import { bringParts, bringProfile, CLASH_ANSWERS, partStanding, profileStanding, type ClashAnswer, type Standing } from './pins.js'; // prettier-ignore
+
+/** A coat with all that is looked at to tell how it stands. @throws 404 where there is none */
+export async function coatContext(db: Db, coatId: string): Promise<MatchContext> {
+  const known = isId(coatId)
+    ? await db.query("select 1 from root where id = $1 and kind = 'coat'", [coatId])
+    : { rowCount: 0 };
+  if (!known.rowCount) throw notFound('coat');
+  const rows = await loadRows(db, coatId);
+  const { profileId, profileRevision } = coatOf(rows);
+  const host = profileId ? ((await findProfile(db, profileId, profileRevision!))?.profile ?? null) : null;
+  const kinds = [...new Set(Object.values(rows.element).map((e) => e.kind))];
+  const pins = Object.values(rows.layer).flatMap((l) =>
+    l.partId ? [[l.partId, l.partRevision!] as const] : [],
+  );
+  return { rows, host, parts: await partsServing(db, kinds, pins, host?.family ?? null) };
+}
+
+/** The bundle of a coat as a zip, and under which name it is saved. */
+export async function bundleOfCoat(
+  db: Db,
+  coatId: string,
+  choice: BundleChoice & { readonly archives: boolean },
+): Promise<{ readonly title: string; readonly zip: Readable }> {
+  const ctx = await coatContext(db, coatId);
+  const coat = evaluateCoat(ctx, indexOffers(ctx));
+  const { documents, files, parts } = coatBundle(ctx, coat, derivePlan(ctx, coat), choice);
+  // An archive goes along only where its licence lets everybody hand it on, and where it is kept here.
+  const archives = choice.archives
+    ? parts.flatMap((p) =>
+        isOpenLicence(p.licence)
+          ? p.channels.flatMap((c) => (c.way === 'archive' && c.kept && c.sha256 ? [c.sha256] : []))
+          : [],
+      )
+    : [];
+  const title = coatOf(ctx.rows).name;
+  return { title, zip: await packBundle(db, 'coat', title, documents, files, archives) };
+}
+
+/** The content of a bundle that was read. @throws 404 where it is no longer kept */
+async function contentOf(db: Db, sha256: string): Promise<BundleContent> {
+  const blob = /^[0-9a-f]{64}$/.test(sha256) ? await findBlob(db, sha256) : null;
+  if (!blob || blob.type !== 'application/json') throw notFound('bundle');
+  const pieces: Buffer[] = [];
+  for await (const piece of readBlob(db, sha256, 0, blob.size - 1)) pieces.push(piece as Buffer);
+  const content = JSON.parse(Buffer.concat(pieces).toString('utf8')) as Partial<BundleContent>;
+  if (!content.what || !Array.isArray(content.parts)) throw notFound('bundle');
+  return content as BundleContent;
+}
+
+const thing = (of: { readonly name: string; readonly version: string }, standing: Standing): BundleThing => ({
+  name: of.name,
+  version: of.version,
+  is: standing.is,
+  here: standing.is === 'other' ? standing.version : null,
+});
+
+const COUNTED: readonly Entity[] = [
+  'element',
+  'trait',
+  'picture',
+  'match',
+  'handmade',
+  'capture',
+  'survey',
+  'reading',
+];
+
+/** What a bundle that was read would bring, and what clashes, as this place is now. */
+export async function previewBundle(db: Db, sha256: string): Promise<BundlePreview> {
+  const { what, title, version, rows, parts, profile } = await contentOf(db, sha256);
+  const things: BundleThing[] = [];
+  for (const part of parts) things.push(thing(part, await partStanding(db, part)));
+  const own = rows && coatOf(rows);
+  const known = own
+    ? await db.query<{ id: string; name: string; revision: number }>(
+        'select c.id, c.name, r.revision from coat c join root r on r.id = c.id where c.id = $1',
+        [own.id],
+      )
+    : null;
+  return {
+    what,
+    title,
+    version,
+    counts: rows
+      ? Object.fromEntries(
+          COUNTED.map((e) => [e, Object.keys(rows[e]).length] as const).filter(([, n]) => n > 0),
+        )
+      : {},
+    parts: things,
+    profile: profile && thing(profile, await profileStanding(db, profile)),
+    coat: known?.rows[0] ?? null,
+    hasUnknown: own !== null && Object.keys(own.extras).length > 0,
+  };
+}
+
+/** What is said when a bundle is taken in. */
+interface BringIn {
+  /** The coat that it is brought into; null: a new one. */
+  readonly into: string | null;
+  readonly name: string | null;
+  readonly clash: ClashAnswer;
+}
+
+function readBringIn(body: unknown): BringIn {
+  const { into, name, clash } = (body ?? {}) as Record<string, unknown>;
+  if (!CLASH_ANSWERS.includes(clash as ClashAnswer))
+    throw new Problem(
+      422,
+      'bad-command',
+      'Say whether parts that differ come as in the bundle, or stay as here.',
+    );
+  if (into !== null && into !== undefined && (typeof into !== 'string' || !isId(into)))
+    throw notFound('coat');
+  return {
+    into: (into as string | undefined) ?? null,
+    name: typeof name === 'string' && name.trim() !== '' ? nameSchema.validateSync(name.trim()) : null,
+    clash: clash as ClashAnswer,
+  };
+}
+
+/**
+ * Takes a bundle in: parts and host first, then the coat, all or nothing. A new coat keeps the ids of the bundle where they are
+ * free, so that the same coat elsewhere stays the same coat.
+ *
+ * @returns the id of the coat, or null where the bundle holds none
+ */
+export async function bringIn(
+  db: Db,
+  sha256: string,
+  body: unknown,
+): Promise<{ readonly coat: string | null }> {
+  const envelope = readEnvelope(body);
+  const { into, name, clash } = readBringIn(body);
+  const content = await contentOf(db, sha256);
+  const told = { label: `Bring in the bundle ${content.title}`.slice(0, 200), command: { type: 'bundle.bring', bundle: sha256, into, clash } }; // prettier-ignore
+  return inTransaction(db, async (client) => {
+    const done = await client.query<{ root_id: string }>(
+      'select root_id from history where command_id = $1',
+      [envelope.commandId],
+    );
+    if (done.rows[0]) return { coat: done.rows[0].root_id };
+    const parts = await bringParts(client, content.parts, clash);
+    const profile = content.profile && (await bringProfile(client, content.profile, clash));
+    if (!content.rows) return { coat: null };
+    const known = await client.query('select 1 from root where id = $1', [coatOf(content.rows).id]);
+    const isFree = known.rowCount === 0;
+    const isSame = into === coatOf(content.rows).id;
+    const id = into ?? (isFree ? coatOf(content.rows).id : randomUUID());
+    const under = isFree && into === null ? content.rows : isSame ? content.rows : withFreshIds(content.rows, id, randomUUID); // prettier-ignore
+    const then = renamed(pinned(under, parts, profile), name);
+    if (into === null)
+      await makeCoat(client, id, envelope.commandId, { ...told, changes: changesOfBundle(NO_ROWS, then) });
+    else
+      await changeCoat(client, id, envelope, (now) => ({
+        ...told,
+        changes: changesOfBundle(now, renamed(then, name ?? coatOf(now).name)),
+      }));
+    return { coat: id };
+  });
+}
+
+function renamed(rows: CoatRows, name: string | null): CoatRows {
+  const coat = coatOf(rows);
+  return name === null ? rows : { ...rows, coat: { [coat.id]: { ...coat, name } } };
+}

@@ -1,0 +1,81 @@
+import { createReadStream, createWriteStream } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { blobsIn } from '@spare-coat/core/bundle/format';
+import { findBlob, putBlob, readBlob } from '../blobs/store.js';
+import type { Db } from '../db/pool.js';
+import { Problem } from '../http/problem.js';
+import type { Worker } from '../jobs/queue.js';
+import { runChild, type Child } from '../jobs/runChild.js';
+import type { BundleReport } from './reading.js';
+
+const READER: Child = {
+  file: 'bundles/readChild.js',
+  mostMs: 5 * 60_000,
+  mostHeapMb: 400,
+  mostWords: 96 * 1024 * 1024,
+  late: 'Reading it took more than five minutes and was given up.',
+  long: 'There is more in it than any coat has.',
+  cancelled: 'Reading the bundle was cancelled.',
+  died: 'Reading it took more memory than any coat needs, and was given up.',
+  code: 'unreadable-bundle',
+};
+const MOST_CONTENT = 96 * 1024 * 1024;
+const MOST_FILE = 400 * 1024 * 1024;
+
+/** What a job that has read a bundle answers: the SHA-256 of its content as JSON, by which it is looked at and taken in. */
+export interface ReadBundleAnswer {
+  readonly bundle: string;
+}
+
+/**
+ * The worker that reads bundles: a process of its own unpacks and checks the file in a private folder; what is right in it is
+ * kept, pictures among it, and nothing is taken into a coat yet.
+ */
+export function bundleWorker(db: Db): Worker {
+  return async (raw, tools) => {
+    const sha256 = String(raw['sha256']);
+    const source = await findBlob(db, sha256);
+    if (!source) throw new Problem(404, 'not-found', 'The file is no longer kept here. Drop it in again.');
+    const folder = await mkdtemp(join(tmpdir(), 'spare-coat-'));
+    try {
+      const path = join(folder, 'bundle');
+      await pipeline(
+        readBlob(db, sha256, 0, source.size - 1),
+        createWriteStream(path, { mode: 0o600 }),
+        { signal: tools.signal },
+      ); // prettier-ignore
+      const { content, files } = await runChild<BundleReport>(READER, { path, folder }, tools);
+      const needed = content.rows ? blobsIn({ ...content.rows, coat: {} }) : new Set<string>();
+      const there = new Set(files.map((f) => f.sha256));
+      const missing = [...needed].find((sha) => !there.has(sha));
+      if (missing !== undefined)
+        throw new Problem(
+          422,
+          'unreadable-bundle',
+          'A file that the coat speaks of is missing in the bundle.',
+        );
+      for (const file of files) {
+        if (!(await findBlob(db, file.sha256)))
+          await putBlob(
+            db,
+            createReadStream(file.path),
+            file.picture ? 'image/png' : 'application/octet-stream',
+            MOST_FILE,
+          );
+      }
+      const kept = await putBlob(
+        db,
+        Readable.from([Buffer.from(JSON.stringify(content))]),
+        'application/json',
+        MOST_CONTENT,
+      );
+      return { bundle: kept.sha256 } satisfies ReadBundleAnswer;
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  };
+}

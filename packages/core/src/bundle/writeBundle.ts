@@ -1,0 +1,120 @@
+import { coatOf, type CoatRows, type Entity } from '../coat/rows.js';
+import type { HostProfile } from '../host/profile.js';
+import type { CoatState } from '../matching/evaluate.js';
+import { ledgerOf } from '../matching/ledger.js';
+import type { MatchContext } from '../matching/targets.js';
+import type { Part } from '../parts/part.js';
+import { commandLine } from '../plan/quote.js';
+import type { Plan } from '../plan/step.js';
+import { partsUsed } from '../sheet/sheet.js';
+import { blobsIn, isRecord, ROW_FILES, type Documents, type RowFile } from './format.js';
+
+/** What of a coat goes into its bundle beside what it is made of. */
+export interface BundleChoice {
+  /** Pictures of the own desktop, and what was seen on them. */
+  readonly own: boolean;
+  /** Surveys of the host, readings, and what was tried on it. */
+  readonly host: boolean;
+}
+
+/** What is not known here and goes out as it came in: by document, and by row. */
+export interface Extras {
+  readonly documents: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+  readonly rows: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+}
+
+function extrasOf(rows: CoatRows): Extras {
+  const { documents, rows: byRow } = coatOf(rows).extras as Partial<Extras>;
+  return { documents: documents ?? {}, rows: byRow ?? {} };
+}
+
+/** A row as it travels: without what belongs to this place, and with what came with it from another. */
+function travelling(entity: Entity, row: object, extras: Extras): Record<string, unknown> {
+  const copy: Record<string, unknown> = { ...row };
+  if (entity === 'coat') {
+    delete copy['extras'];
+    copy['deletedAt'] = null;
+  }
+  // The normalised picture is all that is needed: the file as it came stays at home.
+  if ('original' in copy) copy['original'] = copy['blob'];
+  return { ...extras.rows[`${entity} ${String(copy['id'])}`], ...copy };
+}
+
+/** The rows of a coat as documents. Rows stand in the order of their ids, so that equal coats make equal documents. */
+export function rowDocuments(rows: CoatRows, choice: BundleChoice): Documents {
+  const extras = extrasOf(rows);
+  const documents: Record<string, unknown> = { ...extras.documents };
+  for (const [file, entities] of Object.entries(ROW_FILES) as [RowFile, readonly Entity[]][]) {
+    if ((file === 'own.json' && !choice.own) || (file === 'host.json' && !choice.host)) continue;
+    documents[file] = {
+      ...extras.documents[file],
+      ...Object.fromEntries(
+        entities.map((entity) => [
+          entity,
+          Object.values(rows[entity])
+            .sort((a, b) => (a.id < b.id ? -1 : 1))
+            .map((row) => travelling(entity, row, extras)),
+        ]),
+      ),
+    };
+  }
+  return documents;
+}
+
+/** The ledger and the plan, for whoever reads the bundle without this application. */
+function derived(ctx: MatchContext, coat: CoatState, plan: Plan): Documents {
+  return {
+    'ledger.json': ledgerOf(ctx, coat).map(({ state, standing, loss, reasons, said }) => ({
+      element: state.element.name,
+      standing,
+      closeness: state.closeness,
+      loss,
+      reasons,
+      said,
+    })),
+    'plan.json': plan.ok
+      ? plan.sittings.map(({ steps, breakAfter }) => ({
+          breakAfter,
+          steps: steps.map(({ key, title, where, value, commands, expected, undo }) => ({
+            key,
+            title,
+            where,
+            value,
+            commands: commands.map(commandLine),
+            expected,
+            undo,
+          })),
+        }))
+      : [],
+  };
+}
+
+/** The documents of a coat's bundle, and the SHA-256s of the files that have to lie beside them. */
+export function coatBundle(
+  ctx: MatchContext,
+  coat: CoatState,
+  plan: Plan,
+  choice: BundleChoice,
+): { readonly documents: Documents; readonly files: readonly string[]; readonly parts: readonly Part[] } {
+  const rows = rowDocuments(ctx.rows, choice);
+  const parts = partsUsed(ctx).map((p) => p.part);
+  const documents = {
+    ...rows,
+    'parts.json': parts,
+    'profile.json': ctx.host,
+    ...derived(ctx, coat, plan),
+  };
+  return { documents, files: [...blobsIn(rows)].sort(), parts };
+}
+
+/** The documents of parts, or of a profile, that travel alone. */
+export function loneBundle(parts: readonly Part[], profile: HostProfile | null): Documents {
+  return profile ? { 'profile.json': profile } : { 'parts.json': parts };
+}
+
+/** Everything in a record but the keys that are known. */
+export function without(record: unknown, known: readonly string[]): Record<string, unknown> {
+  return Object.fromEntries(
+    Object.entries(isRecord(record) ? record : {}).filter(([k]) => !known.includes(k)),
+  );
+}
