@@ -3,8 +3,15 @@ import { fileURLToPath } from 'node:url';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { ROW_FILES } from '@spare-coat/core/bundle/format';
+import { readBundle } from '@spare-coat/core/bundle/readBundle';
+import { coatBundle } from '@spare-coat/core/bundle/writeBundle';
 import { readProfile } from '@spare-coat/core/host/profile';
+import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/matching/rank';
 import { readPart } from '@spare-coat/core/parts/part';
+import { derivePlan } from '@spare-coat/core/plan/derive';
+import { randomCoat } from '@spare-coat/core/testing/randomCoat';
 import { PARTS } from './catalogue.js';
 import { PROFILES } from './profiles.js';
 
@@ -83,5 +90,49 @@ describe.each(documents)('the published schema of a %s', (name, read, all) => {
         // What only the application knows (kinds, traits, licences) it alone may refuse.
         if (!validate(raw)) expect([key, value, accepts(read, plain(raw))]).toEqual([key, value, false]);
       }
+  });
+});
+
+describe('the published schema of a bundle', () => {
+  const validate = new Ajv2020({ allErrors: true, strict: false, formats: { date: true } })
+    .addSchema(schema('part'))
+    .addSchema(schema('host-profile'))
+    .compile(schema('bundle'));
+  const manifest = { format: 'spare-coat-bundle', version: 2, what: 'coat', title: 'T', made: '2026-11-25', files: [] } as const; // prettier-ignore
+  const documentsOf = (seed: number) => {
+    const { ctx } = randomCoat(seed);
+    const coat = evaluateCoat(ctx, indexOffers(ctx));
+    const { documents } = coatBundle(ctx, coat, derivePlan(ctx, coat), { own: true, host: true });
+    return plain({ 'manifest.json': manifest, ...documents }) as Record<string, Record<string, unknown[]>>;
+  };
+  it('takes every bundle that is written', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
+        expect(validate(documentsOf(seed)), JSON.stringify(validate.errors?.slice(0, 3))).toBe(true);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it('refuses fields that are missing or of another type, as the application does', () => {
+    const documents = documentsOf(7);
+    for (const [file, entities] of Object.entries(ROW_FILES))
+      for (const entity of entities) {
+        const row = documents[file]![entity]?.[0];
+        if (!row) continue;
+        for (const field of Object.keys(row))
+          for (const value of [undefined, { odd: 1 }] as const) {
+            const spoilt = plain(documents);
+            const [first] = spoilt[file]![entity] as Record<string, unknown>[];
+            if (value === undefined) delete first![field];
+            else first![field] = value;
+            // What the schema refuses, the application refuses; it looks closer at values that the schema leaves open.
+            if (!validate(spoilt))
+              expect(
+                accepts(() => readBundle(manifest, spoilt), null),
+                `${entity}.${field}`,
+              ).toBe(false);
+          }
+      }
+    expect(validate({ ...documents, 'manifest.json': { ...manifest, format: 'other' } })).toBe(false);
   });
 });

@@ -4,7 +4,7 @@ import { Router } from 'express';
 import { notFound } from '../http/problem.js';
 
 /** The published JSON Schemas, from `docs/schemas`: the same place seen from `src` and from `dist`. */
-const SCHEMAS = ['host-profile', 'part'] as const;
+const SCHEMAS = ['host-profile', 'part', 'bundle'] as const;
 const read = (name: string) =>
   readFileSync(
     fileURLToPath(new URL(`../../../../docs/schemas/${name}.schema.json`, import.meta.url)),

@@ -1,6 +1,7 @@
 import { neededIconNames } from '@spare-coat/core/reference/neededIcons';
 import { Injectable, inject, signal } from '@angular/core';
-import { Api, type ApiProblem, type ArchiveQuestion, type JobState } from '../shared/api';
+import { Api, type ArchiveQuestion } from '../shared/api';
+import { waitForJob } from '../shared/waitForJob';
 import { CoatView } from '../shared/coatView';
 
 export interface Opening {
@@ -11,7 +12,6 @@ export interface Opening {
   readonly job: string | null;
 }
 
-const POLL_MS = 150;
 const MOST_BYTES = 512 * 1024 * 1024;
 const DEFAULT_ICON = 48;
 
@@ -76,17 +76,12 @@ export class ArchiveIntake {
     if (job) await this.api.cancelJob(job).catch(() => undefined);
   }
 
-  private async waitFor(id: string, name: string): Promise<string> {
-    for (;;) {
-      const job: JobState = await this.api.job(id).catch((error: ApiProblem) => {
-        if (!error.away) throw error;
-        return { id, state: 'waiting', progress: 0, result: null, problem: null };
-      });
-      if (job.state === 'done') return (job.result as { reading: string }).reading;
-      if (job.state === 'failed') throw new Error(job.problem?.sentence ?? 'It could not be read.');
-      if (job.state === 'cancelled') throw new Error('Reading was cancelled. Nothing was kept.');
-      this.opening.set({ name, stage: 'reading', progress: job.progress, job: id });
-      await new Promise((r) => setTimeout(r, POLL_MS));
-    }
+  private async waitFor(job: string, name: string): Promise<string> {
+    const tell = (progress: number) => this.opening.set({ name, stage: 'reading', progress, job });
+    const read = await waitForJob(this.api, job, tell, {
+      failed: 'It could not be read.',
+      cancelled: 'Reading was cancelled. Nothing was kept.',
+    });
+    return (read as { reading: string }).reading;
   }
 }

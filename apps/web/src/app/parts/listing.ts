@@ -12,7 +12,8 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { ListedDetails, ListedPage } from '@spare-coat/core/wire/listing';
 import { Subject, catchError, debounceTime, from, of, switchMap, tap } from 'rxjs';
-import { Api, type ApiProblem, type JobState, type ListedUpdates } from '../shared/api';
+import { Api, type ApiProblem, type ListedUpdates } from '../shared/api';
+import { waitForJob } from '../shared/waitForJob';
 import { Notices } from '../shared/notices';
 import { ArchiveIntake } from './archiveIntake';
 
@@ -24,7 +25,6 @@ interface Query {
 }
 
 const TYPING_MS = 250;
-const POLL_MS = 200;
 
 /** An online listing: look parts up, bring their files in, follow what came from there. */
 @Component({
@@ -131,15 +131,12 @@ export class Listing {
     }
   }
 
-  private async waitFor(id: string, version: string): Promise<{ sha256: string; file: string }> {
-    for (;;) {
-      const job: JobState = await this.api.job(id);
-      if (job.state === 'done') return job.result as { sha256: string; file: string };
-      if (job.state === 'failed') throw new Error(job.problem?.sentence ?? 'It could not be brought in.');
-      if (job.state === 'cancelled') throw new Error('It was cancelled. Nothing was kept.');
-      this.bringing.set({ version, progress: job.progress, job: id });
-      await new Promise((r) => setTimeout(r, POLL_MS));
-    }
+  private async waitFor(job: string, version: string): Promise<{ sha256: string; file: string }> {
+    const tell = (progress: number) => this.bringing.set({ version, progress, job });
+    return (await waitForJob(this.api, job, tell, {
+      failed: 'It could not be brought in.',
+      cancelled: 'It was cancelled. Nothing was kept.',
+    })) as { sha256: string; file: string };
   }
 
   protected async cancel(): Promise<void> {

@@ -6,6 +6,7 @@ import type { HostProfile } from '@spare-coat/core/host/profile';
 import type { Survey } from '@spare-coat/core/host/survey';
 import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import type { Part } from '@spare-coat/core/parts/part';
+import type { BundlePreview } from '@spare-coat/core/wire/bundle';
 import type { ListedDetails, ListedPage, ListedUpdate } from '@spare-coat/core/wire/listing';
 import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
 import type { GlyphTable } from '@spare-coat/core/scene/glyphs';
@@ -279,6 +280,30 @@ export class Api {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     );
+  }
+
+  /** A bundle, to be read by a job whose result says where its content is. */
+  sendBundle(file: Blob): Promise<{ job: string }> {
+    return this.ask(
+      this.http.post<{ job: string }>('/api/bundles', file, {
+        headers: { 'Content-Type': 'application/zip' },
+      }),
+    );
+  }
+  bundle(sha: string): Promise<BundlePreview> {
+    return this.ask(this.http.get<BundlePreview>(`/api/bundles/${sha}`));
+  }
+  bringIn(
+    sha: string,
+    how: {
+      readonly commandId: string;
+      readonly revision: number;
+      readonly into: string | null;
+      readonly name: string | null;
+      readonly clash: 'theirs' | 'mine';
+    },
+  ): Promise<{ coat: string | null }> {
+    return this.ask(this.http.post<{ coat: string | null }>(`/api/bundles/${sha}/coat`, how));
   }
 
   /** A drawing as SVG, to be made a picture that can be measured. */

@@ -36,7 +36,8 @@ export class CoatStore {
   readonly loading = signal(false);
   readonly problem = signal<ApiProblem | null>(null);
   private readonly saved = signal<CoatRows>(NO_ROWS);
-  private readonly revision = signal(0);
+  /** The revision of the rows in this window. */
+  readonly revision = signal(0);
   private readonly pending = signal<readonly Pending[]>([]);
   private readonly away = signal(false);
   readonly undoable = signal<Answerable | null>(null);

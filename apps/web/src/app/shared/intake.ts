@@ -1,12 +1,12 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { PictureRow } from '@spare-coat/core/coat/rows';
 import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
-import type { ApiProblem } from './api';
-import { Api, type JobState, type ReadPicture } from './api';
+import { Api, type ReadPicture } from './api';
 import { CoatStore } from './coatStore';
 import { newId } from './newId';
 import { Notices } from './notices';
 import { PixelsWorker } from './pixels';
+import { waitForJob } from './waitForJob';
 
 export interface Arriving {
   readonly name: string;
@@ -16,7 +16,6 @@ export interface Arriving {
   readonly job: string | null;
 }
 
-const POLL_MS = 120;
 const NAME_MAX = 200;
 
 /** Takes dropped files in: looks at their bytes, sends them, waits for the reading, and puts the picture in the coat. */
@@ -120,17 +119,11 @@ export class Intake {
 
   /** Waits until a job has read a picture, and tells how far it is. @throws Error with a sentence */
   async waitFor(id: string, name: string): Promise<ReadPicture> {
-    for (;;) {
-      const job: JobState = await this.api.job(id).catch((error: ApiProblem) => {
-        if (!error.away) throw error;
-        return { id, state: 'waiting', progress: 0, result: null, problem: null };
-      });
-      if (job.state === 'done') return job.result as ReadPicture;
-      if (job.state === 'failed') throw new Error(job.problem?.sentence ?? 'The picture could not be read.');
-      if (job.state === 'cancelled') throw new Error('Reading was cancelled. Nothing was added.');
-      this.arriving.set({ name, stage: 'reading', progress: job.progress, job: id });
-      await new Promise((r) => setTimeout(r, POLL_MS));
-    }
+    const tell = (progress: number) => this.arriving.set({ name, stage: 'reading', progress, job: id });
+    return (await waitForJob(this.api, id, tell, {
+      failed: 'The picture could not be read.',
+      cancelled: 'Reading was cancelled. Nothing was added.',
+    })) as ReadPicture;
   }
 }
 

@@ -8,6 +8,11 @@ export const ROUTES: Routes = [
     loadComponent: () => import('../coats/coats').then((m) => m.Coats),
   },
   {
+    path: 'bring-in',
+    title: 'Bring in a bundle',
+    loadComponent: () => import('../coats/bringIn').then((m) => m.BringIn),
+  },
+  {
     path: 'coats/:id',
     loadComponent: () => import('./coatFrame').then((m) => m.CoatFrame),
     children: [
@@ -126,6 +131,12 @@ export const ROUTES: Routes = [
         title: 'Sheet',
         data: { whole: true },
         loadComponent: () => import('../share/sheetView').then((m) => m.SheetView),
+      },
+      {
+        path: 'bundle',
+        title: 'Bundle',
+        data: { whole: true },
+        loadComponent: () => import('../share/bundleView').then((m) => m.BundleView),
       },
     ],
   },

@@ -1,0 +1,287 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
+import { Api, type ApiProblem } from './api';
+import { newId } from './newId';
+import { Notices } from './notices';
+import { waitForJob } from './waitForJob';
+
+const WORDS: Readonly<Record<BundleThing['is'], string>> = {
+  new: 'comes along',
+  same: 'is here already',
+  other: 'is here in another form',
+};
+const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
+  element: ['element', 'elements'],
+  trait: ['trait', 'traits'],
+  picture: ['picture', 'pictures'],
+  match: ['match', 'matches'],
+  handmade: ['hand-made thing', 'hand-made things'],
+  capture: ['picture of the own desktop', 'pictures of the own desktop'],
+  survey: ['survey', 'surveys'],
+  reading: ['reading', 'readings'],
+};
+
+/** Takes a bundle: has it read, shows what would come and what clashes, and brings it in. */
+@Component({
+  selector: 'coat-bundle-in',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div
+      class="drop"
+      [class.over]="over()"
+      (dragover)="$event.preventDefault(); over.set(true)"
+      (dragleave)="over.set(false)"
+      (drop)="$event.preventDefault(); over.set(false); take($event.dataTransfer?.files ?? null)"
+    >
+      <span>{{ reading() === null ? 'Drop a bundle here, or' : 'Reading ' + reading()!.name + ' …' }}</span>
+      @if (reading(); as r) {
+        <progress [value]="r.progress" max="1" aria-label="Reading the bundle"></progress>
+        <button type="button" class="quiet" (click)="cancel()">Cancel</button>
+      } @else {
+        <label class="button"
+          >Choose a file
+          <input
+            type="file"
+            class="sr-only"
+            accept=".zip,application/zip"
+            (change)="take($any($event.target).files); $any($event.target).value = ''"
+        /></label>
+      }
+    </div>
+    @if (problem(); as p) {
+      <p class="said mind" role="alert">{{ p }}</p>
+    }
+    @if (preview(); as b) {
+      <h2>{{ b.title || 'A bundle' }}</h2>
+      @if (counts().length > 0) {
+        <p>{{ counts().join(', ') }}.</p>
+      }
+      @if (b.parts.length > 0 || b.profile) {
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">What</th>
+              <th scope="col">Version</th>
+              <th scope="col">Here</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (t of things(); track $index) {
+              <tr>
+                <th scope="row">{{ t.name }}</th>
+                <td>{{ t.version }}</td>
+                <td [class.clash]="t.is === 'other'">
+                  {{ words[t.is] }}{{ t.here ? ', version ' + t.here : '' }}
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      }
+      @if (clashes() > 0) {
+        <fieldset>
+          <legend>What is here in another form</legend>
+          <label
+            ><input
+              type="radio"
+              name="clash"
+              [checked]="clash() === 'theirs'"
+              (change)="clash.set('theirs')"
+            />
+            comes as in the bundle, as one more revision</label
+          >
+          <label
+            ><input type="radio" name="clash" [checked]="clash() === 'mine'" (change)="clash.set('mine')" />
+            stays as it is here</label
+          >
+        </fieldset>
+      }
+      @if (b.hasUnknown) {
+        <p class="said">
+          There are things in it that are not known here. They are kept, and go out again with the next
+          bundle.
+        </p>
+      }
+      @if (b.version < 2) {
+        <p class="said">It is of an older version of the format, and is read as it would be written today.</p>
+      }
+      @if (b.coat; as known) {
+        <p class="said">
+          This coat is here already, as {{ known.name }}. Brought in as a new one, it stands beside it.
+        </p>
+      }
+      <div class="do">
+        <button type="button" class="button first" [disabled]="busy()" (click)="bring(null)">
+          {{ b.what === 'coat' ? 'Bring in as a new coat' : 'Bring in' }}
+        </button>
+        @if (b.what === 'coat') {
+          @if (into(); as target) {
+            <button type="button" class="button" [disabled]="busy()" (click)="bring(target)">
+              Put in place of {{ target.name }}
+            </button>
+          }
+        }
+        <button type="button" class="quiet" (click)="forget()">Leave it</button>
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 12px;
+      justify-items: start;
+    }
+    .drop {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      width: 100%;
+      min-height: 64px;
+      padding: 10px 16px;
+      border: 1px dashed var(--line-strong);
+    }
+    .over {
+      background: var(--accent-soft);
+    }
+    progress {
+      accent-color: var(--accent);
+    }
+    .said {
+      margin: 0;
+      width: 100%;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      padding: 4px 10px 4px 0;
+      text-align: left;
+      font-weight: 400;
+      border-bottom: 1px solid var(--line);
+    }
+    thead th {
+      color: var(--ink-2);
+      font-size: 13px;
+    }
+    .clash {
+      font-weight: 650;
+    }
+    fieldset {
+      display: grid;
+      gap: 4px;
+      margin: 0;
+      padding: 0;
+      border: 0;
+    }
+    legend {
+      padding: 0;
+      font-weight: 600;
+    }
+    label:not(.button) {
+      display: flex;
+      gap: 6px;
+      align-items: center;
+      min-height: 24px;
+    }
+    .do {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px;
+    }
+  `,
+})
+export class BundleIn {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+  /** The coat that it may be put in place of; none on the page of all coats. */
+  readonly into = input<{ readonly id: string; readonly name: string; readonly revision: number } | null>(
+    null,
+  );
+
+  protected readonly words = WORDS;
+  protected readonly over = signal(false);
+  protected readonly reading = signal<{
+    readonly name: string;
+    readonly progress: number;
+    readonly job: string | null;
+  } | null>(null);
+  protected readonly problem = signal<string | null>(null);
+  private readonly sha = signal<string | null>(null);
+  protected readonly preview = signal<BundlePreview | null>(null);
+  protected readonly clash = signal<'theirs' | 'mine'>('theirs');
+  protected readonly busy = signal(false);
+
+  protected readonly things = computed(() => {
+    const b = this.preview();
+    return b ? [...(b.profile ? [b.profile] : []), ...b.parts] : [];
+  });
+  protected readonly clashes = computed(() => this.things().filter((t) => t.is === 'other').length);
+  protected readonly counts = computed(() =>
+    Object.entries(this.preview()?.counts ?? {}).map(([entity, n]) => {
+      const [one, many] = COUNT_WORDS[entity] ?? [entity, entity];
+      return `${n} ${n === 1 ? one : many}`;
+    }),
+  );
+
+  protected async take(files: FileList | null): Promise<void> {
+    const [file] = files ?? [];
+    if (!file || this.reading()) return;
+    this.forget();
+    this.reading.set({ name: file.name, progress: 0, job: null });
+    try {
+      const { job } = await this.api.sendBundle(file);
+      const tell = (progress: number) => this.reading.set({ name: file.name, progress, job });
+      const read = (await waitForJob(this.api, job, tell, {
+        failed: 'The bundle could not be read.',
+        cancelled: 'Reading was cancelled. Nothing was brought in.',
+      })) as { bundle: string };
+      this.sha.set(read.bundle);
+      this.preview.set(await this.api.bundle(read.bundle));
+    } catch (error) {
+      this.problem.set(`${file.name}: ${(error as Error).message}`);
+    } finally {
+      this.reading.set(null);
+    }
+  }
+  protected async cancel(): Promise<void> {
+    const job = this.reading()?.job;
+    if (job) await this.api.cancelJob(job).catch(() => undefined);
+  }
+  protected forget(): void {
+    this.problem.set(null);
+    this.preview.set(null);
+    this.sha.set(null);
+    this.clash.set('theirs');
+  }
+
+  protected async bring(into: { readonly id: string; readonly revision: number } | null): Promise<void> {
+    const sha = this.sha();
+    if (!sha) return;
+    this.busy.set(true);
+    try {
+      const { coat } = await this.api.bringIn(sha, {
+        commandId: newId(),
+        revision: into?.revision ?? 0,
+        into: into?.id ?? null,
+        name: null,
+        clash: this.clash(),
+      });
+      this.notices.say(`${this.preview()?.title || 'The bundle'} was brought in.`);
+      this.forget();
+      if (coat && !into) await this.router.navigate(['/coats', coat, 'match']);
+    } catch (error) {
+      const problem = error as ApiProblem;
+      this.problem.set(
+        problem.code === 'stale'
+          ? 'The coat was changed meanwhile. Nothing was brought in; look at it, and try again.'
+          : problem.message,
+      );
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
