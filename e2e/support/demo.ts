@@ -23,5 +23,5 @@ export async function stage(page: Page, name: string): Promise<void> {
     .getByRole('link', { name: new RegExp(name) })
     .click();
   await expect(page).toHaveURL(new RegExp(`/${name.toLowerCase()}`));
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
 }

@@ -84,6 +84,8 @@ test.describe('the demo', () => {
     ['gaps', /^Gap ledger/],
     ['compare', /^Compare/],
     ['over-time', /^Over time/],
+    ['share', /^Share/],
+    ['bundle', /^Bundle/],
   ] as const)
     for (const room of ['light', 'dark'] as const)
       test(`${stage} passes the accessibility rules in a ${room} room`, async ({ page }) => {
@@ -93,6 +95,7 @@ test.describe('the demo', () => {
         if (['propose', 'findings', 'matrix', 'gaps', 'whole'].includes(stage))
           await page.getByRole('link', { name: /^Match/ }).click();
         if (stage === 'over-time') await page.getByRole('link', { name: /^Compare/ }).click();
+        if (stage === 'bundle') await page.getByRole('link', { name: /^Share/ }).click();
         if (stage === 'traits') await page.getByRole('link', { name: /^Study/ }).click();
         await page.getByRole('link', { name: link }).click();
         await expect(page).toHaveURL(new RegExp(`/${stage}`));

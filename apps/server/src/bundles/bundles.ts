@@ -175,7 +175,7 @@ export async function bringIn(
     else
       await changeCoat(client, id, envelope, (now) => ({
         ...told,
-        changes: changesOfBundle(now, renamed(then, name ?? coatOf(now).name)),
+        changes: changesOfBundle(now, then),
       }));
     return { coat: id };
   });

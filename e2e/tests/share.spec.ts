@@ -1,0 +1,103 @@
+import { readFileSync } from 'node:fs';
+import { copyOfDemo, stage } from '../support/demo';
+import { expect, saved, test } from '../support/test';
+
+test.beforeEach(async ({ page }) => {
+  await copyOfDemo(page);
+  await stage(page, 'Share');
+});
+
+test('the sheet tells the whole coat, and nothing private unless it is chosen', async ({ page, context }) => {
+  const sheet = page.getByRole('region', { name: 'The sheet' });
+  await expect(sheet.getByRole('heading', { name: 'Parts and credits' })).toBeVisible();
+  await expect(sheet.getByRole('row', { name: /^Tidebar 2\.1 Wenna Strand/ })).toBeVisible();
+  await expect(sheet.getByRole('row', { name: /^Title type .* No family found yet/ })).toBeVisible();
+  await expect(sheet.getByRole('img', { name: /^Before, 2026-11-21/ }).first()).toBeVisible();
+  await page.getByLabel('My desktop, before and after').uncheck();
+  await expect(sheet.getByRole('img', { name: /^Before/ })).toHaveCount(0);
+  await expect(sheet.getByRole('heading', { name: 'The host before' })).toHaveCount(0);
+  await page.getByLabel('What the host was').check();
+  await expect(sheet.getByRole('heading', { name: 'The host before' })).toBeVisible();
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as one page' }).click();
+  const path = await (await download).path();
+  const html = readFileSync(path, 'utf8');
+  expect(html).not.toMatch(/<script|src="(?!data:)/);
+  // It needs nothing else: not even a network.
+  const alone = await context.newPage();
+  await context.setOffline(true);
+  await alone.setContent(html);
+  await expect(alone.getByRole('img', { name: 'Reference: Saltmarsh 3, light' })).toBeVisible();
+  expect(
+    await alone
+      .getByRole('img', { name: 'Reference: Saltmarsh 3, light' })
+      .evaluate((i) => (i as unknown as { naturalWidth: number }).naturalWidth),
+  ).toBe(2560);
+  await context.setOffline(false);
+  await alone.close();
+
+  const text = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Markdown' }).click();
+  expect(readFileSync(await (await text).path(), 'utf8')).toContain('## Parts and credits');
+  // On paper: as many pages as the steps need, and nothing of the application round it.
+  const pdf = await page.pdf({ format: 'A4' });
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  expect((pdf.toString('latin1').match(/\/Type\s*\/Page\b/g) ?? []).length).toBeGreaterThan(3);
+});
+
+test('a bundle is saved, looked at before it comes, and becomes a coat of its own', async ({ page }) => {
+  await page.getByRole('link', { name: 'Bundle' }).click();
+  await page.getByLabel(/^Pictures of my desktop/).check();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save the bundle' }).click();
+  const path = await (await download).path();
+  const zip = readFileSync(path);
+  const from = page.url();
+  await page.goto('/bring-in');
+  const drop = (name: string, buffer: Buffer) =>
+    page
+      .locator('coat-bundle-in input[type=file]')
+      .setInputFiles({ name, mimeType: 'application/zip', buffer });
+  await drop('torn.zip', zip.subarray(0, 5000));
+  await expect(page.getByRole('alert')).toContainText('torn.zip', { timeout: 20_000 });
+  await drop('coat.zip', zip);
+  await expect(page.getByText(/12 elements, .*4 pictures of the own desktop/)).toBeVisible({
+    timeout: 20_000,
+  });
+  await expect(page.getByRole('row', { name: /^Tidebar 2\.1 is here already/ })).toBeVisible();
+  await expect(page.getByText('This coat is here already')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring in as a new coat' }).click();
+  await expect(page).toHaveURL(/coats\/[0-9a-f-]{36}\/match/);
+  expect(page.url().slice(0, 70)).not.toBe(from.slice(0, 70));
+  await expect(
+    page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Rail/ }),
+  ).toBeVisible();
+  await stage(page, 'Compare');
+  await expect(page.getByAltText('After the first evening')).toBeVisible();
+});
+
+test('a bundle is put in place of what was changed since, and that is undone', async ({ page }) => {
+  await page.getByRole('link', { name: 'Bundle' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save the bundle' }).click();
+  const zip = readFileSync(await (await download).path());
+  const name = page.getByLabel('Name of the coat');
+  const before = await name.inputValue();
+  await name.fill('Changed since');
+  await name.press('Enter');
+  await saved(page);
+  await page
+    .locator('coat-bundle-in input[type=file]')
+    .setInputFiles({ name: 'coat.zip', mimeType: 'application/zip', buffer: zip });
+  await page.getByRole('button', { name: /^Put in place of/ }).click({ timeout: 20_000 });
+  await expect(page.getByText('was brought in.')).toBeVisible();
+  await expect(name).toHaveValue(before);
+  await expect(page.getByRole('button', { name: 'Undo' }).first()).toHaveAttribute(
+    'title',
+    /Bring in the bundle/,
+  );
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(page.getByRole('button', { name: 'Undo' }).first()).not.toHaveAttribute('title', /Bring in/);
+  await expect(name).toHaveValue('Changed since');
+});
