@@ -6,36 +6,17 @@ import { coatOf, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/co
 import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
 import { indexOffers } from '@spare-coat/core/matching/rank';
 import { derivePlan } from '@spare-coat/core/plan/derive';
-import type { MatchContext } from '@spare-coat/core/matching/targets';
 import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
 import { isId, nameSchema } from '@spare-coat/core/wire/text';
 import type { Readable } from 'node:stream';
 import { findBlob, readBlob } from '../blobs/store.js';
 import { changeCoat, makeCoat, readEnvelope } from '../coats/commands.js';
-import { loadRows } from '../coats/store.js';
+import { coatContext } from '../coats/context.js';
 import { inTransaction, type Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import { isOpenLicence } from '../parts/licence.js';
-import { partsServing } from '../parts/store.js';
-import { findProfile } from '../profiles/store.js';
 import { packBundle } from './pack.js';
 import { bringParts, bringProfile, CLASH_ANSWERS, partStanding, profileStanding, type ClashAnswer, type Standing } from './pins.js'; // prettier-ignore
-
-/** A coat with all that is looked at to tell how it stands. @throws 404 where there is none */
-export async function coatContext(db: Db, coatId: string): Promise<MatchContext> {
-  const known = isId(coatId)
-    ? await db.query("select 1 from root where id = $1 and kind = 'coat'", [coatId])
-    : { rowCount: 0 };
-  if (!known.rowCount) throw notFound('coat');
-  const rows = await loadRows(db, coatId);
-  const { profileId, profileRevision } = coatOf(rows);
-  const host = profileId ? ((await findProfile(db, profileId, profileRevision!))?.profile ?? null) : null;
-  const kinds = [...new Set(Object.values(rows.element).map((e) => e.kind))];
-  const pins = Object.values(rows.layer).flatMap((l) =>
-    l.partId ? [[l.partId, l.partRevision!] as const] : [],
-  );
-  return { rows, host, parts: await partsServing(db, kinds, pins, host?.family ?? null) };
-}
 
 /** The bundle of a coat as a zip, and under which name it is saved. */
 export async function bundleOfCoat(

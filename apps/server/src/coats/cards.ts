@@ -3,9 +3,7 @@ import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
 import { indexOffers } from '@spare-coat/core/matching/rank';
 import type { CoatCard } from '@spare-coat/core/wire/coat';
 import type { Db } from '../db/pool.js';
-import { partsServing } from '../parts/store.js';
-import { findProfile } from '../profiles/store.js';
-import { loadRows } from './store.js';
+import { coatContext } from './context.js';
 
 /** Derived from a coat's revision and the catalogue's newest state; kept while neither changes. */
 const cache = new Map<string, CoatCard>();
@@ -33,16 +31,9 @@ export async function coatCards(db: Db): Promise<CoatCard[]> {
 }
 
 async function makeCard(db: Db, id: string, revision: number, changedAt: string): Promise<CoatCard> {
-  const rows = await loadRows(db, id);
+  const ctx = await coatContext(db, id);
+  const { rows, host } = ctx;
   const coat = coatOf(rows);
-  const host = coat.profileId
-    ? ((await findProfile(db, coat.profileId, coat.profileRevision!))?.profile ?? null)
-    : null;
-  const kinds = [...new Set(Object.values(rows.element).map((e) => e.kind))];
-  const pinned = Object.values(rows.layer).flatMap((l) =>
-    l.partId ? [[l.partId, l.partRevision!] as const] : [],
-  );
-  const ctx = { rows, host, parts: await partsServing(db, kinds, pinned) };
   const state = evaluateCoat(ctx, indexOffers(ctx));
   return {
     id,

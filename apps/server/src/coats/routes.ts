@@ -2,6 +2,7 @@ import { isId } from '@spare-coat/core/wire/text';
 import { Router } from 'express';
 import type { Db } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
+import { bringReferenceOver, carryCoatOver, originState, previewCarryOver } from './carryOver.js';
 import { coatCards } from './cards.js';
 import { createCoat, runCommand, runUndo } from './commands.js';
 import { entriesAfter, loadRows, undoState } from './store.js';
@@ -34,6 +35,21 @@ export function coatRoutes(db: Db): Router {
   });
   router.post('/:id/redo', async (req, res) => {
     res.json(await runUndo(db, req.params.id, req.body, 'redo'));
+  });
+  router.get('/:id/carry-over', async (req, res) => {
+    res.json(await previewCarryOver(db, req.params.id, req.query));
+  });
+  router.post('/:id/carry-over', async (req, res) => {
+    res.status(201).json(await carryCoatOver(db, req.params.id, req.body));
+  });
+  router.get('/:id/origin', async (req, res) => {
+    await revisionOf(db, req.params.id);
+    res.json({ origin: await originState(db, req.params.id) });
+  });
+  router.post('/:id/origin', async (req, res) => {
+    await revisionOf(db, req.params.id);
+    await bringReferenceOver(db, req.params.id, req.body);
+    res.status(204).end();
   });
   return router;
 }

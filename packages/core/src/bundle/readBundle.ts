@@ -165,7 +165,7 @@ function rowsOf(documents: Documents, parts: readonly Part[], profile: HostProfi
       ? {}
       : { documents: byDocument, rows: byRow };
   const own = coat as unknown as CoatRow;
-  rows.coat = { [own.id]: { ...own, extras } };
+  rows.coat = { [own.id]: { ...own, extras, origin: null } };
   const whole = rows as unknown as CoatRows;
   checkTies(whole);
   checkPins(whole, parts, profile);

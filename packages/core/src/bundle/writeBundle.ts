@@ -33,6 +33,7 @@ function travelling(entity: Entity, row: object, extras: Extras): Record<string,
   const copy: Record<string, unknown> = { ...row };
   if (entity === 'coat') {
     delete copy['extras'];
+    delete copy['origin'];
     copy['deletedAt'] = null;
   }
   // The normalised picture is all that is needed: the file as it came stays at home.

@@ -45,8 +45,20 @@ export interface CoatRow {
   readonly moves: readonly Move[];
   /** What came with a bundle and is not known here: it goes out again with the next one. */
   readonly extras: Readonly<Record<string, unknown>>;
+  /** The coat that it was carried over from, to another host; null of a coat of its own. */
+  readonly origin: Origin | null;
   /** When it was put in the bin (ISO 8601), or null. */
   readonly deletedAt: string | null;
+}
+
+/** What ties a coat to the one that it was carried over from. */
+export interface Origin {
+  readonly coatId: string;
+  readonly name: string;
+  /** The original's revision whose reference was brought over last. */
+  readonly revision: number;
+  /** Ids of rows there → ids of the same rows here. */
+  readonly ids: Readonly<Record<string, string>>;
 }
 
 export interface VariantRow {
@@ -472,6 +484,7 @@ export function newCoatRow(id: string, name: string): CoatRow {
     uses: {},
     moves: [],
     extras: {},
+    origin: null,
     deletedAt: null,
   };
 }

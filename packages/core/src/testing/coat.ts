@@ -76,6 +76,7 @@ export function testCoat(): CoatRows {
       uses: {},
       moves: [],
       extras: {},
+      origin: null,
       deletedAt: null,
     }),
     variant: by(

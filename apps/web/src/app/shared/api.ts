@@ -6,6 +6,7 @@ import type { HostProfile } from '@spare-coat/core/host/profile';
 import type { Survey } from '@spare-coat/core/host/survey';
 import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import type { Part } from '@spare-coat/core/parts/part';
+import type { CarriedPreview, OriginState } from '@spare-coat/core/wire/carryOver';
 import type { BundlePreview } from '@spare-coat/core/wire/bundle';
 import type { ListedDetails, ListedPage, ListedUpdate } from '@spare-coat/core/wire/listing';
 import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
@@ -280,6 +281,30 @@ export class Api {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     );
+  }
+
+  /** How a coat would stand on another host. */
+  carryOver(id: string, host: HostProfile, channel: string | null): Promise<CarriedPreview> {
+    const params = { profile: host.id, revision: host.revision, channel: channel ?? '' };
+    return this.ask(this.http.get<CarriedPreview>(`/api/coats/${id}/carry-over`, { params }));
+  }
+  makeCarriedOver(
+    from: string,
+    made: { readonly id: string; readonly commandId: string },
+    host: HostProfile,
+    channel: string | null,
+  ): Promise<unknown> {
+    const body = { ...made, profile: host.id, revision: host.revision, channel };
+    return this.ask(this.http.post(`/api/coats/${from}/carry-over`, body));
+  }
+  origin(id: string): Promise<{ origin: OriginState | null }> {
+    return this.ask(this.http.get<{ origin: OriginState | null }>(`/api/coats/${id}/origin`));
+  }
+  bringReferenceOver(
+    id: string,
+    envelope: { readonly commandId: string; readonly revision: number },
+  ): Promise<unknown> {
+    return this.ask(this.http.post(`/api/coats/${id}/origin`, envelope));
   }
 
   /** A bundle, to be read by a job whose result says where its content is. */

@@ -138,6 +138,12 @@ export const ROUTES: Routes = [
         data: { whole: true },
         loadComponent: () => import('../share/bundleView').then((m) => m.BundleView),
       },
+      {
+        path: 'carry-over',
+        title: 'Carry over',
+        data: { whole: true },
+        loadComponent: () => import('../share/carryOverView').then((m) => m.CarryOverView),
+      },
     ],
   },
   { path: '**', title: 'Not here', loadComponent: () => import('./nowhere').then((m) => m.Nowhere) },

@@ -1,0 +1,281 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import type { HostProfile } from '@spare-coat/core/host/profile';
+import type { CarriedPreview, OriginState } from '@spare-coat/core/wire/carryOver';
+import { Api, type ApiProblem } from '../shared/api';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { sayClose } from '../shared/sayClose';
+import { ShareNav } from './shareNav';
+
+/** A finished coat on another host: what becomes of every match, old against new, before anything is made. */
+@Component({
+  selector: 'coat-carry-over-view',
+  imports: [RouterLink, ShareNav],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section class="bench">
+      <div class="bench-head">
+        <h1>Carry over</h1>
+        <coat-share-nav />
+      </div>
+      @if (origin(); as o) {
+        <p class="said" [class.mind]="o.changes > 0">
+          @if (o.isGone) {
+            This coat was carried over from {{ o.name }}, which is not here any more.
+          } @else {
+            This coat was carried over from
+            <a [routerLink]="['/coats', o.id, 'study']">{{ o.name }}</a>.
+            {{
+              o.changes === 0
+                ? 'Its reference is the same here and there.'
+                : 'Its reference changed since, in ' + o.changes + (o.changes === 1 ? ' place.' : ' places.')
+            }}
+            @if (o.changes > 0) {
+              <button type="button" class="button" [disabled]="busy()" (click)="bringOver()">
+                Bring the changes over
+              </button>
+            }
+          }
+        </p>
+      }
+      <div class="ask">
+        <label
+          >To
+          <select (change)="choose($any($event.target).value)">
+            <option value="">choose a host</option>
+            @for (p of hosts(); track p.id) {
+              <option [value]="p.id" [selected]="p.id === host()?.id">{{ p.name }} {{ p.version }}</option>
+            }
+          </select></label
+        >
+        @if (host(); as h) {
+          <label
+            >with packages of
+            <select (change)="channel.set($any($event.target).value || null)">
+              @for (c of h.channels; track c.id) {
+                <option [value]="c.id" [selected]="c.id === channel()">{{ c.name }}</option>
+              }
+              <option value="" [selected]="channel() === null">none of these</option>
+            </select></label
+          >
+        }
+        @if (preview(); as p) {
+          <strong>{{ say(p.before) }} % → {{ say(p.after) }} %</strong>
+          <button type="button" class="button first" [disabled]="busy()" (click)="make()">
+            Make the coat for {{ host()!.name }}
+          </button>
+        }
+      </div>
+      @if (problem(); as p) {
+        <p class="said mind" role="alert">{{ p }}</p>
+      }
+      @if (preview(); as p) {
+        <div class="scroll" tabindex="0" role="region" aria-label="What becomes of every match">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Element</th>
+                <th scope="col">What becomes of it</th>
+                <th scope="col" class="number">Now</th>
+                <th scope="col" class="number">Then</th>
+                <th scope="col" class="number">Change</th>
+                <th scope="col">Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (line of p.lines; track line.elementId) {
+                <tr>
+                  <th scope="row">{{ line.name }}</th>
+                  <td>{{ line.how }}</td>
+                  <td class="number">{{ say(line.before) }}</td>
+                  <td class="number">{{ say(line.after) }}</td>
+                  <td class="number">{{ change(line.before, line.after) }}</td>
+                  <td>{{ line.reason }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
+        <p class="faint">
+          This coat stays as it is. In the new one, Proposal works out the best for what is open; what was
+          done here, surveys and pictures of this desktop stay here.
+        </p>
+      } @else if (host()) {
+        <p class="faint" role="status">{{ problem() ? '' : 'Working it out …' }}</p>
+      } @else {
+        <p class="faint">
+          Elements and targets come along as they are. Every match is carried over, settled anew, replaced,
+          opened or turned into a gap, and you see why before anything is made.
+        </p>
+      }
+    </section>
+  `,
+  styles: `
+    :host {
+      display: block;
+      height: 100%;
+    }
+    .bench {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+      height: 100%;
+    }
+    .bench-head,
+    .said {
+      margin: 0;
+    }
+    .ask {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 12px 18px;
+    }
+    .ask strong {
+      margin-left: auto;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      padding: 5px 14px 5px 0;
+      text-align: left;
+      vertical-align: top;
+      font-weight: 400;
+      border-bottom: 1px solid var(--line);
+    }
+    tbody th {
+      font-weight: 600;
+      white-space: nowrap;
+    }
+    thead th {
+      position: sticky;
+      top: 0;
+      background: var(--ground);
+      color: var(--ink-2);
+      font-size: 13px;
+    }
+    .number {
+      text-align: right;
+    }
+  `,
+})
+export class CarryOverView {
+  private readonly api = inject(Api);
+  private readonly store = inject(CoatStore);
+  private readonly view = inject(CoatView);
+  private readonly notices = inject(Notices);
+  private readonly router = inject(Router);
+  protected readonly say = sayClose;
+
+  protected readonly hosts = signal<readonly HostProfile[]>([]);
+  protected readonly host = signal<HostProfile | null>(null);
+  protected readonly channel = signal<string | null>(null);
+  protected readonly preview = signal<CarriedPreview | null>(null);
+  protected readonly origin = signal<OriginState | null>(null);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  private readonly asked = computed(() => {
+    const [id, host, revision] = [this.store.id(), this.host(), this.store.revision()];
+    return id && host ? { id, host, channel: this.channel(), revision } : null;
+  });
+  private turn = 0;
+
+  constructor() {
+    void this.load();
+    effect(() => {
+      const asked = this.asked();
+      untracked(() => void this.workOut(asked));
+    });
+    effect(() => {
+      const [id, revision] = [this.store.id(), this.store.revision()];
+      if (id && revision > 0) untracked(() => void this.loadOrigin(id));
+    });
+  }
+
+  private async load(): Promise<void> {
+    try {
+      const { profiles } = await this.api.profiles();
+      const now = this.view.coat();
+      this.hosts.set(profiles.filter((p) => p.id !== now?.profileId || p.channels.length > 1));
+    } catch (error) {
+      this.problem.set((error as ApiProblem).message);
+    }
+  }
+  private async loadOrigin(id: string): Promise<void> {
+    try {
+      this.origin.set((await this.api.origin(id)).origin);
+    } catch {
+      // It is told when the server answers again.
+    }
+  }
+
+  protected choose(id: string): void {
+    const host = this.hosts().find((p) => p.id === id) ?? null;
+    this.host.set(host);
+    this.channel.set(host?.channels[0]?.id ?? null);
+  }
+
+  private async workOut(
+    asked: { readonly id: string; readonly host: HostProfile; readonly channel: string | null } | null,
+  ): Promise<void> {
+    const turn = ++this.turn;
+    this.preview.set(null);
+    this.problem.set(null);
+    if (!asked) return;
+    try {
+      const preview = await this.api.carryOver(asked.id, asked.host, asked.channel);
+      if (turn === this.turn) this.preview.set(preview);
+    } catch (error) {
+      if (turn === this.turn) this.problem.set((error as ApiProblem).message);
+    }
+  }
+
+  protected change(before: number | null, after: number | null): string {
+    if (before === null || after === null) return '–';
+    const points = Math.round(after * 100) - Math.round(before * 100);
+    return points > 0 ? `+${points}` : String(points);
+  }
+
+  protected async make(): Promise<void> {
+    const asked = this.asked();
+    if (!asked) return;
+    this.busy.set(true);
+    try {
+      const id = newId();
+      await this.api.makeCarriedOver(asked.id, { id, commandId: newId() }, asked.host, asked.channel);
+      await this.router.navigate(['/coats', id, 'match']);
+    } catch (error) {
+      this.problem.set((error as ApiProblem).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  protected async bringOver(): Promise<void> {
+    const id = this.store.id();
+    if (!id) return;
+    this.busy.set(true);
+    try {
+      await this.api.bringReferenceOver(id, { commandId: newId(), revision: this.store.revision() });
+      this.notices.say('The changes of the reference were brought over. Undo takes them back.');
+    } catch (error) {
+      this.problem.set((error as ApiProblem).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
