@@ -5,7 +5,11 @@ import { FREEDESKTOP } from './profileFreedesktop.js';
 import { fixed, supplier, supplies } from './supplies.js';
 
 /** Keeps of Fernbank's offers those named, for desktops that can do less. */
-const only = (...ids: string[]) => fernbankOffers().filter((o) => ids.includes(o.id));
+/** Some of what a desktop sets by itself, under the desktop's own name. */
+const only = (host: string, ...ids: string[]) =>
+  fernbankOffers()
+    .filter((o) => ids.includes(o.id))
+    .map((o) => ({ ...o, name: o.name.replace('Fernbank', host) }));
 
 /** Four invented desktops, clearly different in ability, and one that knows the open standards alone. */
 export const PROFILES: readonly HostProfile[] = [
@@ -35,7 +39,7 @@ export const PROFILES: readonly HostProfile[] = [
           supplier('strip', 'Control › Strip').items('items', 'Items', 'clock', 'status area', 'search'),
         ),
       },
-      ...only('wallpaper', 'interface-type'),
+      ...only('Oxbow', 'wallpaper', 'interface-type'),
     ],
     settings: extra('ox', 'Control'),
     pairs: [],
@@ -76,6 +80,7 @@ export const PROFILES: readonly HostProfile[] = [
       fernbankBar(1, 8, 200),
       fernbankBar(2, 8, 200),
       ...only(
+        'Ochre Row',
         'launcher-button',
         'clock',
         'window-buttons',
@@ -90,7 +95,7 @@ export const PROFILES: readonly HostProfile[] = [
         name: 'Ochre frame',
         replaces: false,
         supplies: {
-          ...only('frame')[0]!.supplies,
+          ...only('Ochre Row', 'frame')[0]!.supplies,
           ...supplies(
             supplier('frame', 'ochre.conf').oneOf(
               'titlePlace',
@@ -136,7 +141,7 @@ export const PROFILES: readonly HostProfile[] = [
     version: '2',
     summary: 'Light and small, for old machines: one bar, bitmap frames, no translucency, hardly any memory.',
     surfaces: { bar: 1, dock: 0, launcher: 0 },
-    offers: [fernbankBar(1, 16, 40), ...only('clock', 'window-buttons', 'wallpaper')],
+    offers: [fernbankBar(1, 16, 40), ...only('Lanternfish', 'clock', 'window-buttons', 'wallpaper')],
     settings: extra('lantern', 'lantern.ini'),
     lists: { 'icon set': { key: 'lantern.icons', place: 'lantern.ini', effect: 'restart' } },
     signatures: [{ sort: 'window theme', needs: ['border/', 'border/colours'] }],

@@ -86,6 +86,7 @@ test.describe('the demo', () => {
     ['over-time', /^Over time/],
     ['share', /^Share/],
     ['bundle', /^Bundle/],
+    ['carry-over', /^Carry over/],
   ] as const)
     for (const room of ['light', 'dark'] as const)
       test(`${stage} passes the accessibility rules in a ${room} room`, async ({ page }) => {
@@ -95,7 +96,8 @@ test.describe('the demo', () => {
         if (['propose', 'findings', 'matrix', 'gaps', 'whole'].includes(stage))
           await page.getByRole('link', { name: /^Match/ }).click();
         if (stage === 'over-time') await page.getByRole('link', { name: /^Compare/ }).click();
-        if (stage === 'bundle') await page.getByRole('link', { name: /^Share/ }).click();
+        if (['bundle', 'carry-over'].includes(stage))
+          await page.getByRole('link', { name: /^Share/ }).click();
         if (stage === 'traits') await page.getByRole('link', { name: /^Study/ }).click();
         await page.getByRole('link', { name: link }).click();
         await expect(page).toHaveURL(new RegExp(`/${stage}`));

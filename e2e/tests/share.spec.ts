@@ -101,3 +101,39 @@ test('a bundle is put in place of what was changed since, and that is undone', a
   await expect(page.getByRole('button', { name: 'Undo' }).first()).not.toHaveAttribute('title', /Bring in/);
   await expect(name).toHaveValue('Changed since');
 });
+
+test('a coat is carried over to another host, and stays related to the original', async ({ page }) => {
+  await page.getByRole('link', { name: 'Carry over' }).click();
+  const original = page.url().slice(0, page.url().indexOf('/carry-over'));
+  await page.getByLabel('Host to carry it to').selectOption({ label: 'Ochre Row 7' });
+  const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
+  await expect(row('Rail')).toContainText('Tidebar: Made for another desktop');
+  await expect(row('Wallpaper')).toContainText('carried over');
+  await expect(row('Title type')).toContainText('It was a gap there');
+  await expect(row('Buttons of small windows')).toContainText('It is left alone');
+  await expect(page.getByText(/^\d+ % → \d+ %$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Make the coat for Ochre Row' }).click();
+  await expect(page).toHaveURL(/propose/);
+  await expect(page.getByText('on Ochre Row 7')).toBeVisible();
+  const carried = page.url().slice(0, page.url().indexOf('/propose'));
+  expect(carried).not.toBe(original);
+
+  // The original gets another element; the carried one learns of it.
+  await page.goto(`${original}/match`);
+  await page.getByLabel('Name of the coat').waitFor();
+  await page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Rail/ }).click();
+  await page.goto(`${original}/traits`);
+  const weight = page
+    .getByRole('navigation', { name: 'Elements' })
+    .getByRole('button', { name: 'Add sign-in screen' });
+  await weight.click();
+  await saved(page);
+  await page.goto(`${carried}/carry-over`);
+  await expect(page.getByText('Its reference changed since, in 1 place.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring the changes over' }).click();
+  await expect(page.getByText('Its reference is the same here and there.')).toBeVisible();
+  await stage(page, 'Match');
+  await expect(
+    page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Sign-in screen/ }),
+  ).toBeVisible();
+});

@@ -5,7 +5,7 @@ import { overTime } from '@spare-coat/core/compare/overTime';
 import { NumberChart, roomColours } from '../shared/chart';
 import { CoatView } from '../shared/coatView';
 import { RoomLight } from '../shared/room';
-import { sayClose } from '../shared/sayClose';
+import { sayChange, sayClose } from '../shared/sayClose';
 import { CompareNav } from './compareNav';
 
 const DAY_MS = 86_400_000;
@@ -163,9 +163,7 @@ export class OverTime {
       .map(({ element }) => {
         const before = first?.elements.get(element.id) ?? null;
         const after = second?.elements.get(element.id) ?? null;
-        const points = before === null || after === null ? null : Math.round((after - before) * 100);
-        const change = points === null ? '–' : points > 0 ? `+${points}` : String(points);
-        return { id: element.id, name: element.name, before, after, change };
+        return { id: element.id, name: element.name, before, after, change: sayChange(before, after) };
       })
       .filter((r) => r.before !== null || r.after !== null);
   });

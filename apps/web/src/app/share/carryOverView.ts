@@ -15,7 +15,7 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
-import { sayClose } from '../shared/sayClose';
+import { sayChange, sayClose } from '../shared/sayClose';
 import { ShareNav } from './shareNav';
 
 /** A finished coat on another host: what becomes of every match, old against new, before anything is made. */
@@ -52,7 +52,7 @@ import { ShareNav } from './shareNav';
       <div class="ask">
         <label
           >To
-          <select (change)="choose($any($event.target).value)">
+          <select aria-label="Host to carry it to" (change)="choose($any($event.target).value)">
             <option value="">choose a host</option>
             @for (p of hosts(); track p.id) {
               <option [value]="p.id" [selected]="p.id === host()?.id">{{ p.name }} {{ p.version }}</option>
@@ -62,7 +62,10 @@ import { ShareNav } from './shareNav';
         @if (host(); as h) {
           <label
             >with packages of
-            <select (change)="channel.set($any($event.target).value || null)">
+            <select
+              aria-label="Distribution whose packages are used"
+              (change)="channel.set($any($event.target).value || null)"
+            >
               @for (c of h.channels; track c.id) {
                 <option [value]="c.id" [selected]="c.id === channel()">{{ c.name }}</option>
               }
@@ -180,6 +183,7 @@ export class CarryOverView {
   private readonly notices = inject(Notices);
   private readonly router = inject(Router);
   protected readonly say = sayClose;
+  protected readonly change = sayChange;
 
   protected readonly hosts = signal<readonly HostProfile[]>([]);
   protected readonly host = signal<HostProfile | null>(null);
@@ -244,12 +248,6 @@ export class CarryOverView {
     }
   }
 
-  protected change(before: number | null, after: number | null): string {
-    if (before === null || after === null) return '–';
-    const points = Math.round(after * 100) - Math.round(before * 100);
-    return points > 0 ? `+${points}` : String(points);
-  }
-
   protected async make(): Promise<void> {
     const asked = this.asked();
     if (!asked) return;
@@ -257,7 +255,7 @@ export class CarryOverView {
     try {
       const id = newId();
       await this.api.makeCarriedOver(asked.id, { id, commandId: newId() }, asked.host, asked.channel);
-      await this.router.navigate(['/coats', id, 'match']);
+      await this.router.navigate(['/coats', id, 'propose']);
     } catch (error) {
       this.problem.set((error as ApiProblem).message);
     } finally {
