@@ -12,26 +12,9 @@ const [address = 'http://127.0.0.1:4620', folder = join(ROOT, 'docs/screenshots'
 /** name → how to get there from the demo coat's address. */
 const VIEWS = {
   coats: { path: '' },
-  study: { stage: 'study' },
-  'study-type-dark': {
-    stage: 'study',
-    room: 'dark',
-    act: async (page) => {
-      await drag(page, [330, 792], [520, 836]);
-      await page.getByRole('tab', { name: 'Type' }).click();
-      await page.waitForTimeout(800);
-    },
-  },
+  study: { stage: 'study', act: (page) => drag(page, [2444, 6], [2554, 1434]) },
   host: { stage: 'host' },
   'host-now': { stage: 'host/now' },
-  'host-profile': {
-    stage: 'host',
-    act: async (page) => {
-      await page.getByRole('button', { name: 'Duplicate Fernbank' }).click();
-      await page.getByRole('tab', { name: 'What it supplies' }).click();
-      await page.waitForTimeout(400);
-    },
-  },
   parts: {
     stage: 'parts',
     act: async (page) => {
@@ -50,7 +33,6 @@ const VIEWS = {
     },
   },
   match: { stage: 'match' },
-  'match-dark': { stage: 'match', room: 'dark', query: 'v=dark' },
   gaps: { stage: 'gaps' },
   proposal: {
     stage: 'propose',
@@ -67,6 +49,22 @@ const VIEWS = {
   rehearsal: { stage: 'rehearsal', act: (page) => page.waitForTimeout(3000) },
   'way-back': { stage: 'way-back' },
   readings: { stage: 'readings', act: (page) => page.waitForTimeout(800) },
+  compare: {
+    stage: 'compare',
+    query: 'way=wipe',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Numbers' }).click();
+      await page.waitForTimeout(1500);
+    },
+  },
+  sheet: { stage: 'share', room: 'dark', act: (page) => page.waitForTimeout(1500) },
+  'carry-over': {
+    stage: 'carry-over',
+    act: async (page) => {
+      await page.getByLabel('Host to carry it to').selectOption({ label: 'Ochre Row 7' });
+      await page.getByRole('button', { name: /^Make the coat/ }).waitFor();
+    },
+  },
 };
 
 /** Drags a region on the demo's picture of 2560 × 1440. */

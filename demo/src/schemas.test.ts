@@ -103,7 +103,10 @@ describe('the published schema of a bundle', () => {
     const { ctx } = randomCoat(seed);
     const coat = evaluateCoat(ctx, indexOffers(ctx));
     const { documents } = coatBundle(ctx, coat, derivePlan(ctx, coat), { own: true, host: true });
-    return plain({ 'manifest.json': manifest, ...documents }) as Record<string, Record<string, unknown[]>>;
+    return plain<unknown>({ 'manifest.json': manifest, ...documents }) as Record<
+      string,
+      Record<string, unknown[]>
+    >;
   };
   it('takes every bundle that is written', () => {
     fc.assert(

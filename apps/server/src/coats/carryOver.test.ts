@@ -76,7 +76,7 @@ describe('carrying a coat over to another host', () => {
     expect(await originOf(made)).toMatchObject({ id, name: 'Original', changes: 0 });
     const { rows } = await rowsOf(id);
     const [trait] = Object.values(rows.trait);
-    await send(id, { type: 'trait.set', elementId, ...trait!, target: 52 } as Command);
+    await send(id, { type: 'trait.set', ...trait!, elementId, target: 52 } as Command);
     await send(id, { type: 'element.add', id: randomUUID(), kind: 'clock', name: 'Clock', weight: 2, region: null, traits: [] }); // prettier-ignore
     expect(await originOf(made)).toMatchObject({ changes: 2 });
     const { revision } = await rowsOf(made);

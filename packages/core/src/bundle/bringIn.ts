@@ -1,5 +1,5 @@
 import { alter, put, takeOut, type Change } from '../coat/changes.js';
-import { coatOf, ENTITIES, type CoatRows, type Entity, type RowTypes } from '../coat/rows.js';
+import { coatOf, ENTITIES, rowsIn, type CoatRows, type Entity, type AnyRow } from '../coat/rows.js';
 
 /** Ids stand alone, or inside what names something by one: `hand:…`, the keys of findings. */
 const ANY_ID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
@@ -24,8 +24,8 @@ export function underIds(
       leave.includes(entity)
         ? {}
         : Object.fromEntries(
-            Object.values(rows[entity]).map((row) => {
-              const copy = swap(row) as RowTypes[typeof entity];
+            rowsIn(rows, entity).map((row) => {
+              const copy = swap(row) as AnyRow;
               return [copy.id, copy];
             }),
           ),
@@ -103,8 +103,8 @@ export function changesOfBundle(now: CoatRows, then: CoatRows): Change[] {
   const come: Change[] = [];
   for (const entity of ENTITIES) {
     if (stays(entity)) continue;
-    for (const row of Object.values(now[entity])) if (!then[entity][row.id]) gone.push(takeOut(entity, row));
-    for (const row of Object.values(then[entity])) {
+    for (const row of rowsIn(now, entity)) if (!then[entity][row.id]) gone.push(takeOut(entity, row));
+    for (const row of rowsIn(then, entity)) {
       const known = now[entity][row.id];
       const change = known ? alter(entity, known, row) : put(entity, row);
       if (!change) continue;

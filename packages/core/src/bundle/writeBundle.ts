@@ -1,4 +1,4 @@
-import { coatOf, type CoatRows, type Entity } from '../coat/rows.js';
+import { coatOf, rowsIn, type CoatRows, type Entity } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import type { CoatState } from '../matching/evaluate.js';
 import { ledgerOf } from '../matching/ledger.js';
@@ -52,7 +52,7 @@ export function rowDocuments(rows: CoatRows, choice: BundleChoice): Documents {
       ...Object.fromEntries(
         entities.map((entity) => [
           entity,
-          Object.values(rows[entity])
+          rowsIn(rows, entity)
             .sort((a, b) => (a.id < b.id ? -1 : 1))
             .map((row) => travelling(entity, row, extras)),
         ]),

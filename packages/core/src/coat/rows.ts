@@ -496,6 +496,14 @@ export function coatOf(rows: CoatRows): CoatRow {
   return row;
 }
 
+/** A row of any entity. */
+export type AnyRow = RowTypes[Entity];
+
+/** The rows of an entity, whichever it is. */
+export function rowsIn(rows: CoatRows, entity: Entity): AnyRow[] {
+  return Object.values(rows[entity] as Readonly<Record<string, AnyRow>>);
+}
+
 /** Rows of an entity in their order (position, then id). */
 export function ordered<T extends { readonly id: string; readonly position: number }>(
   rows: Readonly<Record<string, T>>,

@@ -5,6 +5,7 @@ import {
   layersOf,
   matchOf,
   NO_ROWS,
+  rowsIn,
   type CoatRows,
   type Entity,
   type LayerRow,
@@ -276,22 +277,22 @@ export function referenceChanges(
   };
   const isGone = (entity: Entity, id: string) => brought.has(id) && !then[entity][id];
   // Of these no two may name the same thing, not even for a moment: what is gone goes first.
-  for (const entity of ['region', 'trait'] as const)
-    for (const row of Object.values(rows[entity])) if (isGone(entity, row.id)) carry([takeOut(entity, row)]);
+  for (const entity of ['region', 'trait'] as readonly Entity[])
+    for (const row of rowsIn(rows, entity)) if (isGone(entity, row.id)) carry([takeOut(entity, row)]);
   for (const entity of REFERENCE)
-    for (const row of Object.values(then[entity])) {
+    for (const row of rowsIn(then, entity)) {
       const mine = rows[entity][row.id];
       const change = mine ? alter(entity, mine, row) : put(entity, row);
       if (change) carry([change]);
     }
   for (const entity of [...REFERENCE].reverse())
-    for (const row of Object.values(rows[entity])) {
+    for (const row of rowsIn(rows, entity)) {
       if (!isGone(entity, row.id) || !rows[entity][row.id]) continue;
       if (entity === 'element') carry(carryOut(rows, { type: 'element.remove', id: row.id }));
       else if (entity === 'picture') carry(carryOut(rows, { type: 'picture.remove', id: row.id }));
       else if (entity === 'variant' && Object.keys(rows.variant).length > 1)
         carry(carryOut(rows, { type: 'variant.remove', id: row.id }));
-      else if (entity !== 'variant') carry([takeOut(entity, row)]);
+      else if (entity !== 'variant') carry([takeOut(entity as Entity, row)]);
     }
   return { changes, ids: Object.fromEntries(known) };
 }

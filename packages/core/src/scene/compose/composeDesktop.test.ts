@@ -117,15 +117,15 @@ describe('a desktop from its elements', () => {
   });
 
   it('starts an application that belongs to the look from where it is said to be shown', () => {
-    const app = (shown: string) => element('expected-app', { name: 'Reckoner', shown });
+    const program = (shown: string) => element('expected-app', { name: 'Reckoner', shown });
     const dock = element('dock', { edge: 'bottom', items: { ...NO_ITEMS, centre: ['desk'] } });
-    const on = (shown: string) => Object.keys(draw([bar('rail'), dock, app(shown)]).boxes);
+    const on = (shown: string) => Object.keys(draw([bar('rail'), dock, program(shown)]).boxes);
     expect(on('dock')).toContain('dock/Reckoner');
     expect(on('bar')).toContain('rail/Reckoner');
     expect(
-      Object.keys(draw([element('desktop-items', { shown: true }), app('desktop')]).boxes),
+      Object.keys(draw([element('desktop-items', { shown: true }), program('desktop')]).boxes),
     ).toContain('icon/Reckoner'); // prettier-ignore
-    expect(compose([app('launcher')], 'launcher').launcher!.entries.map((e) => e.label)).toContain(
+    expect(compose([program('launcher')], 'launcher').launcher!.entries.map((e) => e.label)).toContain(
       'Reckoner',
     );
     expect(on('nowhere').filter((n) => n.includes('Reckoner'))).toEqual([]);
