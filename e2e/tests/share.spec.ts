@@ -137,3 +137,31 @@ test('a coat is carried over to another host, and stays related to the original'
     page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Sign-in screen/ }),
   ).toBeVisible();
 });
+
+test('a part and a host profile travel alone', async ({ page }) => {
+  const bring = async (link: string) => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('link', { name: link }).click();
+    return readFileSync(await (await download).path());
+  };
+  await stage(page, 'Parts');
+  await page.getByRole('button', { name: 'Brine Hours' }).click();
+  const part = await bring('Save as a bundle');
+  await stage(page, 'Host');
+  const host = await bring('Save Oxbow as a bundle');
+  await page.goto('/bring-in');
+  for (const [name, buffer] of [
+    ['Brine Hours', part],
+    ['Oxbow', host],
+  ] as const) {
+    await page
+      .locator('coat-bundle-in input[type=file]')
+      .setInputFiles({ name: `${name}.zip`, mimeType: 'application/zip', buffer });
+    await expect(page.getByRole('row', { name: new RegExp(`^${name} .* is here already`) })).toBeVisible({
+      timeout: 20_000,
+    });
+    await page.getByRole('button', { name: 'Bring in', exact: true }).click();
+    await expect(page.getByText('was brought in.').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Dismiss' }).first().click();
+  }
+});
