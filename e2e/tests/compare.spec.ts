@@ -31,6 +31,20 @@ test.describe('with the demo', () => {
     expect(a.width).toBeGreaterThan(before!.width);
     expect(a.width).toBeCloseTo(b.width, 0);
     expect(b.y).toBeCloseTo(a.y, 0);
+    // Dragging moves both and chooses nothing; a click chooses what is under it.
+    const spot = { x: a.x + a.width - 6, y: a.y + a.height / 2 };
+    await expect(verdict(page)).toContainText('Rail');
+    await page
+      .getByRole('navigation', { name: 'Elements' })
+      .getByRole('button', { name: /^Clock/ })
+      .click();
+    await page.mouse.move(Math.min(spot.x, 700), 400);
+    await page.mouse.down();
+    await page.mouse.move(Math.min(spot.x, 700) - 90, 430, { steps: 3 });
+    await page.mouse.up();
+    await expect(verdict(page)).toContainText('Clock');
+    expect((await left!.boundingBox())!.x).toBeCloseTo(a.x - 90, -1);
+    await bench.focus();
     await page.keyboard.press('2');
     const line = page.getByRole('slider', { name: 'Line between the pictures' });
     await line.focus();

@@ -35,6 +35,8 @@ const FURTHEST = 0.02;
 /** What an arrow key moves the pictures by, in pixels of the view; and the wipe line, in shares of its width. */
 const PAN = 60;
 const WIPE = 0.02;
+/** A press that moves less than this many view pixels is a click. */
+const CLICK = 4;
 /** Around an element that is looked at closely, as a share of the view. */
 const ROOM_AROUND = 0.62;
 
@@ -79,7 +81,14 @@ export class PairView {
   protected readonly turn = signal<'own' | 'reference'>('reference');
   private readonly pulling = signal<Rect | null>(null);
   private readonly pointer = signal<{ readonly x: number; readonly y: number } | null>(null);
-  private press: { x: number; y: number; viewX: number; viewY: number; line: boolean } | null = null;
+  private press: {
+    x: number;
+    y: number;
+    viewX: number;
+    viewY: number;
+    line: boolean;
+    moved: boolean;
+  } | null = null;
   /** Whether the whole picture is shown: it stays so when the bench changes its size. */
   private isWhole = true;
   private fitted = '';
@@ -216,7 +225,7 @@ export class PairView {
   protected down(event: PointerEvent): void {
     if (event.button === 2) return;
     const line = (event.target as Element).closest('.line') !== null;
-    this.press = { ...this.at(event), line };
+    this.press = { ...this.at(event), line, moved: false };
     this.frame().nativeElement.setPointerCapture(event.pointerId);
   }
 
@@ -230,11 +239,11 @@ export class PairView {
     else if (this.placing()) {
       const [x, y] = [Math.min(press.x, p.x), Math.min(press.y, p.y)];
       this.pulling.set({ x, y, width: Math.abs(p.x - press.x) + 1, height: Math.abs(p.y - press.y) + 1 });
-    } else {
+    } else if (press.moved || Math.hypot(p.viewX - press.viewX, p.viewY - press.viewY) >= CLICK) {
       this.isWhole = false;
       this.x.update((x) => x + p.viewX - press.viewX);
       this.y.update((y) => y + p.viewY - press.viewY);
-      this.press = { ...press, viewX: p.viewX, viewY: p.viewY };
+      this.press = { ...press, viewX: p.viewX, viewY: p.viewY, moved: true };
     }
   }
 
@@ -245,8 +254,9 @@ export class PairView {
     const { width, height } = this.own();
     const rect = pulled && clip(pulled, width, height);
     if (rect) this.draw.emit(rect);
+    // What was dragged stays under the pointer: only how far that went tells a click from it.
+    if (!press || pulled || press.line || press.moved) return;
     const p = this.at(event);
-    if (!press || pulled || press.line || p.x !== press.x || p.y !== press.y) return;
     const hits = this.places()
       .filter(({ own: r }) => p.x >= r.x && p.y >= r.y && p.x < r.x + r.width && p.y < r.y + r.height)
       .sort((a, b) => a.own.width * a.own.height - b.own.width * b.own.height);
