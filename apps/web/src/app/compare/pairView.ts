@@ -14,6 +14,7 @@ import {
 } from '@angular/core';
 import { DIFFERENCE_SCALE } from '@spare-coat/core/compare/paintDifferences';
 import { clip, type Rect } from '@spare-coat/core/picture/rect';
+import { FURTHEST, Viewport } from '../shared/viewport';
 import type { Compared } from './comparer';
 import type { Laid, Shown } from './compareView';
 
@@ -30,8 +31,6 @@ export interface Place {
 }
 
 const ZOOM_STEP = 1.25;
-const NEAREST = 32;
-const FURTHEST = 0.02;
 /** What an arrow key moves the pictures by, in pixels of the view; and the wipe line, in shares of its width. */
 const PAN = 60;
 const WIPE = 0.02;
@@ -72,9 +71,10 @@ export class PairView {
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
   private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('map');
   protected readonly size = signal({ width: 0, height: 0 });
-  private readonly zoom = signal(1);
-  private readonly x = signal(0);
-  private readonly y = signal(0);
+  private readonly viewport = new Viewport();
+  protected readonly zoom = this.viewport.zoom;
+  private readonly x = this.viewport.x;
+  private readonly y = this.viewport.y;
   /** Of the bench, from its left: what lies left of it is the reference. */
   protected readonly wipe = signal(0.5);
   /** Whose turn it is. */
@@ -110,13 +110,13 @@ export class PairView {
       id: p.id,
       name: p.name,
       current: p.id === this.current(),
-      own: this.toView(p.own),
-      reference: p.reference && this.toView(p.reference),
+      own: this.viewport.toView(p.own),
+      reference: p.reference && this.viewport.toView(p.reference),
     })),
   );
   protected readonly hand = computed(() => {
     const rect = this.pulling() ?? this.drawn();
-    return rect ? this.toView(rect) : null;
+    return rect ? this.viewport.toView(rect) : null;
   });
   /** What the map says under the pointer. */
   protected readonly under = computed(() => {
@@ -196,16 +196,7 @@ export class PairView {
   zoomBy(factor: number, at?: { x: number; y: number }): void {
     this.isWhole = false;
     const point = at ?? { x: this.pane() / 2, y: this.size().height / 2 };
-    const zoom = Math.min(NEAREST, Math.max(FURTHEST, this.zoom() * factor));
-    const k = zoom / this.zoom();
-    this.x.update((x) => point.x - (point.x - x) * k);
-    this.y.update((y) => point.y - (point.y - y) * k);
-    this.zoom.set(zoom);
-  }
-
-  private toView(r: Rect): Rect {
-    const k = this.zoom();
-    return { x: r.x * k + this.x(), y: r.y * k + this.y(), width: r.width * k, height: r.height * k };
+    this.viewport.zoomBy(factor, point);
   }
 
   private at(event: MouseEvent): { x: number; y: number; viewX: number; viewY: number } {

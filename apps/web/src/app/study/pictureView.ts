@@ -16,6 +16,7 @@ import type { Guide, PictureRow } from '@spare-coat/core/coat/rows';
 import { measureLine, type Point } from '@spare-coat/core/picture/measureLine';
 import { clip, type Rect } from '@spare-coat/core/picture/rect';
 import { sayNumber } from '@spare-coat/core/traits/say';
+import { Viewport } from '../shared/viewport';
 import { Lens } from './lens';
 
 export interface ShownRegion {
@@ -44,8 +45,6 @@ const HINTS: Readonly<Record<Tool, string>> = {
 
 /** Each step of the wheel or of a key. */
 const ZOOM_STEP = 1.25;
-const NEAREST = 32;
-const FURTHEST = 0.02;
 /** A press that moves less than this many view pixels is a click. */
 const CLICK = 4;
 /** A hand is so many view pixels off: edges are looked for within that, in pixels of the picture. */
@@ -81,9 +80,10 @@ export class PictureView {
   readonly guides = output<readonly Guide[]>();
 
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
-  protected readonly zoom = signal(1);
-  private readonly x = signal(0);
-  private readonly y = signal(0);
+  private readonly viewport = new Viewport();
+  protected readonly zoom = this.viewport.zoom;
+  private readonly x = this.viewport.x;
+  private readonly y = this.viewport.y;
   private readonly size = signal({ width: 0, height: 0 });
   private readonly pulling = signal<Rect | null>(null);
   protected readonly panning = signal(false);
@@ -107,10 +107,10 @@ export class PictureView {
       current: r.elementId === this.current(),
       hovered: r.elementId === this.hovered(),
       again: r.again,
-      ...this.toView(r.rect),
+      ...this.viewport.toView(r.rect),
     })),
   );
-  protected readonly marks = computed(() => this.items().map((r) => this.toView(r)));
+  protected readonly marks = computed(() => this.items().map((r) => this.viewport.toView(r)));
   /** A guide being dragged lies where the pointer is. */
   private readonly guideMoved = signal<{ readonly index: number; readonly at: number } | null>(null);
   protected readonly guideLines = computed(() => {
@@ -141,14 +141,14 @@ export class PictureView {
   protected readonly pickBox = computed(() => {
     const p = this.picked();
     const reach = p ? (p.side - 1) / 2 : 0;
-    return p ? this.toView({ x: p.x - reach, y: p.y - reach, width: p.side, height: p.side }) : null;
+    return p ? this.viewport.toView({ x: p.x - reach, y: p.y - reach, width: p.side, height: p.side }) : null;
   });
   protected readonly lensAt = computed<Point>(
     () => this.pointer() ?? this.picked() ?? { x: this.picture().width >> 1, y: this.picture().height >> 1 },
   );
   protected readonly drawnBox = computed(() => {
     const rect = this.pulling() ?? this.drawn();
-    return rect ? this.toView(rect) : null;
+    return rect ? this.viewport.toView(rect) : null;
   });
 
   constructor() {
@@ -184,16 +184,7 @@ export class PictureView {
   zoomBy(factor: number, at?: { x: number; y: number }): void {
     const { width, height } = this.size();
     const point = at ?? { x: width / 2, y: height / 2 };
-    const zoom = Math.min(NEAREST, Math.max(FURTHEST, this.zoom() * factor));
-    const k = zoom / this.zoom();
-    this.x.update((x) => point.x - (point.x - x) * k);
-    this.y.update((y) => point.y - (point.y - y) * k);
-    this.zoom.set(zoom);
-  }
-
-  private toView(r: Rect): Rect {
-    const k = this.zoom();
-    return { x: r.x * k + this.x(), y: r.y * k + this.y(), width: r.width * k, height: r.height * k };
+    this.viewport.zoomBy(factor, point);
   }
 
   private toPicture(event: MouseEvent): { x: number; y: number; viewX: number; viewY: number } {
