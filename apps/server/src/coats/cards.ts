@@ -1,6 +1,8 @@
-import { coatOf, ordered, type CoatRows } from '@spare-coat/core/coat/rows';
+import { coatOf } from '@spare-coat/core/coat/rows';
 import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
 import { indexOffers } from '@spare-coat/core/matching/rank';
+import { tapeOf } from '@spare-coat/core/matching/tape';
+import { cropOf } from '@spare-coat/core/rack/facts';
 import type { CoatCard } from '@spare-coat/core/wire/coat';
 import type { Db } from '../db/pool.js';
 import { coatContext } from './context.js';
@@ -46,21 +48,6 @@ async function makeCard(db: Db, id: string, revision: number, changedAt: string)
     closeness: state.chosen,
     ceiling: state.ceiling,
     standings: state.standings,
-    tape: state.elements.map((e) => ({
-      id: e.element.id,
-      name: e.element.name,
-      weight: e.element.weight,
-      closeness: e.closeness,
-      ceiling: e.ceiling,
-      standing: e.standing,
-    })),
+    tape: tapeOf(state),
   };
-}
-
-/** The piece of the reference that a card shows: its first picture, whole. */
-function cropOf(rows: CoatRows): CoatCard['crop'] {
-  const picture = ordered(rows.picture)[0];
-  if (!picture) return null;
-  const { blob, width, height } = picture;
-  return { blob, width, height, rect: { x: 0, y: 0, width, height } };
 }

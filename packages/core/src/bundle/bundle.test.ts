@@ -109,6 +109,18 @@ describe('a bundle', () => {
     const { rows } = readBundle(manifest('coat', 1), first);
     expect(rows).toEqual(travelling({ ...whole().rows, capture: {}, sighting: {} }));
   });
+  it('leaves notes and the names of accounts at home where they are not to go along', () => {
+    const ctx = whole({
+      match: {
+        [uuid('m')]: testMatch(uuid('m'), uuid('rail'), { note: 'Ask Ines.', reason: 'See /home/mara/x.' }),
+      },
+    });
+    const plain = { own: false, host: false, noNotes: true, noAccount: true };
+    const told = JSON.stringify(bundleOf(ctx, plain));
+    expect(JSON.stringify(bundleOf(ctx))).toMatch(/Ask Ines.*|mara/);
+    expect(told).not.toMatch(/Ask Ines|mara/);
+    expect(readBundle(manifest(), bundleOf(ctx, plain)).rows!.match[uuid('m')]!.reason).toBe('See ~/x.');
+  });
   it('of parts or of a host travels alone', () => {
     const part = testPart('Tide');
     expect(readBundle(manifest('parts'), throughJson(loneBundle([part], null)))).toMatchObject({ rows: null, parts: [{ id: part.id }] }); // prettier-ignore

@@ -7,6 +7,7 @@ import type { Part } from '../parts/part.js';
 import { commandLine } from '../plan/quote.js';
 import type { Plan } from '../plan/step.js';
 import { partsUsed } from '../sheet/sheet.js';
+import { withoutAccountDeep } from '../sheet/privacy.js';
 import { blobsIn, isRecord, ROW_FILES, type Documents, type RowFile } from './format.js';
 
 /** What of a coat goes into its bundle beside what it is made of. */
@@ -15,6 +16,10 @@ export interface BundleChoice {
   readonly own: boolean;
   /** Surveys of the host, readings, and what was tried on it. */
   readonly host: boolean;
+  /** Without what was noted on elements and matches. */
+  readonly noNotes?: boolean;
+  /** Without the names of accounts: `~` stands for their folders. */
+  readonly noAccount?: boolean;
 }
 
 /** What is not known here and goes out as it came in: by document, and by row. */
@@ -29,7 +34,12 @@ function extrasOf(rows: CoatRows): Extras {
 }
 
 /** A row as it travels: without what belongs to this place, and with what came with it from another. */
-function travelling(entity: Entity, row: object, extras: Extras): Record<string, unknown> {
+function travelling(
+  entity: Entity,
+  row: object,
+  extras: Extras,
+  choice: BundleChoice,
+): Record<string, unknown> {
   const copy: Record<string, unknown> = { ...row };
   if (entity === 'coat') {
     delete copy['extras'];
@@ -38,6 +48,7 @@ function travelling(entity: Entity, row: object, extras: Extras): Record<string,
   }
   // The normalised picture is all that is needed: the file as it came stays at home.
   if ('original' in copy) copy['original'] = copy['blob'];
+  if (choice.noNotes && 'note' in copy) copy['note'] = '';
   return { ...extras.rows[`${entity} ${String(copy['id'])}`], ...copy };
 }
 
@@ -54,7 +65,7 @@ export function rowDocuments(rows: CoatRows, choice: BundleChoice): Documents {
           entity,
           rowsIn(rows, entity)
             .sort((a, b) => (a.id < b.id ? -1 : 1))
-            .map((row) => travelling(entity, row, extras)),
+            .map((row) => travelling(entity, row, extras, choice)),
         ]),
       ),
     };
@@ -99,11 +110,12 @@ export function coatBundle(
 ): { readonly documents: Documents; readonly files: readonly string[]; readonly parts: readonly Part[] } {
   const rows = rowDocuments(ctx.rows, choice);
   const parts = partsUsed(ctx).map((p) => p.part);
+  const own = { ...rows, ...derived(ctx, coat, plan) };
+  // Parts and profile are not a person's own: they stay as they are known everywhere.
   const documents = {
-    ...rows,
+    ...(choice.noAccount ? withoutAccountDeep(own) : own),
     'parts.json': parts,
     'profile.json': ctx.host,
-    ...derived(ctx, coat, plan),
   };
   return { documents, files: [...blobsIn(rows)].sort(), parts };
 }

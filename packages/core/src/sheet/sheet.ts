@@ -5,6 +5,7 @@ import { displayOf } from '../matching/carry.js';
 import type { CoatState, ElementState } from '../matching/evaluate.js';
 import { sayShortfall } from '../matching/ledger.js';
 import { chosenLayers } from '../matching/score.js';
+import { tapeOf } from '../matching/tape.js';
 import { partKey, scoredVariants, type MatchContext } from '../matching/targets.js';
 import type { Channel, Part } from '../parts/part.js';
 import { commandLine } from '../plan/quote.js';
@@ -130,14 +131,7 @@ export function sheetOf(input: SheetInput, choice: SheetChoice): Sheet {
     chosen: coat.chosen,
     ceiling: coat.ceiling,
     proven: coat.proven,
-    tape: coat.elements.map((e) => ({
-      id: e.element.id,
-      name: e.element.name,
-      weight: e.element.weight,
-      closeness: e.closeness,
-      ceiling: e.ceiling,
-      standing: e.standing,
-    })),
+    tape: tapeOf(coat),
     pictures: scoredVariants(rows).map((variant) => {
       const reference = pictures.find((p) => p.variantId === variant.id);
       const captures = choice.ownPictures ? provingCaptures(rows, variant.id) : [];
@@ -174,6 +168,14 @@ function ownPicture(word: string, capture: CaptureRow): SheetPicture {
 /** So many traits say why an element is not exact. */
 const REASONS = 3;
 
+/** What supplies an element, in words: parts, the host, or one's own hand. */
+export function suppliedBy(ctx: MatchContext, { element, standing }: ElementState): string[] {
+  if (standing === 'gap' || standing === 'left alone') return [];
+  return chosenLayers(ctx, element.id).map((l) =>
+    l.offer.name === l.from ? l.from : `${l.from}: ${l.offer.name}`,
+  );
+}
+
 function elementOf(ctx: MatchContext, state: ElementState, choice: SheetChoice): SheetElement {
   const match = matchOf(ctx.rows, state.element.id);
   const { standing } = state;
@@ -193,13 +195,12 @@ function elementOf(ctx: MatchContext, state: ElementState, choice: SheetChoice):
     .slice(0, REASONS)
     .map(sayShortfall);
   const said = standing === 'stand-in' ? match?.lost : match?.reason;
-  const supplied = standing === 'gap' || standing === 'left alone' ? [] : chosenLayers(ctx, state.element.id);
   return {
     name: state.element.name,
     nearness,
     closeness: state.closeness,
     proven: state.proven,
-    by: supplied.map((l) => (l.offer.name === l.from ? l.from : `${l.from}: ${l.offer.name}`)),
+    by: suppliedBy(ctx, state),
     why: [said, nearness === 'left alone' ? '' : shortfalls.join('; ')].filter(Boolean).join(' '),
     note: choice.notes ? [state.element.note, match?.note].filter(Boolean).join(' ') : '',
   };
