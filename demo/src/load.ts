@@ -43,6 +43,7 @@ import { partId } from './makePart.js';
 import { pictureFile } from './pictureFile.js';
 import { FERNBANK } from './profileFernbank.js';
 import { PROFILES } from './profiles.js';
+import { hangCompared, hangPlanned } from './rack.js';
 import { saltmarshDesktop } from './saltmarsh.js';
 import { DEMO_SETTINGS, DEMO_SURVEY, SECOND_RUN } from './survey.js';
 
@@ -130,9 +131,11 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
   const { boxes } = drawDesktop(saltmarshDesktop('light', SIZE.width, SIZE.height), letters);
   for (const element of DEMO_ELEMENTS)
     await addElement(element, typeof element.box === 'string' ? boxes[element.box]! : element.box);
+  await hangPlanned(pool, id);
   await takeStock();
   await tickDone();
   for (const variant of VARIANTS) for (const capture of DEMO_CAPTURES) await comparePicture(capture, variant);
+  await hangCompared(pool, id);
 
   /** Surveys of the host before anything was done, two readings, and what was tried on it earlier. */
   async function takeStock(): Promise<void> {

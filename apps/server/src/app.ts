@@ -22,6 +22,7 @@ import { partRoutes } from './parts/routes.js';
 import { pictureRoutes } from './pictures/routes.js';
 import { profileRoutes } from './profiles/routes.js';
 import { proposalRoutes } from './proposals/routes.js';
+import { rackRoutes } from './rack/routes.js';
 import { schemaRoutes } from './schemas/routes.js';
 import { surveyRoutes } from './surveys/routes.js';
 
@@ -96,6 +97,7 @@ export function makeApp({
   app.use('/api/parts', partRoutes(db));
   app.use('/api/profiles', profileRoutes(db));
   app.use('/api/proposals', proposalRoutes(db, runner));
+  app.use('/api/rack', rackRoutes(db, runner));
   app.use('/api/schemas', schemaRoutes());
   app.use('/api/mirror', mirrorRoutes(mirror));
   app.use('/api/listing', listingRoutes(db, runner, listing));

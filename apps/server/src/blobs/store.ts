@@ -91,6 +91,16 @@ export function readBlob(db: Queryable, sha256: string, first: number, last: num
   return Readable.from(pieces());
 }
 
+/** A blob whole, for what is known to be small; null where it is not kept. */
+export async function wholeBlob(db: Queryable, sha256: string): Promise<Buffer | null> {
+  const blob = await findBlob(db, sha256);
+  if (!blob) return null;
+  const pieces: Buffer[] = [];
+  if (blob.size > 0)
+    for await (const piece of readBlob(db, sha256, 0, blob.size - 1)) pieces.push(piece as Buffer);
+  return Buffer.concat(pieces);
+}
+
 /** Removes blobs that no root and no picture uses and that are older than an hour. @returns how many */
 export async function collectBlobs(db: Queryable): Promise<number> {
   const { rowCount } = await db.query(

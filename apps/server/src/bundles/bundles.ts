@@ -3,15 +3,12 @@ import { changesOfBundle, pinned, withFreshIds } from '@spare-coat/core/bundle/b
 import { coatBundle, type BundleChoice } from '@spare-coat/core/bundle/writeBundle';
 import type { BundleContent } from '@spare-coat/core/bundle/readBundle';
 import { coatOf, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/coat/rows';
-import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
-import { indexOffers } from '@spare-coat/core/matching/rank';
-import { derivePlan } from '@spare-coat/core/plan/derive';
 import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
 import { isId, nameSchema } from '@spare-coat/core/wire/text';
 import type { Readable } from 'node:stream';
-import { findBlob, readBlob } from '../blobs/store.js';
+import { findBlob, wholeBlob } from '../blobs/store.js';
 import { changeCoat, makeCoat, readEnvelope } from '../coats/commands.js';
-import { coatContext } from '../coats/context.js';
+import { coatWhole, type CoatWhole } from '../coats/context.js';
 import { inTransaction, type Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import { isOpenLicence } from '../parts/licence.js';
@@ -24,9 +21,16 @@ export async function bundleOfCoat(
   coatId: string,
   choice: BundleChoice & { readonly archives: boolean },
 ): Promise<{ readonly title: string; readonly zip: Readable }> {
-  const ctx = await coatContext(db, coatId);
-  const coat = evaluateCoat(ctx, indexOffers(ctx));
-  const { documents, files, parts } = coatBundle(ctx, coat, derivePlan(ctx, coat), choice);
+  return packCoat(db, await coatWhole(db, coatId), choice);
+}
+
+/** The same of a coat that is at hand with all that is derived of it. */
+export async function packCoat(
+  db: Db,
+  { ctx, coat, plan }: CoatWhole,
+  choice: BundleChoice & { readonly archives: boolean },
+): Promise<{ readonly title: string; readonly zip: Readable }> {
+  const { documents, files, parts } = coatBundle(ctx, coat, plan, choice);
   // An archive goes along only where its licence lets everybody hand it on, and where it is kept here.
   const archives = choice.archives
     ? parts.flatMap((p) =>
@@ -43,9 +47,7 @@ export async function bundleOfCoat(
 async function contentOf(db: Db, sha256: string): Promise<BundleContent> {
   const blob = /^[0-9a-f]{64}$/.test(sha256) ? await findBlob(db, sha256) : null;
   if (!blob || blob.type !== 'application/json') throw notFound('bundle');
-  const pieces: Buffer[] = [];
-  for await (const piece of readBlob(db, sha256, 0, blob.size - 1)) pieces.push(piece as Buffer);
-  const content = JSON.parse(Buffer.concat(pieces).toString('utf8')) as Partial<BundleContent>;
+  const content = JSON.parse((await wholeBlob(db, sha256))!.toString('utf8')) as Partial<BundleContent>;
   if (!content.what || !Array.isArray(content.parts)) throw notFound('bundle');
   return content as BundleContent;
 }

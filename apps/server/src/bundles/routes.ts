@@ -7,11 +7,12 @@ import { isId } from '@spare-coat/core/wire/text';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
-import { addJob, type Runner } from '../jobs/queue.js';
+import type { Runner } from '../jobs/queue.js';
 import { findPart } from '../parts/store.js';
 import { findProfile } from '../profiles/store.js';
 import { bringIn, bundleOfCoat, previewBundle } from './bundles.js';
 import { packBundle } from './pack.js';
+import { askToRead } from './worker.js';
 
 /** The most that is taken as a bundle. */
 const MOST_BYTES = 1024 * 1024 * 1024;
@@ -19,7 +20,8 @@ const MOST_ALONE = 200;
 
 const asked = (req: Request, name: string) => req.query[name] === '1';
 
-async function send(res: Response, title: string, zip: Readable): Promise<void> {
+/** Sends a bundle under a name that it can be saved by. */
+export async function sendZip(res: Response, title: string, zip: Readable): Promise<void> {
   const name = `${title.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim() || 'bundle'}.zip`;
   res.set({
     'Content-Type': 'application/zip',
@@ -34,9 +36,7 @@ export function bundleIntake(db: Db, runner: Runner): Router {
   router.post('/', async (req, res) => {
     const blob = await putBlob(db, req, 'application/zip', MOST_BYTES);
     if (blob.size === 0) throw new Problem(422, 'unreadable-bundle', 'The file is empty.');
-    const job = await addJob(db, 'bundle.read', { sha256: blob.sha256 });
-    runner.wake();
-    res.status(202).json({ job: job.id });
+    res.status(202).json({ job: await askToRead(db, runner, blob.sha256) });
   });
   return router;
 }
@@ -50,7 +50,7 @@ export function bundleRoutes(db: Db): Router {
       host: asked(req, 'host'),
       archives: asked(req, 'archives'),
     });
-    await send(res, title, zip);
+    await sendZip(res, title, zip);
   });
   router.get('/of/parts', async (req, res) => {
     const ids = String(req.query['ids'] ?? '')
@@ -65,13 +65,13 @@ export function bundleRoutes(db: Db): Router {
     }
     if (parts.length === 0) throw notFound('part');
     const title = parts.length === 1 ? parts[0]!.name : `${parts.length} parts`;
-    await send(res, title, await packBundle(db, 'parts', title, loneBundle(parts, null), []));
+    await sendZip(res, title, await packBundle(db, 'parts', title, loneBundle(parts, null), []));
   });
   router.get('/of/profile/:id', async (req, res) => {
     const found = isId(req.params.id) ? await findProfile(db, req.params.id) : null;
     if (!found) throw notFound('profile');
     const title = `${found.profile.name} ${found.profile.version}`;
-    await send(res, title, await packBundle(db, 'profile', title, loneBundle([], found.profile), []));
+    await sendZip(res, title, await packBundle(db, 'profile', title, loneBundle([], found.profile), []));
   });
   router.get('/:sha', async (req, res) => {
     res.json(await previewBundle(db, req.params.sha));

@@ -8,7 +8,7 @@ import { blobsIn } from '@spare-coat/core/bundle/format';
 import { findBlob, putBlob, readBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
-import type { Worker } from '../jobs/queue.js';
+import { addJob, dropJob, type Runner, type Worker } from '../jobs/queue.js';
 import { runChild, type Child } from '../jobs/runChild.js';
 import type { BundleReport } from './reading.js';
 
@@ -29,6 +29,19 @@ const MOST_FILE = 400 * 1024 * 1024;
 /** What a job that has read a bundle answers: the SHA-256 of its content as JSON, by which it is looked at and taken in. */
 export interface ReadBundleAnswer {
   readonly bundle: string;
+}
+
+/** Asks for a bundle to be read. What was read of it before is taken where that is still kept. @returns the id of the job */
+export async function askToRead(db: Db, runner: Runner, sha256: string): Promise<string> {
+  const ask = () => addJob(db, 'bundle.read', { sha256 });
+  let job = await ask();
+  const read = (job.result as ReadBundleAnswer | null)?.bundle;
+  if (job.state === 'done' && read !== undefined && !(await findBlob(db, read))) {
+    await dropJob(db, job.id);
+    job = await ask();
+  }
+  runner.wake();
+  return job.id;
 }
 
 /**

@@ -1,6 +1,13 @@
-import { coatOf } from '@spare-coat/core/coat/rows';
+import { coatOf, type SurveyRow } from '@spare-coat/core/coat/rows';
+import { hostNow, surveysAfter, surveysBefore } from '@spare-coat/core/host/now';
+import type { Survey } from '@spare-coat/core/host/survey';
+import { evaluateCoat, type CoatState } from '@spare-coat/core/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/matching/rank';
+import { beforeDoing, planOfCoat } from '@spare-coat/core/plan/planOfCoat';
+import type { Plan } from '@spare-coat/core/plan/step';
 import type { MatchContext } from '@spare-coat/core/matching/targets';
 import { isId } from '@spare-coat/core/wire/text';
+import { wholeBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
 import { partsServing } from '../parts/store.js';
@@ -32,5 +39,38 @@ export async function coatContext(
   const parts = await partsServing(db, kinds, pins, host?.family ?? null);
   if (family !== null && family !== host?.family)
     for (const [key, part] of await partsServing(db, kinds, [], family)) parts.set(key, part);
-  return { rows, host, parts };
+  const after = host ? await surveys(db, surveysAfter(rows)) : [];
+  return {
+    rows,
+    host,
+    parts,
+    ...(host && after.length > 0 ? { settingsNow: hostNow(host, after).settings } : {}),
+  };
+}
+
+/** A coat with all that is derived of it. */
+export interface CoatWhole {
+  readonly ctx: MatchContext;
+  readonly coat: CoatState;
+  readonly plan: Plan;
+  /** How the host was before anything was done, where a survey tells. */
+  readonly survey: Survey | null;
+}
+
+/** The same, evaluated and planned as a person sees it. @throws 404 where there is no such coat */
+export async function coatWhole(db: Db, coatId: string): Promise<CoatWhole> {
+  const ctx = await coatContext(db, coatId);
+  const coat = evaluateCoat(ctx, indexOffers(ctx));
+  const before = await surveys(db, surveysBefore(ctx.rows));
+  const { plan } = planOfCoat(ctx, coat, beforeDoing(ctx, before));
+  return { ctx, coat, plan, survey: before[0] ?? null };
+}
+
+async function surveys(db: Db, rows: readonly SurveyRow[]): Promise<Survey[]> {
+  const read: Survey[] = [];
+  for (const { blob } of rows) {
+    const bytes = await wholeBlob(db, blob);
+    if (bytes) read.push(JSON.parse(bytes.toString('utf8')) as Survey);
+  }
+  return read;
 }

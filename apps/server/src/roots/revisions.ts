@@ -2,7 +2,7 @@ import { isId } from '@spare-coat/core/wire/text';
 import type { Client } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 
-export type RevisedKind = 'part' | 'profile';
+export type RevisedKind = 'part' | 'profile' | 'rack';
 
 /** A write to a part or a profile: who sends it again sends the same `commandId`. */
 export interface RevisionEnvelope {

@@ -7,7 +7,7 @@ import { indexOffers } from '../matching/rank.js';
 import { partKey, type MatchContext } from '../matching/targets.js';
 import { derivePlan } from '../plan/derive.js';
 import { stepsOf } from '../plan/step.js';
-import { testCoat, testElement, testMatch, uuid } from '../testing/coat.js';
+import { KEPT, testCoat, testElement, testMatch, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
 import { withoutAccount } from './privacy.js';
 import { PLAIN_CHOICE, sheetOf, type SheetChoice } from './sheet.js';
@@ -41,13 +41,12 @@ function sheetWith(more: Partial<CoatRows> = {}, choice: Partial<SheetChoice> = 
   const coat = evaluateCoat(ctx, indexOffers(ctx));
   const plan = derivePlan(ctx, coat);
   const [first] = stepsOf(plan);
+  const ticked = { id: 'j', stepKey: first!.key, what: 'done' as const, at: '2026-11-20T20:00:00.000Z', title: 't', note: 'Took two tries in /home/mara/x.', pictures: [], step: KEPT }; // prettier-ignore
   return sheetOf(
     {
-      ctx,
+      ctx: { ...ctx, rows: { ...rows, journal: { j: ticked } } },
       coat,
       plan,
-      done: new Set([first!.key]),
-      notes: new Map([[first!.key, 'Took two tries in /home/mara/x.']]),
       survey: { ...EMPTY_SURVEY, system: { desktop: 'Fernbank' }, fonts: ['Weir Sans'] },
       today: '2026-11-25',
     },

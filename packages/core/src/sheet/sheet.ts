@@ -8,6 +8,7 @@ import { chosenLayers } from '../matching/score.js';
 import { tapeOf } from '../matching/tape.js';
 import { partKey, scoredVariants, type MatchContext } from '../matching/targets.js';
 import type { Channel, Part } from '../parts/part.js';
+import { notesOf, stepEntries } from '../plan/journal.js';
 import { commandLine } from '../plan/quote.js';
 import { spellSetting } from '../plan/setValues.js';
 import type { Plan } from '../plan/step.js';
@@ -108,9 +109,6 @@ export interface SheetInput {
   readonly ctx: MatchContext;
   readonly coat: CoatState;
   readonly plan: Plan;
-  /** Keys of steps that are done, and what was noted on them. */
-  readonly done: ReadonlySet<string>;
-  readonly notes: ReadonlyMap<string, string>;
   readonly survey: Survey | null;
   /** ISO date. */
   readonly today: string;
@@ -149,7 +147,7 @@ export function sheetOf(input: SheetInput, choice: SheetChoice): Sheet {
     elements: coat.elements.map((e) => elementOf(ctx, e, choice)),
     parts: partsOf(ctx),
     settings: settingsOf(ctx, coat),
-    sittings: plan.ok ? sittingsOf(plan, input, choice) : [],
+    sittings: plan.ok ? sittingsOf(plan, ctx, choice) : [],
     warnings: plan.ok ? plan.warnings : [plan.sentence],
     readings: readingsOf(ctx),
     survey: choice.survey && survey ? surveyOf(survey) : [],
@@ -288,9 +286,10 @@ function settingsOf(ctx: MatchContext, coat: CoatState): SheetSetting[] {
 
 function sittingsOf(
   plan: Extract<Plan, { ok: true }>,
-  { done, notes }: SheetInput,
+  { rows }: MatchContext,
   choice: SheetChoice,
 ): Sheet['sittings'] {
+  const entries = stepEntries(rows);
   let n = 0;
   return plan.sittings.map((sitting) => ({
     breakAfter:
@@ -306,8 +305,13 @@ function sittingsOf(
       value: step.value,
       commands: step.commands.map(commandLine),
       expected: step.expected,
-      isDone: done.has(step.key),
-      note: choice.notes ? (notes.get(step.key) ?? '') : '',
+      isDone: entries.get(step.key)?.what === 'done',
+      note: choice.notes
+        ? notesOf(rows, step.key)
+            .map((n) => n.note)
+            .filter(Boolean)
+            .join(' ')
+        : '',
     })),
   }));
 }

@@ -1,25 +1,19 @@
 import type { CoatFacts, FactsElement } from '../rack/facts.js';
 import type { Mark, Tally } from '../rack/marks.js';
 import type { RackFound } from '../rack/search.js';
-import type { Sheet, SheetChoice } from '../sheet/sheet.js';
+import type { Sheet } from '../sheet/sheet.js';
 
 /** What server and page tell each other of the rack: coats handed on, on one's own server. */
 
 export interface RackAnswer {
+  /** The first of them in the order that was asked for. */
   readonly found: readonly RackFound[];
+  /** How many were found. */
+  readonly count: number;
   /** How many there are before anything is searched for. */
   readonly all: number;
   /** Hosts that there is something for. */
   readonly hosts: readonly string[];
-}
-
-/** What is said when a coat is put on the rack. */
-export interface Publication {
-  readonly name: string;
-  readonly about: string;
-  /** What is new in this version. */
-  readonly notes: string;
-  readonly choice: SheetChoice;
 }
 
 export interface RackVersion {
@@ -55,9 +49,9 @@ export interface RackPage {
   readonly sheet: Sheet;
 }
 
-/** How a coat stands to the rack. */
-export interface OnRack {
-  readonly item: Pick<RackItem, 'id' | 'revision' | 'name' | 'about' | 'withdrawnAt'> | null;
+/** How a coat hangs on the rack. */
+export interface OnRack extends Pick<RackItem, 'id' | 'revision' | 'name' | 'about' | 'withdrawnAt'> {
+  /** The newest one. */
   readonly version: number;
   /** The revision of the coat that the newest version was made of. */
   readonly coatRevision: number;

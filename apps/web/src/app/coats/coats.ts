@@ -6,9 +6,9 @@ import type { CoatCard } from '@spare-coat/core/wire/coat';
 import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { Crop } from '../shared/crop';
+import { HomeHead } from '../shared/homeHead';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
-import { RoomLight, type Room } from '../shared/room';
 import { sayClose } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 import { Tape } from '../shared/tape';
@@ -18,7 +18,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 /** The first page: all coats as cards. */
 @Component({
   selector: 'coat-coats',
-  imports: [Crop, Tape, StandingMark, RouterLink],
+  imports: [Crop, HomeHead, Tape, StandingMark, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coats.html',
   styleUrl: './coats.scss',
@@ -27,7 +27,6 @@ export class Coats {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
-  protected readonly room = inject(RoomLight);
 
   private readonly cards = signal<readonly CoatCard[] | null>(null);
   protected readonly problem = signal<string | null>(null);
@@ -37,7 +36,6 @@ export class Coats {
   protected readonly live = computed(() => (this.cards() ?? []).filter((c) => c.deletedAt === null));
   protected readonly deleted = computed(() => (this.cards() ?? []).filter((c) => c.deletedAt !== null));
   protected readonly standings = STANDINGS;
-  protected readonly rooms: readonly Room[] = ['system', 'light', 'dark'];
   protected readonly say = sayClose;
 
   constructor() {

@@ -13,5 +13,6 @@ export class ShareNav {
     { path: 'share', label: 'Sheet' },
     { path: 'bundle', label: 'Bundle' },
     { path: 'carry-over', label: 'Carry over' },
+    { path: 'on-rack', label: 'On the rack' },
   ];
 }

@@ -8,6 +8,10 @@ import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import type { Part } from '@spare-coat/core/parts/part';
 import type { CarriedPreview, OriginState } from '@spare-coat/core/wire/carryOver';
 import type { BundlePreview } from '@spare-coat/core/wire/bundle';
+import type { ComparableCoat } from '@spare-coat/core/rack/compareCoats';
+import type { Mark } from '@spare-coat/core/rack/marks';
+import type { Publication } from '@spare-coat/core/rack/publication';
+import type { OnRack, RackAnswer, RackItem, RackPage } from '@spare-coat/core/wire/rack';
 import type { ListedDetails, ListedPage, ListedUpdate } from '@spare-coat/core/wire/listing';
 import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
 import type { GlyphTable } from '@spare-coat/core/scene/glyphs';
@@ -338,6 +342,45 @@ export class Api {
         headers: { 'Content-Type': 'image/svg+xml' },
       }),
     );
+  }
+
+  /** The library: what hangs on the rack, coats that are worked on, or both. */
+  rack(query: Readonly<Record<string, string>>): Promise<RackAnswer> {
+    return this.ask(this.http.get<RackAnswer>('/api/rack', { params: query }));
+  }
+  rackItem(id: string): Promise<RackItem> {
+    return this.ask(this.http.get<RackItem>(`/api/rack/${id}`));
+  }
+  rackVersion(id: string, version: number): Promise<RackPage> {
+    return this.ask(this.http.get<RackPage>(`/api/rack/${id}/versions/${version}`));
+  }
+  /** Has the bundle of a version read, as if it had been dropped here. */
+  readRackVersion(id: string, version: number): Promise<{ job: string }> {
+    return this.ask(this.http.post<{ job: string }>(`/api/rack/${id}/versions/${version}/read`, {}));
+  }
+  onRack(coat: string): Promise<{ item: OnRack | null }> {
+    return this.ask(this.http.get<{ item: OnRack | null }>(`/api/rack/of/${coat}`));
+  }
+  coatFacts(coat: string): Promise<ComparableCoat & { readonly name: string }> {
+    return this.ask(this.http.get<ComparableCoat & { readonly name: string }>(`/api/rack/coats/${coat}`));
+  }
+  publish(
+    id: string,
+    what: Publication & { readonly commandId: string; readonly revision: number },
+  ): Promise<{ version: number }> {
+    return this.ask(this.http.put<{ version: number }>(`/api/rack/${id}`, what));
+  }
+  withdraw(
+    id: string,
+    what: { readonly commandId: string; readonly revision: number; readonly withdrawn: boolean },
+  ): Promise<unknown> {
+    return this.ask(this.http.post(`/api/rack/${id}/withdraw`, what));
+  }
+  putMark(id: string, { id: mark, ...said }: Mark): Promise<unknown> {
+    return this.ask(this.http.put(`/api/rack/${id}/marks/${mark}`, said));
+  }
+  removeMark(id: string, mark: string): Promise<unknown> {
+    return this.ask(this.http.delete(`/api/rack/${id}/marks/${mark}`));
   }
 
   faces(): Promise<{ faces: KnownFace[] }> {

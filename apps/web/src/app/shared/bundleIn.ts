@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
 import { Api, type ApiProblem } from './api';
@@ -202,6 +211,9 @@ export class BundleIn {
     null,
   );
 
+  /** A job that reads one already. */
+  readonly job = input<string>();
+
   protected readonly words = WORDS;
   protected readonly over = signal(false);
   protected readonly reading = signal<{
@@ -227,14 +239,25 @@ export class BundleIn {
     }),
   );
 
+  constructor() {
+    effect(() => {
+      const job = this.job();
+      if (job) untracked(() => void this.follow('The bundle', () => Promise.resolve({ job })));
+    });
+  }
+
   protected async take(files: FileList | null): Promise<void> {
     const [file] = files ?? [];
-    if (!file || this.reading()) return;
+    if (file && !this.reading()) await this.follow(file.name, () => this.api.sendBundle(file));
+  }
+
+  /** Has a bundle read, and shows what it would bring. */
+  private async follow(name: string, begin: () => Promise<{ readonly job: string }>): Promise<void> {
     this.forget();
-    this.reading.set({ name: file.name, progress: 0, job: null });
+    this.reading.set({ name, progress: 0, job: null });
     try {
-      const { job } = await this.api.sendBundle(file);
-      const tell = (progress: number) => this.reading.set({ name: file.name, progress, job });
+      const { job } = await begin();
+      const tell = (progress: number) => this.reading.set({ name, progress, job });
       const read = (await waitForJob(this.api, job, tell, {
         failed: 'The bundle could not be read.',
         cancelled: 'Reading was cancelled. Nothing was brought in.',
@@ -242,7 +265,7 @@ export class BundleIn {
       this.sha.set(read.bundle);
       this.preview.set(await this.api.bundle(read.bundle));
     } catch (error) {
-      this.problem.set(`${file.name}: ${(error as Error).message}`);
+      this.problem.set(`${name}: ${(error as Error).message}`);
     } finally {
       this.reading.set(null);
     }

@@ -21,14 +21,11 @@ import { indexOffers, rankOffers, type OfferIndex, type RankedOffer } from '@spa
 import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
 import { hostNow, surveysAfter, surveysBefore, type HostNow } from '@spare-coat/core/host/now';
 import type { Survey } from '@spare-coat/core/host/survey';
-import { derivePlan } from '@spare-coat/core/plan/derive';
-import { withTakingBack } from '@spare-coat/core/plan/difference';
-import { doneByJournal, doneSteps } from '@spare-coat/core/plan/journal';
-import { applyMoves } from '@spare-coat/core/plan/moves';
+import { doneSteps } from '@spare-coat/core/plan/journal';
+import { beforeDoing, planOfCoat, type Before, type WholePlan } from '@spare-coat/core/plan/planOfCoat';
 import { stepsOf, type Plan } from '@spare-coat/core/plan/step';
 import type { DoneStep } from '@spare-coat/core/plan/wayBack';
-import { startState, type HostState } from '@spare-coat/core/rehearsal/hostState';
-import type { World } from '@spare-coat/core/rehearsal/perform';
+import type { HostState } from '@spare-coat/core/rehearsal/hostState';
 import type { Part } from '@spare-coat/core/parts/part';
 import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/reference/kind';
 import { kindBook } from '@spare-coat/core/reference/kindBook';
@@ -134,34 +131,15 @@ export class CoatView {
   });
   /** How the host was before anything was done: what surveys told, where there are some. */
   readonly surveysBefore = signal<readonly Survey[]>([]);
-  readonly now = computed<HostNow | null>(() => {
-    const host = this.host();
-    return host ? hostNow(host, this.surveysBefore()) : null;
-  });
+  private readonly before = computed<Before | null>(() => beforeDoing(this.context(), this.surveysBefore()));
+  readonly now = computed<HostNow | null>(() => this.before()?.now ?? null);
   /** The simulated host before anything is done; null without a host. */
-  readonly start = computed<HostState | null>(() => {
-    const [host, now] = [this.host(), this.now()];
-    return host && now ? startState(host, now) : null;
-  });
+  readonly start = computed<HostState | null>(() => this.before()?.start ?? null);
   /** What the journal says was done, with what it changed. */
-  readonly doneByJournal = computed<readonly DoneStep[]>(() => {
-    const [host, start] = [this.host(), this.start()];
-    if (!host || !start) return [];
-    return doneByJournal({ host, mirror: {} }, start, this.rows()).done;
-  });
-  private readonly planned = computed<{
-    plan: Plan;
-    takesBack: ReadonlySet<string>;
-    from: HostState | null;
-  } | null>(() => {
-    const [state, host, now, start] = [this.state(), this.host(), this.now(), this.start()];
-    if (!state) return null;
-    const derived = derivePlan(this.context(), state, now ? { now } : {});
-    if (!host || !start) return { plan: derived, takesBack: new Set(), from: null };
-    const world: World = { host, mirror: {} };
-    const nameOf = (id: string) => this.rows().element[id]?.name ?? 'an element';
-    const whole = withTakingBack(host, world, start, derived, this.doneByJournal(), nameOf);
-    return { ...whole, plan: applyMoves(whole.plan, this.coat()?.moves ?? []) };
+  readonly doneByJournal = computed<readonly DoneStep[]>(() => this.before()?.done ?? []);
+  private readonly planned = computed<WholePlan | null>(() => {
+    const state = this.state();
+    return state && planOfCoat(this.context(), state, this.before());
   });
   readonly plan = computed<Plan | null>(() => this.planned()?.plan ?? null);
   /** Keys of steps that take back what is no longer wanted. */

@@ -44,6 +44,7 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
   'over-time': 'compare',
   bundle: 'share',
   'carry-over': 'share',
+  'on-rack': 'share',
 };
 
 /** The frame around every stage of one coat: top line, tape, spine. */

@@ -13,6 +13,22 @@ export const ROUTES: Routes = [
     loadComponent: () => import('../coats/bringIn').then((m) => m.BringIn),
   },
   {
+    path: 'rack',
+    pathMatch: 'full',
+    title: 'Rack',
+    loadComponent: () => import('../rack/rack').then((m) => m.Rack),
+  },
+  {
+    path: 'rack/compare',
+    title: 'Two coats side by side',
+    loadComponent: () => import('../rack/twoCoats').then((m) => m.TwoCoats),
+  },
+  {
+    path: 'rack/:id',
+    title: 'On the rack',
+    loadComponent: () => import('../rack/rackItem').then((m) => m.RackItemView),
+  },
+  {
     path: 'coats/:id',
     loadComponent: () => import('./coatFrame').then((m) => m.CoatFrame),
     children: [
@@ -143,6 +159,12 @@ export const ROUTES: Routes = [
         title: 'Carry over',
         data: { whole: true },
         loadComponent: () => import('../share/carryOverView').then((m) => m.CarryOverView),
+      },
+      {
+        path: 'on-rack',
+        title: 'On the rack',
+        data: { whole: true },
+        loadComponent: () => import('../share/publishView').then((m) => m.PublishView),
       },
     ],
   },

@@ -1,0 +1,180 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { ActivatedRoute, Router, RouterLink } from '@angular/router';
+import { sayVotes } from '@spare-coat/core/rack/marks';
+import {
+  ANY_THING,
+  readRackQuery,
+  writeRackQuery,
+  type RackFound,
+  type RackOrder,
+  type RackQuery,
+  type RackThing,
+} from '@spare-coat/core/rack/search';
+import type { RackAnswer } from '@spare-coat/core/wire/rack';
+import { Api, type ApiProblem } from '../shared/api';
+import { Crop } from '../shared/crop';
+import { HomeHead } from '../shared/homeHead';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { sayClose } from '../shared/sayClose';
+import { Tape } from '../shared/tape';
+import { ColourStrip } from './colourStrip';
+import { EdgePicker } from './edgePicker';
+import { LayoutMark } from './layoutMark';
+import { keyOf } from './thingKey';
+
+/** Letters typed one after the other are one question. */
+const PAUSE_MS = 250;
+const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
+const PLACES = [
+  { id: 'rack', label: 'the rack' },
+  { id: 'coats', label: 'my coats' },
+  { id: 'all', label: 'both' },
+] as const;
+const ORDERS: readonly { readonly id: RackOrder; readonly label: string }[] = [
+  { id: 'votes', label: 'votes' },
+  { id: 'newest', label: 'date' },
+  { id: 'closeness', label: 'closeness' },
+  { id: 'likeness', label: 'likeness' },
+];
+
+/** The library of this server: coats handed on, and those that are worked on, found by what they look like and how near they came. */
+@Component({
+  selector: 'coat-rack',
+  imports: [ColourStrip, Crop, EdgePicker, HomeHead, LayoutMark, RouterLink, Tape],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './rack.html',
+  styleUrl: './rack.scss',
+})
+export class Rack {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+  protected readonly places = PLACES;
+  protected readonly orders = ORDERS;
+  protected readonly say = sayClose;
+
+  private readonly asked = toSignal(inject(ActivatedRoute).queryParamMap);
+  protected readonly query = computed<RackQuery>(() => readRackQuery((n) => this.asked()?.get(n) ?? null));
+  protected readonly place = computed(
+    () => PLACES.find((p) => p.id === this.asked()?.get('place'))?.id ?? 'rack',
+  );
+  protected readonly answer = signal<RackAnswer | null>(null);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly picked = signal<readonly RackThing[]>([]);
+  /** Hosts to choose from; one that is asked for stays among them. */
+  protected readonly hosts = computed(() => {
+    const all = this.answer()?.hosts ?? [];
+    const { host } = this.query();
+    return host === '' || all.includes(host) ? all : [host, ...all];
+  });
+  protected readonly isAsking = computed(() => {
+    const { order, like, ...asks } = writeRackQuery(this.query());
+    return Object.keys(asks).length > 0 || order === 'likeness' || like !== undefined;
+  });
+  protected readonly said = computed(() => {
+    const a = this.answer();
+    if (!a) return this.problem() ? '' : 'Looking …';
+    const { like } = this.query();
+    const to = like ? a.found.find((f) => f.id === like)?.name : undefined;
+    const more = a.count > a.found.length ? `, the first ${a.found.length} shown` : '';
+    return `${a.count} of ${a.all}${more}${to ? `, like ${to}` : ''}`;
+  });
+  private waiting: ReturnType<typeof setTimeout> | undefined;
+  private turn = 0;
+
+  constructor() {
+    effect(() => {
+      const [query, place] = [this.query(), this.place()];
+      untracked(() => void this.look(query, place));
+    });
+    inject(DestroyRef).onDestroy(() => clearTimeout(this.waiting));
+  }
+
+  protected when(at: string): string {
+    return WHEN.format(new Date(at));
+  }
+  protected votes(t: RackFound): string {
+    const words = sayVotes(t.votes);
+    return t.lower === null ? words : `${words}; ${sayClose(t.lower)} % at the least`;
+  }
+  protected linkOf(t: RackThing): string[] {
+    return t.from === 'rack' ? ['/rack', t.id] : ['/coats', t.id, 'match'];
+  }
+
+  /** Asks for something more, or for something else. */
+  protected ask(change: Partial<RackQuery>, isTyped = false): void {
+    clearTimeout(this.waiting);
+    const run = () => this.go(writeRackQuery({ ...this.query(), ...change }), true);
+    if (isTyped) this.waiting = setTimeout(run, PAUSE_MS);
+    else run();
+  }
+  protected forget(): void {
+    this.go(writeRackQuery(ANY_THING), true);
+  }
+  protected go(params: Record<string, string>, isWhole = false): void {
+    const queryParams = isWhole
+      ? { ...params, ...(this.place() === 'rack' ? {} : { place: this.place() }) }
+      : params;
+    void this.router.navigate([], {
+      queryParams,
+      ...(isWhole ? {} : { queryParamsHandling: 'merge' as const }),
+      replaceUrl: true,
+    });
+  }
+  protected again(): void {
+    void this.look(this.query(), this.place());
+  }
+
+  private async look(query: RackQuery, place: string): Promise<void> {
+    const turn = ++this.turn;
+    try {
+      const answer = await this.api.rack({ ...writeRackQuery(query), place });
+      if (turn !== this.turn) return;
+      this.answer.set(answer);
+      this.problem.set(null);
+    } catch (error) {
+      if (turn === this.turn) this.problem.set((error as ApiProblem).message);
+    }
+  }
+
+  protected isPicked(t: RackThing): boolean {
+    return this.picked().some((p) => p.id === t.id);
+  }
+  protected pick(t: RackThing, on: boolean): void {
+    this.picked.update((now) => (on ? [...now, t] : now.filter((p) => p.id !== t.id)));
+  }
+  protected compare(): void {
+    const [a, b] = this.picked();
+    if (a && b) void this.router.navigate(['/rack/compare'], { queryParams: { a: keyOf(a), b: keyOf(b) } });
+  }
+
+  /** A new coat from this one: a bundle of the rack is looked at first, a coat of one's own is copied. */
+  protected async start(t: RackThing): Promise<void> {
+    this.busy.set(true);
+    try {
+      if (t.version !== null) {
+        const { job } = await this.api.readRackVersion(t.id, t.version);
+        await this.router.navigate(['/bring-in'], { queryParams: { job } });
+      } else {
+        const { id } = await this.api.createCoat(newId(), newId(), `${t.name}, copy`.slice(0, 200), t.id);
+        await this.router.navigate(['/coats', id, 'match']);
+      }
+    } catch (error) {
+      this.notices.say((error as ApiProblem).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

@@ -1,0 +1,229 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { sayVotes, type Mark, type Vote } from '@spare-coat/core/rack/marks';
+import { wilsonLower } from '@spare-coat/core/rack/wilson';
+import type { RackItem, RackPage } from '@spare-coat/core/wire/rack';
+import { Api, type ApiProblem } from '../shared/api';
+import { HomeHead } from '../shared/homeHead';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { sayClose } from '../shared/sayClose';
+import { SheetFiles, SheetPaper } from '../shared/sheetPaper';
+import { ColourStrip } from './colourStrip';
+import { LayoutMark } from './layoutMark';
+
+const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
+const WENTS = ['not tried', 'worked', 'did not work'] as const;
+type Went = (typeof WENTS)[number];
+const VOTE_CHOICES: readonly { readonly vote: Vote | null; readonly label: string }[] = [
+  { vote: 'for', label: 'For it' },
+  { vote: 'against', label: 'Against it' },
+  { vote: null, label: 'No vote' },
+];
+/** Where this browser keeps what its reader is called. */
+const READER = 'spare-coat.reader';
+
+/** What is being written; without an id it is a new one. */
+type Draft = Omit<Mark, 'id' | 'version'> & { readonly id: string | null };
+const EMPTY: Draft = { id: null, reader: '', host: '', vote: null, worked: [], failed: [], note: '' };
+
+function knownReader(): string {
+  try {
+    return localStorage.getItem(READER) ?? '';
+  } catch {
+    return '';
+  }
+}
+
+/** A coat on the rack: its sheet, its versions, starting from it, and what readers say of it. */
+@Component({
+  selector: 'coat-rack-item',
+  imports: [ColourStrip, HomeHead, LayoutMark, RouterLink, SheetPaper],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './rackItem.html',
+  styleUrl: './rackItem.scss',
+})
+export class RackItemView {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+  protected readonly files = inject(SheetFiles);
+  /** From the address. */
+  readonly id = input.required<string>();
+  readonly version = input<string>();
+
+  protected readonly item = signal<RackItem | null>(null);
+  protected readonly page = signal<RackPage | null>(null);
+  protected readonly hosts = signal<readonly string[]>([]);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly refused = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly draft = signal<Draft>({ ...EMPTY, reader: knownReader() });
+  protected readonly say = sayClose;
+  protected readonly voteChoices = VOTE_CHOICES;
+  protected readonly wents = WENTS;
+
+  protected readonly shown = computed(() => {
+    const versions = this.item()?.versions ?? [];
+    return versions.find((v) => String(v.version) === this.version())?.version ?? versions[0]?.version ?? 0;
+  });
+  protected readonly bundleAddress = computed(() => `/api/rack/${this.id()}/versions/${this.shown()}/bundle`);
+  protected readonly votes = computed(() => {
+    const words = sayVotes(this.item()?.tally ?? { for: 0, votes: 0 });
+    return `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+  });
+  protected readonly lower = computed(() => {
+    const tally = this.item()?.tally;
+    return tally ? wilsonLower(tally.for, tally.votes) : null;
+  });
+
+  constructor() {
+    effect(() => {
+      const id = this.id();
+      untracked(() => {
+        void this.load(id);
+        void this.loadHosts();
+      });
+    });
+    effect(() => {
+      const [id, version] = [this.item()?.id, this.shown()];
+      if (id && version > 0) untracked(() => void this.loadPage(id, version));
+    });
+  }
+
+  protected when(at: string): string {
+    return WHEN.format(new Date(at));
+  }
+  protected megabytes(bytes: number): string {
+    return `${(bytes / 1e6).toFixed(1)} MB`;
+  }
+  protected namesOf(ids: readonly string[]): string {
+    const names = new Map((this.page()?.elements ?? []).map((e) => [e.id, e.name]));
+    return ids.map((id) => names.get(id) ?? 'an element of another version').join(', ');
+  }
+
+  private async load(id: string): Promise<void> {
+    try {
+      const item = await this.api.rackItem(id);
+      if (id === this.id()) this.item.set(item);
+    } catch (error) {
+      this.problem.set((error as ApiProblem).message);
+    }
+  }
+  private async loadPage(id: string, version: number): Promise<void> {
+    try {
+      const page = await this.api.rackVersion(id, version);
+      if (id === this.id() && version === this.shown()) this.page.set(page);
+    } catch (error) {
+      this.problem.set((error as ApiProblem).message);
+    }
+  }
+  private async loadHosts(): Promise<void> {
+    try {
+      const { profiles } = await this.api.profiles();
+      this.hosts.set(profiles.map((p) => `${p.name} ${p.version}`));
+    } catch {
+      // The host can be typed without a list of them.
+    }
+  }
+
+  protected async start(): Promise<void> {
+    await this.guard(async () => {
+      const { job } = await this.api.readRackVersion(this.id(), this.shown());
+      await this.router.navigate(['/bring-in'], { queryParams: { job } });
+    });
+  }
+
+  protected set(change: Partial<Draft>): void {
+    this.draft.update((d) => ({ ...d, ...change }));
+  }
+  protected wentOf(id: string): Went {
+    const { worked, failed } = this.draft();
+    return worked.includes(id) ? 'worked' : failed.includes(id) ? 'did not work' : 'not tried';
+  }
+  protected went(id: string, how: Went): void {
+    const { worked, failed } = this.draft();
+    const without = (list: readonly string[]) => list.filter((e) => e !== id);
+    this.set({
+      worked: how === 'worked' ? [...without(worked), id] : without(worked),
+      failed: how === 'did not work' ? [...without(failed), id] : without(failed),
+    });
+  }
+  protected allWorked(): void {
+    this.set({ worked: (this.page()?.elements ?? []).map((e) => e.id), failed: [] });
+  }
+  protected edit({ id, reader, host, vote, worked, failed, note }: Mark): void {
+    this.draft.set({ id, reader, host, vote, worked, failed, note });
+    this.refused.set(null);
+  }
+  protected forget(): void {
+    this.draft.set({ ...EMPTY, reader: knownReader() });
+    this.refused.set(null);
+  }
+
+  protected async keep(): Promise<void> {
+    const { id, ...said } = this.draft();
+    const ids = new Set((this.page()?.elements ?? []).map((e) => e.id));
+    const known = (list: readonly string[]) => list.filter((e) => ids.has(e));
+    const mark: Mark = {
+      ...said,
+      id: id ?? newId(),
+      version: this.shown(),
+      reader: said.reader.trim(),
+      host: said.host.trim(),
+      note: said.note.trim(),
+      worked: known(said.worked),
+      failed: known(said.failed),
+    };
+    await this.guard(async () => {
+      await this.api.putMark(this.id(), mark);
+      try {
+        localStorage.setItem(READER, mark.reader);
+      } catch {
+        // It is typed again next time.
+      }
+      this.forget();
+      await this.load(this.id());
+    });
+  }
+  protected async remove(mark: Mark): Promise<void> {
+    await this.guard(async () => {
+      await this.api.removeMark(this.id(), mark.id);
+      await this.load(this.id());
+      this.notices.say(`The mark of ${mark.reader} was removed.`, {
+        label: 'Undo',
+        run: () =>
+          void this.guard(async () => {
+            await this.api.putMark(this.id(), markOnly(mark));
+            await this.load(this.id());
+          }),
+      });
+    });
+  }
+
+  private async guard(work: () => Promise<void>): Promise<void> {
+    this.busy.set(true);
+    this.refused.set(null);
+    try {
+      await work();
+    } catch (error) {
+      this.refused.set((error as ApiProblem).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
+
+/** A mark without what the server adds to it. */
+function markOnly({ id, version, reader, host, vote, worked, failed, note }: Mark): Mark {
+  return { id, version, reader, host, vote, worked, failed, note };
+}

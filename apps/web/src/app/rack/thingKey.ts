@@ -1,0 +1,21 @@
+import type { ComparableCoat } from '@spare-coat/core/rack/compareCoats';
+import type { RackThing } from '@spare-coat/core/rack/search';
+import type { Api } from '../shared/api';
+
+/** How something of the library stands in an address: where it is, and its id. */
+export const keyOf = ({ from, id }: Pick<RackThing, 'from' | 'id'>): string => `${from}.${id}`;
+
+export interface NamedCoat extends ComparableCoat {
+  readonly name: string;
+  readonly link: readonly string[];
+}
+
+/** What an address speaks of, ready to be compared; null where it speaks of nothing. @throws ApiProblem */
+export async function coatAt(api: Api, key: string): Promise<NamedCoat | null> {
+  const [, from, id] = /^(rack|coats)\.([0-9a-f-]{36})$/.exec(key) ?? [];
+  if (!id) return null;
+  if (from === 'coats') return { ...(await api.coatFacts(id)), link: ['/coats', id, 'match'] };
+  const item = await api.rackItem(id);
+  const page = await api.rackVersion(id, item.versions[0]!.version);
+  return { facts: page.facts, elements: page.elements, name: item.name, link: ['/rack', id] };
+}

@@ -1,0 +1,273 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { compareCoats } from '@spare-coat/core/rack/compareCoats';
+import { Api } from '../shared/api';
+import { Crop } from '../shared/crop';
+import { HomeHead } from '../shared/homeHead';
+import { sayChange, sayClose } from '../shared/sayClose';
+import { StandingMark } from '../shared/standingMark';
+import { Tape } from '../shared/tape';
+import { ColourStrip } from './colourStrip';
+import { LayoutMark } from './layoutMark';
+import { coatAt, type NamedCoat } from './thingKey';
+
+/** Two coats of the library side by side: how alike they look, and element by element how near each came and by what. */
+@Component({
+  selector: 'coat-two-coats',
+  imports: [ColourStrip, Crop, HomeHead, LayoutMark, RouterLink, StandingMark, Tape],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <coat-home-head title="Two coats side by side" />
+    <main class="scroll" tabindex="0" aria-label="Two coats side by side">
+      @if (problem(); as p) {
+        <div class="empty">
+          <h2>They cannot be compared</h2>
+          <p>{{ p }}</p>
+          <a class="button" routerLink="/rack">Back to the rack</a>
+        </div>
+      } @else if (both(); as two) {
+        <div class="pair">
+          @for (coat of two; track $index) {
+            <section [attr.aria-label]="coat.name">
+              @if (coat.facts.crop; as crop) {
+                <coat-crop [blob]="crop.blob" [full]="crop" [rect]="crop.rect" [width]="240" [height]="135" />
+              } @else {
+                <span class="blank">No picture</span>
+              }
+              <div>
+                <h2>
+                  <a [routerLink]="coat.link">{{ coat.name }}</a>
+                </h2>
+                <p class="faint">
+                  {{ coat.facts.references[0] ?? 'no reference' }} ·
+                  {{ coat.facts.host ? 'on ' + coat.facts.host : 'no host' }}
+                </p>
+                <p class="big">
+                  {{ say(coat.facts.closeness) }}<small> % of {{ say(coat.facts.ceiling) }} % ceiling</small>
+                </p>
+                <div class="look">
+                  <coat-layout-mark [layout]="coat.facts.layout" />
+                  <coat-colour-strip [colours]="coat.facts.colours" />
+                </div>
+                <coat-tape [segments]="coat.facts.tape" [still]="true" />
+              </div>
+            </section>
+          }
+        </div>
+        @if (compared(); as c) {
+          <p class="alike">
+            They look <b>{{ say(c.look) }} %</b> alike: colours {{ say(c.colours) }} %, what stands at which
+            edge {{ say(c.layout) }} %. {{ partWords() }}
+          </p>
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Element</th>
+                <th scope="col" class="number">{{ two[0]!.name }}</th>
+                <th scope="col">By</th>
+                <th scope="col" class="number">{{ two[1]!.name }}</th>
+                <th scope="col">By</th>
+                <th scope="col" class="number">Change</th>
+                <th scope="col">What was wanted differs in</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (e of c.elements; track $index) {
+                <tr>
+                  <th scope="row">
+                    {{ e.a?.name ?? e.b?.name }}
+                    @if (e.a && e.b && e.a.name !== e.b.name) {
+                      <small>there {{ e.b.name }}</small>
+                    }
+                  </th>
+                  @for (side of [e.a, e.b]; track $index) {
+                    <td class="number">
+                      @if (side) {
+                        <span class="mark"
+                          >{{ say(side.closeness) }} <coat-standing-mark [standing]="side.standing"
+                        /></span>
+                      } @else {
+                        <span class="faint">not in it</span>
+                      }
+                    </td>
+                    <td>{{ side?.by?.join(', ') }}</td>
+                  }
+                  <td class="number">{{ change(e.a?.closeness ?? null, e.b?.closeness ?? null) }}</td>
+                  <td>
+                    @for (d of e.differ.slice(0, most); track d.trait) {
+                      <div>{{ d.trait }}: {{ d.a ?? 'not told' }} / {{ d.b ?? 'not told' }}</div>
+                    } @empty {
+                      <span class="faint">{{ e.a && e.b ? 'nothing' : '' }}</span>
+                    }
+                    @if (e.differ.length > most) {
+                      <details>
+                        <summary>{{ e.differ.length - most }} more</summary>
+                        @for (d of e.differ.slice(most); track d.trait) {
+                          <div>{{ d.trait }}: {{ d.a ?? 'not told' }} / {{ d.b ?? 'not told' }}</div>
+                        }
+                      </details>
+                    }
+                  </td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        }
+      } @else {
+        <p class="faint" role="status">Reading the two …</p>
+      }
+    </main>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-rows: auto minmax(0, 1fr);
+      height: 100%;
+    }
+    main {
+      padding: 18px 22px;
+    }
+    .pair {
+      display: grid;
+      grid-template-columns: repeat(2, minmax(0, 1fr));
+      gap: 24px;
+    }
+    section {
+      display: grid;
+      grid-template-columns: 240px minmax(0, 1fr);
+      gap: 16px;
+    }
+    section h2 {
+      font-size: 16px;
+    }
+    section a {
+      color: inherit;
+      text-decoration: none;
+    }
+    section a:hover {
+      color: var(--accent);
+    }
+    .blank {
+      display: grid;
+      place-items: center;
+      height: 135px;
+      background: var(--track);
+      color: var(--ink-2);
+    }
+    .big {
+      font-size: 22px;
+      font-weight: 700;
+    }
+    small {
+      font-size: 13px;
+      font-weight: 400;
+      color: var(--ink-2);
+    }
+    .look {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      margin: 2px 0 6px;
+    }
+    coat-tape {
+      height: 16px;
+      padding: 0;
+    }
+    .alike {
+      margin: 18px 0 10px;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      padding: 5px 14px 5px 0;
+      text-align: left;
+      vertical-align: top;
+      font-weight: 400;
+      border-bottom: 1px solid var(--line);
+    }
+    thead th {
+      position: sticky;
+      top: -18px;
+      background: var(--ground);
+      color: var(--ink-2);
+      font-size: 13px;
+    }
+    tbody th {
+      font-weight: 600;
+    }
+    tbody th small {
+      display: block;
+    }
+    .number {
+      text-align: right;
+    }
+    .mark {
+      display: inline-flex;
+      align-items: center;
+      gap: 6px;
+    }
+    summary {
+      cursor: pointer;
+      color: var(--accent);
+    }
+    @media (max-width: 1000px) {
+      .pair {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class TwoCoats {
+  private readonly api = inject(Api);
+  /** From the address. */
+  readonly a = input<string>();
+  readonly b = input<string>();
+  protected readonly both = signal<readonly [NamedCoat, NamedCoat] | null>(null);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly say = sayClose;
+  protected readonly change = sayChange;
+  /** So many differences of an element stand there at once. */
+  protected readonly most = 3;
+  protected readonly compared = computed(() => {
+    const two = this.both();
+    return two && compareCoats(two[0], two[1]);
+  });
+  protected readonly partWords = computed(() => {
+    const parts = this.compared()?.parts;
+    if (!parts) return '';
+    const list = (all: readonly string[]) => (all.length > 0 ? all.join(', ') : 'none');
+    return `Parts in both: ${list(parts.both)}.`;
+  });
+
+  constructor() {
+    effect(() => {
+      const [a, b] = [this.a() ?? '', this.b() ?? ''];
+      untracked(() => void this.load(a, b));
+    });
+  }
+
+  private async load(a: string, b: string): Promise<void> {
+    this.both.set(null);
+    this.problem.set(null);
+    try {
+      const [x, y] = await Promise.all([coatAt(this.api, a), coatAt(this.api, b)]);
+      if (a !== (this.a() ?? '') || b !== (this.b() ?? '')) return;
+      if (x && y) this.both.set([x, y]);
+      else this.problem.set('Pick two of them on the rack first.');
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    }
+  }
+}

@@ -1,0 +1,223 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/sheet/sheet';
+import type { OnRack } from '@spare-coat/core/wire/rack';
+import { Api, type ApiProblem } from '../shared/api';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { ShareNav } from './shareNav';
+import { SheetChoices } from './sheetChoices';
+
+/** Puts the coat on the rack of this server: a sheet and a bundle of it as it is now, under a version with notes. */
+@Component({
+  selector: 'coat-publish-view',
+  imports: [RouterLink, ShareNav, SheetChoices],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section class="bench scroll">
+      <div class="bench-head">
+        <h1>On the rack</h1>
+        <coat-share-nav />
+      </div>
+      @if (item(); as i) {
+        <p class="said">
+          @if (i.withdrawnAt) {
+            It was taken off the rack; its {{ i.version === 1 ? 'version is' : 'versions are' }} kept. A new
+            version hangs it back.
+          } @else {
+            It hangs there as <a [routerLink]="['/rack', i.id]">{{ i.name }}, version {{ i.version }}</a
+            >.
+            {{ behind() }}
+          }
+          @if (i.withdrawnAt) {
+            <button type="button" class="button" [disabled]="busy()" (click)="withdraw(false)">
+              Hang it back as it was
+            </button>
+          } @else {
+            <button type="button" class="quiet" [disabled]="busy()" (click)="withdraw(true)">
+              Take it off the rack
+            </button>
+          }
+        </p>
+      } @else {
+        <p class="lead">
+          The rack is the library of this server. A coat on it can be read as a sheet, taken as a bundle,
+          started from, and marked by whoever tried it.
+        </p>
+      }
+      <form (submit)="$event.preventDefault(); publish()">
+        <label class="field"
+          ><span>Name on the rack</span>
+          <input maxlength="200" required [value]="name()" (input)="typed.set($any($event.target).value)"
+        /></label>
+        <label class="field"
+          ><span>About it</span>
+          <textarea
+            rows="3"
+            maxlength="10000"
+            placeholder="Who it is for, what it is like to work with"
+            [value]="about()"
+            (input)="told.set($any($event.target).value)"
+          ></textarea>
+        </label>
+        <label class="field"
+          ><span>What is new in version {{ next() }}</span>
+          <textarea
+            rows="3"
+            maxlength="10000"
+            [value]="notes()"
+            (input)="notes.set($any($event.target).value)"
+          ></textarea>
+        </label>
+        <coat-sheet-choices [(choice)]="choice" />
+        @if (problem(); as p) {
+          <p class="said mind" role="alert">{{ p }}</p>
+        }
+        @if (store.saveState() !== 'saved') {
+          <p class="faint" role="status">What you did last is still on its way to the server.</p>
+        }
+        <button
+          type="submit"
+          class="button first"
+          [disabled]="busy() || !loaded() || store.saveState() !== 'saved'"
+        >
+          {{ busy() ? 'Putting it on the rack …' : 'Put version ' + next() + ' on the rack' }}
+        </button>
+      </form>
+    </section>
+  `,
+  styles: `
+    :host {
+      display: block;
+      height: 100%;
+    }
+    .bench {
+      height: 100%;
+    }
+    .lead,
+    .said {
+      max-width: 68ch;
+    }
+    .lead {
+      margin-bottom: 14px;
+    }
+    form {
+      display: grid;
+      gap: 4px;
+      justify-items: start;
+      max-width: 640px;
+    }
+    .field {
+      width: 100%;
+    }
+    .button.first {
+      margin-top: 12px;
+    }
+  `,
+})
+export class PublishView {
+  private readonly api = inject(Api);
+  private readonly view = inject(CoatView);
+  private readonly notices = inject(Notices);
+  protected readonly store = inject(CoatStore);
+
+  protected readonly item = signal<OnRack | null>(null);
+  protected readonly loaded = signal(false);
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly choice = signal<SheetChoice>(PLAIN_CHOICE);
+  protected readonly notes = signal('');
+  /** What was typed over what is there already. */
+  protected readonly typed = signal<string | null>(null);
+  protected readonly told = signal<string | null>(null);
+  protected readonly name = computed(() => this.typed() ?? this.item()?.name ?? this.view.coat()?.name ?? '');
+  protected readonly about = computed(() => this.told() ?? this.item()?.about ?? '');
+  protected readonly next = computed(() => (this.item()?.version ?? 0) + 1);
+  protected readonly behind = computed(() => {
+    const item = this.item();
+    if (!item) return '';
+    return item.coatRevision === this.store.revision()
+      ? 'It is the coat as it is now.'
+      : 'The coat was changed since.';
+  });
+  /** The thing that would be made, kept over a failed try so that trying again makes no second one. */
+  private fresh = newId();
+  private command = newId();
+
+  constructor() {
+    effect(() => {
+      const id = this.store.id();
+      if (id) untracked(() => void this.load(id));
+    });
+  }
+
+  private async load(coat: string): Promise<void> {
+    try {
+      this.item.set((await this.api.onRack(coat)).item);
+      this.loaded.set(true);
+    } catch (error) {
+      this.problem.set((error as ApiProblem).message);
+    }
+  }
+
+  protected async publish(): Promise<void> {
+    const coatId = this.store.id();
+    if (!coatId || this.busy()) return;
+    await this.guard(async () => {
+      const name = this.name().trim();
+      const { version } = await this.api.publish(this.item()?.id ?? this.fresh, {
+        commandId: this.command,
+        revision: this.item()?.revision ?? 0,
+        coatId,
+        name,
+        about: this.about(),
+        notes: this.notes(),
+        choice: this.choice(),
+      });
+      this.command = newId();
+      this.notes.set('');
+      this.typed.set(null);
+      this.told.set(null);
+      await this.load(coatId);
+      this.notices.say(`${name}, version ${version}, hangs on the rack.`);
+    });
+  }
+
+  protected async withdraw(withdrawn: boolean): Promise<void> {
+    const [item, coatId] = [this.item(), this.store.id()];
+    if (!item || !coatId) return;
+    await this.guard(async () => {
+      await this.api.withdraw(item.id, { commandId: newId(), revision: item.revision, withdrawn });
+      await this.load(coatId);
+    });
+  }
+
+  private async guard(work: () => Promise<void>): Promise<void> {
+    this.busy.set(true);
+    this.problem.set(null);
+    try {
+      await work();
+    } catch (error) {
+      const problem = error as ApiProblem;
+      const coatId = this.store.id();
+      if (problem.status === 409 && coatId) await this.load(coatId);
+      this.problem.set(
+        problem.status === 409
+          ? 'It was changed on the rack in another window. Look at how it hangs there now, and try again.'
+          : problem.message,
+      );
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, model } from '@angular/core';
+import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/sheet/sheet';
+
+const CHOICES: readonly {
+  readonly key: keyof SheetChoice;
+  readonly label: string;
+  readonly title: string;
+}[] = [
+  {
+    key: 'ownPictures',
+    label: 'My desktop, before and after',
+    title: 'Look at them first: a screenshot shows what was open',
+  },
+  { key: 'notes', label: 'My notes', title: 'What was noted on elements and steps' },
+  {
+    key: 'survey',
+    label: 'What the host was',
+    title: 'System, themes, fonts, applications, what starts by itself',
+  },
+  { key: 'account', label: 'Folders with my name', title: 'Otherwise ~ stands for the home folder' },
+];
+
+/** What of a coat is handed on that could be private. */
+@Component({
+  selector: 'coat-sheet-choices',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <fieldset>
+      <legend>On it, only if I say so</legend>
+      @for (c of choices; track c.key) {
+        <label [title]="c.title"
+          ><input
+            type="checkbox"
+            [checked]="choice()[c.key]"
+            (change)="set(c.key, $any($event.target).checked)"
+          />
+          {{ c.label }}</label
+        >
+      }
+    </fieldset>
+  `,
+  styles: `
+    fieldset {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 18px;
+      margin: 0;
+      padding: 0;
+      border: 0;
+    }
+    legend {
+      float: left;
+      margin-right: 6px;
+      color: var(--ink-2);
+    }
+    label {
+      display: flex;
+      gap: 6px;
+      align-items: center;
+      min-height: 24px;
+    }
+    @media print {
+      fieldset {
+        display: none;
+      }
+    }
+  `,
+})
+export class SheetChoices {
+  readonly choice = model<SheetChoice>(PLAIN_CHOICE);
+  protected readonly choices = CHOICES;
+
+  protected set(key: keyof SheetChoice, on: boolean): void {
+    this.choice.update((c) => ({ ...c, [key]: on }));
+  }
+}

@@ -1,0 +1,103 @@
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+import { RoomLight, type Room } from './room';
+
+/** The top line of the pages that belong to no coat: where one is, the other pages, the room, and what can be done here. */
+@Component({
+  selector: 'coat-home-head',
+  imports: [RouterLink, RouterLinkActive],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <header>
+      <svg viewBox="0 0 32 32" width="30" height="30" aria-hidden="true">
+        <path
+          d="M4 25 16 14 28 25Z"
+          fill="none"
+          stroke="currentColor"
+          stroke-width="2.6"
+          stroke-linejoin="round"
+        />
+        <path
+          d="M16 14V9.5A3 3 0 1 1 19 7"
+          fill="none"
+          stroke="currentColor"
+          stroke-width="2.6"
+          stroke-linecap="round"
+        />
+      </svg>
+      <h1>{{ title() }}</h1>
+      <nav aria-label="Pages">
+        @for (page of pages; track page.path) {
+          <a
+            [routerLink]="page.path"
+            routerLinkActive="here"
+            [routerLinkActiveOptions]="{ exact: page.path === '/' }"
+            ariaCurrentWhenActive="page"
+            >{{ page.label }}</a
+          >
+        }
+      </nav>
+      <label class="room"
+        ><span class="faint">Room</span>
+        <select (change)="room.set($any($event.target).value)">
+          @for (r of rooms; track r) {
+            <option [value]="r" [selected]="r === room.room()">{{ r }}</option>
+          }
+        </select>
+      </label>
+      <ng-content />
+    </header>
+  `,
+  styles: `
+    header {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      min-height: 51px;
+      padding: 10px 22px;
+      background: var(--paper);
+      border-bottom: 1px solid var(--line);
+    }
+    h1 {
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    nav {
+      display: flex;
+      gap: 4px;
+      margin-left: 14px;
+    }
+    a {
+      padding: 3px 9px;
+      color: var(--ink-2);
+      text-decoration: none;
+      border-bottom: 2px solid transparent;
+      white-space: nowrap;
+    }
+    a:hover {
+      color: var(--ink);
+    }
+    a.here {
+      color: var(--ink);
+      font-weight: 650;
+      border-color: var(--accent);
+    }
+    .room {
+      display: flex;
+      align-items: center;
+      gap: 6px;
+      margin-left: auto;
+    }
+  `,
+})
+export class HomeHead {
+  protected readonly room = inject(RoomLight);
+  readonly title = input.required<string>();
+  protected readonly rooms: readonly Room[] = ['system', 'light', 'dark'];
+  protected readonly pages = [
+    { path: '/', label: 'Coats' },
+    { path: '/rack', label: 'Rack' },
+    { path: '/bring-in', label: 'Bring in' },
+  ];
+}

@@ -1,0 +1,46 @@
+import { coatOf } from '../coat/rows.js';
+import { hostNow, type HostNow } from '../host/now.js';
+import type { Survey } from '../host/survey.js';
+import type { CoatState } from '../matching/evaluate.js';
+import type { MatchContext } from '../matching/targets.js';
+import { startState, type HostState } from '../rehearsal/hostState.js';
+import { derivePlan } from './derive.js';
+import { withTakingBack } from './difference.js';
+import { doneByJournal } from './journal.js';
+import { applyMoves } from './moves.js';
+import type { Plan } from './step.js';
+import type { DoneStep } from './wayBack.js';
+
+/** How the host was before anything was done, and what was done to it since. */
+export interface Before {
+  readonly now: HostNow;
+  readonly start: HostState;
+  readonly done: readonly DoneStep[];
+}
+
+/** What a coat's surveys and journal say of its host; null without one. @param surveys from before the first step */
+export function beforeDoing({ rows, host }: MatchContext, surveys: readonly Survey[]): Before | null {
+  if (!host) return null;
+  const now = hostNow(host, surveys);
+  const start = startState(host, now);
+  return { now, start, done: doneByJournal({ host, mirror: {} }, start, rows).done };
+}
+
+/** The plan of a coat as a person sees it: what is no longer wanted is taken back in it, and it is in their own order. */
+export interface WholePlan {
+  readonly plan: Plan;
+  /** Keys of steps that take back what is no longer wanted. */
+  readonly takesBack: ReadonlySet<string>;
+  /** The simulated host that the plan begins on; null without a host. */
+  readonly from: HostState | null;
+}
+
+/** Derives the plan of a coat, whole. */
+export function planOfCoat(ctx: MatchContext, state: CoatState, before: Before | null): WholePlan {
+  const { rows, host } = ctx;
+  const derived = derivePlan(ctx, state, before ? { now: before.now } : {});
+  if (!host || !before) return { plan: derived, takesBack: new Set(), from: null };
+  const nameOf = (id: string) => rows.element[id]?.name ?? 'an element';
+  const whole = withTakingBack(host, { host, mirror: {} }, before.start, derived, before.done, nameOf);
+  return { ...whole, plan: applyMoves(whole.plan, coatOf(rows).moves) };
+}
