@@ -1,11 +1,11 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { leavingTar, packed } from '../support/archives';
 import { drawnPng } from '../support/png';
 import { expect, newCoat, saved, test } from '../support/test';
+import { expectRules } from '../support/rules';
 
 const DEMO = 'Studio B, the old way';
 const SURVEY = fileURLToPath(new URL('../../apps/server/survey/survey.sh', import.meta.url));
@@ -320,59 +320,46 @@ test('a part is looked up online, brought in, and followed; what goes wrong ther
   await expect(page.getByRole('button', { name: 'Kingcup' })).toBeVisible();
 });
 
-for (const room of ['light', 'dark'] as const)
-  test(`the views of Host and Parts pass the accessibility rules in a ${room} room`, async ({ page }) => {
-    await page.emulateMedia({ colorScheme: room });
-    const rules = async (what: string) => {
-      await page.waitForLoadState('networkidle').catch(() => undefined);
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-        .analyze();
-      const told = violations.map(
-        (v) =>
-          `${what}: ${v.id}: ${v.nodes
-            .slice(0, 3)
-            .map((n) => n.target.join(' '))
-            .join(', ')}`,
-      );
-      expect.soft(told).toEqual([]);
-    };
-    await demoCopy(page, `Rules in a ${room} room`, 'Parts');
-    await page.getByLabel('Search parts').fill('tellclock');
-    await found(page, 'Tellclock').click();
-    await details(page).getByRole('button', { name: 'Note a trial' }).click();
-    await rules('a part');
-    await open(
-      page,
-      'set.tar.gz',
-      packed({ 'T/index.theme': INDEX, 'T/48x48/places/folder.png': ICON }, 'a.tar.gz'),
-    );
-    await expect(page.getByRole('heading', { name: 'set.tar.gz' })).toBeVisible();
-    await rules('an archive');
-    await page.getByRole('link', { name: 'Back to the list' }).click();
-    await page.getByRole('button', { name: 'Make a part' }).click();
-    await rules('a part, edited');
-    await page.getByRole('tab', { name: 'Offers' }).click();
-    await page.getByRole('button', { name: 'Add an offer' }).click();
-    await page.getByLabel('Edge is supplied by', { exact: true }).selectOption('a fixed value');
-    await page.getByLabel('Edge is otherwise').selectOption('in the dark variant');
-    await rules('offers');
-    await page.getByRole('button', { name: 'Leave' }).click();
-    await page.getByRole('button', { name: 'Leave it' }).click();
-    await page.getByRole('button', { name: 'Look up online' }).click();
-    await page.getByRole('button', { name: 'Kingcup' }).click();
-    await rules('the listing');
-    await page.getByRole('link', { name: /^Host/ }).click();
-    await page.getByRole('button', { name: 'Duplicate Oxbow' }).click();
-    await page.getByRole('tab', { name: /Other settings/ }).click();
-    await rules('a profile');
-    await page.getByRole('button', { name: 'Leave' }).click();
-    await page.getByRole('button', { name: 'Leave it' }).click();
-    await page.getByRole('link', { name: 'What it is now' }).click();
-    const printed = execFileSync('sh', [SURVEY], { env: { ...process.env, SURVEY_PAUSE: '0.05' } });
-    await page
-      .getByLabel('Bring in a survey or a settings dump')
-      .setInputFiles({ name: 's.json', mimeType: 'application/json', buffer: printed });
-    await expect(page.getByRole('row', { name: /^kernel/ })).toBeVisible();
-    await rules('a survey');
-  });
+test('the views of Host and Parts pass the accessibility rules in a light and in a dark room', async ({
+  page,
+}) => {
+  const rules = (what: string) => expectRules(page, what);
+  await demoCopy(page, 'Rules', 'Parts');
+  await page.getByLabel('Search parts').fill('tellclock');
+  await found(page, 'Tellclock').click();
+  await details(page).getByRole('button', { name: 'Note a trial' }).click();
+  await rules('a part');
+  await open(
+    page,
+    'set.tar.gz',
+    packed({ 'T/index.theme': INDEX, 'T/48x48/places/folder.png': ICON }, 'a.tar.gz'),
+  );
+  await expect(page.getByRole('heading', { name: 'set.tar.gz' })).toBeVisible();
+  await rules('an archive');
+  await page.getByRole('link', { name: 'Back to the list' }).click();
+  await page.getByRole('button', { name: 'Make a part' }).click();
+  await rules('a part, edited');
+  await page.getByRole('tab', { name: 'Offers' }).click();
+  await page.getByRole('button', { name: 'Add an offer' }).click();
+  await page.getByLabel('Edge is supplied by', { exact: true }).selectOption('a fixed value');
+  await page.getByLabel('Edge is otherwise').selectOption('in the dark variant');
+  await rules('offers');
+  await page.getByRole('button', { name: 'Leave' }).click();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Look up online' }).click();
+  await page.getByRole('button', { name: 'Kingcup' }).click();
+  await rules('the listing');
+  await page.getByRole('link', { name: /^Host/ }).click();
+  await page.getByRole('button', { name: 'Duplicate Oxbow' }).click();
+  await page.getByRole('tab', { name: /Other settings/ }).click();
+  await rules('a profile');
+  await page.getByRole('button', { name: 'Leave' }).click();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('link', { name: 'What it is now' }).click();
+  const printed = execFileSync('sh', [SURVEY], { env: { ...process.env, SURVEY_PAUSE: '0.05' } });
+  await page
+    .getByLabel('Bring in a survey or a settings dump')
+    .setInputFiles({ name: 's.json', mimeType: 'application/json', buffer: printed });
+  await expect(page.getByRole('row', { name: /^kernel/ })).toBeVisible();
+  await rules('a survey');
+});
