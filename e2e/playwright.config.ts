@@ -11,6 +11,8 @@ export default defineConfig({
   retries: 0,
   reporter: process.env['CI'] ? [['line']] : [['list']],
   use: {
+    // What cannot be pressed by then never can: no test waits for it until its own end.
+    actionTimeout: 30_000,
     baseURL: process.env['E2E_URL'] ?? 'http://127.0.0.1:4620',
     viewport: { width: 1280, height: 800 },
     trace: 'off',

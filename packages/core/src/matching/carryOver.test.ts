@@ -123,6 +123,31 @@ describe('a coat on another host', () => {
     );
     expect(railOf(gap).rail).toMatchObject({ how: 'open', reason: expect.stringContaining('It was a gap there') as string }); // prettier-ignore
   });
+  it('takes a gap for one whatever was chosen before it was said, and keeps its reason', () => {
+    const gap = coatWith(null, { match: { m: testMatch('m', uuid('rail'), { said: 'gap', reason: 'None there.' }) } }); // prettier-ignore
+    const { rail, rows } = railOf(gap);
+    expect(rail.reason).toContain('It was a gap there: None there.');
+    expect(rows.layer).toEqual({});
+  });
+  it('does not make one thing of the new host of what were two on the old one', () => {
+    const strip = testElement('strip', 'bar', { name: 'Strip', position: 2 });
+    const base = coatWith(null);
+    const second = { ...base.rows.layer['l']!, id: 'l2', matchId: 'm2' };
+    const two = (offer: string): MatchContext => ({
+      ...base,
+      rows: {
+        ...base.rows,
+        element: { ...base.rows.element, [strip.id]: strip },
+        match: { ...base.rows.match, m2: testMatch('m2', strip.id) },
+        layer: { ...base.rows.layer, l2: { ...second, offer } },
+      },
+    });
+    const lineOf = (ctx: MatchContext) => railOf(ctx).lines.find((l) => l.name === 'Strip')!;
+    expect(lineOf(two('bar-2'))).toMatchObject({ how: 'gap' });
+    expect(lineOf(two('bar-2')).reason).toContain('Oxbow strip of Oxbow goes to other elements.');
+    // Two that shared one there share one here.
+    expect(lineOf(two('bar-1'))).toMatchObject({ how: 'replaced' });
+  });
   it('tells of every element, and leaves elements, targets and the original as they are, whatever the coat', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {

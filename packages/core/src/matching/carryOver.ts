@@ -95,6 +95,8 @@ function moveLayer(
   layer: LayerRow,
   kind: string,
   labelOf: (trait: string) => string,
+  /** The new host's own offers that were given away, each with the old host's offer that it was given for. */
+  given: Map<string, string>,
 ): Move {
   const host = ctx.host!;
   const settled = (to: LayerRow, offer: Offer, how: 'carried over' | 'replaced', why: string): Move => {
@@ -113,15 +115,18 @@ function moveLayer(
   if (layer.partId === null && layer.offer.startsWith('hand:'))
     return { layer, how: 'carried over', reason: 'Made by hand: it comes along.' };
   if (layer.partId === null) {
-    const own = host.offers.find((o) => o.kind === kind);
-    return own
-      ? settled(
-          { ...layer, offer: own.id, traits: layer.traits },
-          own,
-          'replaced',
-          `${host.name} has its own: ${own.name}.`,
-        )
-      : { layer: null, reason: `${host.name} has nothing of its own for it.` };
+    const all = host.offers.filter((o) => o.kind === kind);
+    // What were two things on the old host does not become one thing here.
+    const own = all.find((o) => (given.get(o.id) ?? layer.offer) === layer.offer);
+    if (own) {
+      given.set(own.id, layer.offer);
+      return settled({ ...layer, offer: own.id }, own, 'replaced', `${host.name} has its own: ${own.name}.`);
+    }
+    const reason =
+      all.length === 0
+        ? `${host.name} has nothing of its own for it.`
+        : `${all.map((o) => o.name).join(' and ')} of ${host.name} ${all.length === 1 ? 'goes' : 'go'} to other elements.`;
+    return { layer: null, reason };
   }
   const part = partOf(ctx, layer);
   const { channel } = coatOf(ctx.rows);
@@ -175,6 +180,7 @@ export function carryOver(old: MatchContext, host: HostProfile, channel: string 
   const book = kindBook(rows);
   const told = new Map<string, { how: CarriedHow; reason: string }>();
   const opened: string[] = [];
+  const given = new Map<string, string>();
   const layers: Record<string, LayerRow> = {};
   const matches: Record<string, MatchRow> = { ...rows.match };
   for (const { element } of before.elements) {
@@ -190,8 +196,18 @@ export function carryOver(old: MatchContext, host: HostProfile, channel: string 
       for (const l of own) layers[l.id] = l;
       continue;
     }
+    if (match.said === 'gap') {
+      const why = match.reason === '' ? '' : `: ${match.reason}`;
+      told.set(element.id, {
+        how: 'open',
+        reason: `It was a gap there${why}${/[.!?]$/.test(why) ? '' : '.'}`,
+      });
+      matches[match.id] = { ...match, said: null, reason: '', lookAgain: null };
+      opened.push(element.id);
+      continue;
+    }
     const label = (trait: string) => book.trait(element.kind, trait)?.label ?? trait;
-    const moves = own.map((l) => moveLayer({ ...old, rows, host }, l, element.kind, label));
+    const moves = own.map((l) => moveLayer({ ...old, rows, host }, l, element.kind, label, given));
     const [base] = moves;
     const kept = moves.flatMap((m) => (m.layer ? [m.layer] : []));
     if (base?.layer) {
@@ -202,10 +218,7 @@ export function carryOver(old: MatchContext, host: HostProfile, channel: string 
       told.set(element.id, { how, reason: [...new Set(moves.map((m) => m.reason))].join(' ') });
       continue;
     }
-    if (match.said === 'gap') {
-      told.set(element.id, { how: 'open', reason: 'It was a gap there; here it is open again.' });
-      matches[match.id] = { ...match, said: null, reason: '', lookAgain: null };
-    } else told.set(element.id, { how: 'gap', reason: base?.reason ?? 'Nothing was chosen for it.' });
+    told.set(element.id, { how: 'gap', reason: base?.reason ?? 'Nothing was chosen for it.' });
     opened.push(element.id);
   }
   rows = { ...rows, layer: layers, match: matches };

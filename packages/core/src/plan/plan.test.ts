@@ -8,9 +8,9 @@ import { evaluateCoat } from '../matching/evaluate.js';
 import { indexOffers } from '../matching/rank.js';
 import { partKey, type MatchContext } from '../matching/targets.js';
 import type { Part } from '../parts/part.js';
-import { startState } from '../rehearsal/hostState.js';
+import { differences, startState } from '../rehearsal/hostState.js';
 import { lookOf } from '../rehearsal/look.js';
-import { rehearse } from '../rehearsal/rehearse.js';
+import { rehearse, stateAfter } from '../rehearsal/rehearse.js';
 import { KEPT, testCoat, testElement, testMatch, testTrait, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
 import { randomCoat } from '../testing/randomCoat.js';
@@ -69,6 +69,15 @@ function planOf(
   };
 }
 const titles = (steps: readonly Step[]) => steps.map((s) => s.title);
+const lock = (what: string, value: string) => ({
+  what,
+  place: 'Settings',
+  command: ['fern', 'set', 'bar.locked', value],
+});
+/** A host whose bars are locked, and have to be unlocked while they are changed. */
+const LOCKED = testHost({
+  pairs: [{ around: ['bar.'], first: lock('Unlock the bars', 'false'), last: lock('Lock the bars', 'true') }],
+});
 const thickness = {
   thickness: { range: { least: 20, most: 200, step: 1 }, setting: setting('tide.thickness') },
 };
@@ -155,12 +164,7 @@ describe('what a plan is made of', () => {
   });
 
   it('puts paired steps around what they serve, once', () => {
-    const pair = (what: string, value: string) => ({
-      what,
-      place: 'Settings',
-      command: ['fern', 'set', 'bar.locked', value],
-    });
-    const { steps } = planOf(rowsWith(null), [], testHost({ pairs: [{ around: ['bar.'], first: pair('Unlock the bars', 'false'), last: pair('Lock the bars', 'true') }] })); // prettier-ignore
+    const { steps } = planOf(rowsWith(null), [], LOCKED);
     const at = (t: string) => titles(steps).indexOf(t);
     expect(
       titles(steps).filter((t) => t.includes('lock the bars') || t.includes('Lock the bars')),
@@ -635,6 +639,17 @@ describe('changing a match later', () => {
 });
 
 describe('the way back, in words', () => {
+  it('leaves nothing over where only what a pair encloses was ticked, and not the pair', () => {
+    const { steps, world, start } = planOf(rowsWith(null), [], LOCKED);
+    const set = steps.find((s) => /thickness/.test(s.title))!;
+    expect(titles(steps)).toContain('Unlock the bars');
+    const rows = rowsWith(null, { journal: journal(entry(1, set.key, 'done', { step: keptStep(set) })) });
+    const { done, state } = doneByJournal(world, start, rows);
+    const back = wayBack(LOCKED, done).plan;
+    expect(titles(stepsOf(back))).toContain('Unlock the bars');
+    const gone = rehearse(world, back, state);
+    expect(differences(start, stateAfter(gone, gone.frames.length))).toEqual([]);
+  });
   it('returns values to what the survey had, keeps shared parts, and names what a safe point would leave', () => {
     const told = [{ ...EMPTY_SURVEY, settings: { 'bar/edge': 'right', 'bar/thickness': '52' } }];
     const { plan, world, start, ctx } = planOf(rowsWith(null), [], testHost(), told);

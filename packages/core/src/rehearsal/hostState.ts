@@ -5,7 +5,7 @@ import type { SurveyThing } from '../host/survey.js';
 import { BREAKS, type Break } from '../parts/break.js';
 import { AUTOSTART } from '../plan/getPart.js';
 import { encodeSetting } from '../plan/encode.js';
-import { resource } from '../plan/deed.js';
+import { deedOfCommand, resource } from '../plan/deed.js';
 import type { TraitType, TraitValue } from '../traits/value.js';
 
 /**
@@ -97,6 +97,13 @@ export function startState(host: HostProfile, now: HostNow): HostState {
   }
   for (const [key, value] of now.settings)
     if (!stored.has(resource.setting(key))) stored.set(resource.setting(key), value);
+  // A pair leaves things as it found them: what its last step sets is how it was, where nothing tells otherwise.
+  for (const { last } of host.pairs ?? []) {
+    const deed = last.command && deedOfCommand(host, last.command);
+    if (deed?.do !== 'set' || deed.value === null) continue;
+    const name = resource.setting(deed.key);
+    if (!stored.has(name)) stored.set(name, deed.value);
+  }
   const themes = (list: readonly SurveyThing[], sort: string) => {
     for (const { path, id } of list)
       if (path !== '' && id !== '') stored.set(resource.file(plainPath(path, now)), `theme ${sort}`);
