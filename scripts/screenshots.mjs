@@ -11,7 +11,8 @@ const [address = 'http://127.0.0.1:4620', folder = join(ROOT, 'docs/screenshots'
 
 /** name → how to get there from the demo coat's address. */
 const VIEWS = {
-  coats: { path: '' },
+  coats: { path: '/' },
+  rack: { path: '/rack?place=all' },
   study: { stage: 'study', act: (page) => drag(page, [2444, 6], [2554, 1434]) },
   host: { stage: 'host' },
   'host-now': { stage: 'host/now' },
@@ -43,7 +44,6 @@ const VIEWS = {
     },
   },
   findings: { stage: 'findings' },
-  matrix: { stage: 'matrix' },
   whole: { stage: 'whole', act: (page) => page.waitForTimeout(1500) },
   plan: { stage: 'plan' },
   rehearsal: { stage: 'rehearsal', act: (page) => page.waitForTimeout(3000) },
@@ -93,7 +93,7 @@ try {
       colorScheme: view.room ?? 'light',
       reducedMotion: 'reduce',
     });
-    const where = view.stage ? `/coats/${demo.id}/${view.stage}?${view.query ?? ''}` : '/';
+    const where = view.stage ? `/coats/${demo.id}/${view.stage}?${view.query ?? ''}` : view.path;
     await page.goto(address + where);
     await page.waitForLoadState('networkidle').catch(() => undefined);
     await view.act?.(page);

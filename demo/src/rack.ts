@@ -31,16 +31,9 @@ const ON_OCHRE_ROW: readonly Said[] = [
 const NAME = 'Studio B, the old way';
 const CARRIED = 'Studio B, on Ochre Row';
 
-/** Hangs the demo coat up while nothing is done of it yet. */
+/** Hangs the demo coat up while nothing is done of it yet, and the same carried over to another host. */
 export async function hangPlanned(db: Db, coatId: string): Promise<void> {
   await hang(db, coatId, NAME, 0, 'As planned: everything measured and matched, nothing done yet.', false);
-}
-
-/** Hangs it up as it was compared, and the same carried over to another host, with what readers marked of both. */
-export async function hangCompared(db: Db, coatId: string): Promise<void> {
-  const note = 'After the first evening: what was done is compared, and shown before and after.';
-  const first = await hang(db, coatId, NAME, 1, note, true);
-  await mark(db, first, 2, ON_FERNBANK);
   const to = PROFILES.find((p) => p.name === 'Ochre Row')!;
   const carried = idOf('coat on Ochre Row');
   await carryCoatOver(db, coatId, {
@@ -60,6 +53,13 @@ export async function hangCompared(db: Db, coatId: string): Promise<void> {
     false,
   );
   await mark(db, second, 1, ON_OCHRE_ROW);
+}
+
+/** Hangs it up once more, as it was compared, with what readers marked. */
+export async function hangCompared(db: Db, coatId: string): Promise<void> {
+  const note = 'After the first evening: what was done is compared, and shown before and after.';
+  const item = await hang(db, coatId, NAME, 1, note, true);
+  await mark(db, item, 2, ON_FERNBANK);
 }
 
 async function hang(

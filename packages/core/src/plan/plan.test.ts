@@ -647,6 +647,7 @@ describe('the way back, in words', () => {
     const { done, state } = doneByJournal(world, start, rows);
     const back = wayBack(LOCKED, done).plan;
     expect(titles(stepsOf(back))).toContain('Unlock the bars');
+    if (!back.ok) throw new Error(back.sentence);
     const gone = rehearse(world, back, state);
     expect(differences(start, stateAfter(gone, gone.frames.length))).toEqual([]);
   });

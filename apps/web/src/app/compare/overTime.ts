@@ -70,7 +70,7 @@ const DAY_MS = 86_400_000;
           }
         </div>
         <div class="scroll" tabindex="0" role="region" aria-label="The elements on both dates">
-          <table>
+          <table class="lined">
             <thead>
               <tr>
                 <th scope="col">Element</th>
@@ -119,23 +119,7 @@ const DAY_MS = 86_400_000;
       gap: 14px;
     }
     table {
-      width: 100%;
       max-width: 720px;
-      border-collapse: collapse;
-    }
-    th,
-    td {
-      padding: 4px 10px 4px 0;
-      text-align: left;
-      font-weight: 400;
-      border-bottom: 1px solid var(--line);
-    }
-    thead th {
-      color: var(--ink-2);
-      font-size: 13px;
-    }
-    .number {
-      text-align: right;
     }
   `,
 })

@@ -18,6 +18,7 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
+import { FileButton } from '../shared/fileButton';
 
 const POLICY_HELP: Readonly<Record<CarryPolicy, string>> = {
   'share of height': 'A length keeps its share of the screen height.',
@@ -69,7 +70,7 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
 /** The stage where the desktop to be dressed is chosen and its display described. */
 @Component({
   selector: 'coat-host',
-  imports: [RouterLink],
+  imports: [FileButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './host.html',
   styleUrl: './host.scss',
@@ -166,8 +167,8 @@ export class Host {
   }
 
   /** Puts a profile from a file among one's own: the next revision of the one it is, or a new one. */
-  protected async importJson(files: FileList | null): Promise<void> {
-    const file = files?.[0];
+  protected async importJson(files: Iterable<File>): Promise<void> {
+    const [file] = files;
     if (!file) return;
     try {
       const raw = JSON.parse(await file.text()) as HostProfile;

@@ -21,6 +21,7 @@ import { CoatView } from '../shared/coatView';
 import { Notices } from '../shared/notices';
 import { saveFile } from '../shared/saveFile';
 import { SurveyIntake } from '../shared/surveyIntake';
+import { FileButton } from '../shared/fileButton';
 
 const HOW_MARK = { came: '+', went: '−', changed: '≠' } as const;
 const MOST_ROWS = 400;
@@ -28,7 +29,7 @@ const MOST_ROWS = 400;
 /** What the host is now: surveys, what changed between two, settings as a dump tells them, readings. */
 @Component({
   selector: 'coat-host-now',
-  imports: [RouterLink],
+  imports: [FileButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hostNow.html',
   styleUrl: './hostNow.scss',
@@ -136,7 +137,7 @@ export class HostNow {
     void this.take(event.dataTransfer?.files ?? null);
   }
 
-  protected async take(files: FileList | null): Promise<void> {
+  protected async take(files: Iterable<File> | null): Promise<void> {
     const id = (await this.intake.take(files ?? [])).at(-1);
     if (!id) return;
     this.wanted.set(id);

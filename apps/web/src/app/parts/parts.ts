@@ -22,6 +22,7 @@ import { Notices } from '../shared/notices';
 import { ArchiveIntake } from './archiveIntake';
 import { PartDetails } from './partDetails';
 import { Trials } from '../shared/trials';
+import { FileButton } from '../shared/fileButton';
 
 /** What is asked of the catalogue; empty is anything. */
 interface Query {
@@ -56,7 +57,7 @@ const AGES = [1, 2, 5] as const;
 /** The catalogue: search as one types, open a part, compare some, bring in files and make one's own. */
 @Component({
   selector: 'coat-parts',
-  imports: [PartDetails],
+  imports: [FileButton, PartDetails],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts.html',
   styleUrl: './parts.scss',
@@ -244,8 +245,8 @@ export class Parts {
     this.over.set(false);
     void this.take(event.dataTransfer?.files ?? null);
   }
-  protected async take(files: FileList | null): Promise<void> {
-    const file = files?.[0];
+  protected async take(files: Iterable<File> | null): Promise<void> {
+    const [file] = files ?? [];
     if (!file) return;
     const reading = await this.intake.take(file);
     if (reading) await this.go(`archive/${reading}`);

@@ -68,7 +68,7 @@ import { coatAt, type NamedCoat } from './thingKey';
             They look <b>{{ say(c.look) }} %</b> alike: colours {{ say(c.colours) }} %, what stands at which
             edge {{ say(c.layout) }} %. {{ partWords() }}
           </p>
-          <table>
+          <table class="lined">
             <thead>
               <tr>
                 <th scope="col">Element</th>
@@ -185,33 +185,12 @@ import { coatAt, type NamedCoat } from './thingKey';
     .alike {
       margin: 18px 0 10px;
     }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-    }
-    th,
-    td {
-      padding: 5px 14px 5px 0;
-      text-align: left;
-      vertical-align: top;
-      font-weight: 400;
-      border-bottom: 1px solid var(--line);
-    }
+    /* Over the room above the first line as well. */
     thead th {
-      position: sticky;
       top: -18px;
-      background: var(--ground);
-      color: var(--ink-2);
-      font-size: 13px;
-    }
-    tbody th {
-      font-weight: 600;
     }
     tbody th small {
       display: block;
-    }
-    .number {
-      text-align: right;
     }
     .mark {
       display: inline-flex;

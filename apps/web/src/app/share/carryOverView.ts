@@ -85,7 +85,7 @@ import { ShareNav } from './shareNav';
       }
       @if (preview(); as p) {
         <div class="scroll" tabindex="0" role="region" aria-label="What becomes of every match">
-          <table>
+          <table class="lined">
             <thead>
               <tr>
                 <th scope="col">Element</th>
@@ -147,32 +147,6 @@ import { ShareNav } from './shareNav';
     }
     .ask strong {
       margin-left: auto;
-    }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-    }
-    th,
-    td {
-      padding: 5px 14px 5px 0;
-      text-align: left;
-      vertical-align: top;
-      font-weight: 400;
-      border-bottom: 1px solid var(--line);
-    }
-    tbody th {
-      font-weight: 600;
-      white-space: nowrap;
-    }
-    thead th {
-      position: sticky;
-      top: 0;
-      background: var(--ground);
-      color: var(--ink-2);
-      font-size: 13px;
-    }
-    .number {
-      text-align: right;
     }
   `,
 })

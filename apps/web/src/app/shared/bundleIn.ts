@@ -14,6 +14,7 @@ import { Api, type ApiProblem } from './api';
 import { newId } from './newId';
 import { Notices } from './notices';
 import { waitForJob } from './waitForJob';
+import { FileButton } from './fileButton';
 
 const WORDS: Readonly<Record<BundleThing['is'], string>> = {
   new: 'comes along',
@@ -34,6 +35,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
 /** Takes a bundle: has it read, shows what would come and what clashes, and brings it in. */
 @Component({
   selector: 'coat-bundle-in',
+  imports: [FileButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div
@@ -48,14 +50,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
         <progress [value]="r.progress" max="1" aria-label="Reading the bundle"></progress>
         <button type="button" class="quiet" (click)="cancel()">Cancel</button>
       } @else {
-        <label class="button"
-          >Choose a file
-          <input
-            type="file"
-            class="sr-only"
-            accept=".zip,application/zip"
-            (change)="take($any($event.target).files); $any($event.target).value = ''"
-        /></label>
+        <coat-file-button label="Choose a file" accept=".zip,application/zip" (chosen)="take($event)" />
       }
     </div>
     @if (problem(); as p) {
@@ -67,7 +62,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
         <p>{{ counts().join(', ') }}.</p>
       }
       @if (b.parts.length > 0 || b.profile) {
-        <table>
+        <table class="lined">
           <thead>
             <tr>
               <th scope="col">What</th>
@@ -160,21 +155,6 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
       margin: 0;
       width: 100%;
     }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-    }
-    th,
-    td {
-      padding: 4px 10px 4px 0;
-      text-align: left;
-      font-weight: 400;
-      border-bottom: 1px solid var(--line);
-    }
-    thead th {
-      color: var(--ink-2);
-      font-size: 13px;
-    }
     .clash {
       font-weight: 650;
     }
@@ -189,7 +169,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
       padding: 0;
       font-weight: 600;
     }
-    label:not(.button) {
+    label {
       display: flex;
       gap: 6px;
       align-items: center;
@@ -246,7 +226,7 @@ export class BundleIn {
     });
   }
 
-  protected async take(files: FileList | null): Promise<void> {
+  protected async take(files: Iterable<File> | null): Promise<void> {
     const [file] = files ?? [];
     if (file && !this.reading()) await this.follow(file.name, () => this.api.sendBundle(file));
   }

@@ -1,30 +1,16 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
+import { BrandMark } from './brandMark';
 import { RoomLight, type Room } from './room';
 
 /** The top line of the pages that belong to no coat: where one is, the other pages, the room, and what can be done here. */
 @Component({
   selector: 'coat-home-head',
-  imports: [RouterLink, RouterLinkActive],
+  imports: [BrandMark, RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
-      <svg viewBox="0 0 32 32" width="30" height="30" aria-hidden="true">
-        <path
-          d="M4 25 16 14 28 25Z"
-          fill="none"
-          stroke="currentColor"
-          stroke-width="2.6"
-          stroke-linejoin="round"
-        />
-        <path
-          d="M16 14V9.5A3 3 0 1 1 19 7"
-          fill="none"
-          stroke="currentColor"
-          stroke-width="2.6"
-          stroke-linecap="round"
-        />
-      </svg>
+      <coat-brand-mark />
       <h1>{{ title() }}</h1>
       <nav aria-label="Pages">
         @for (page of pages; track page.path) {

@@ -36,7 +36,7 @@ export class SurveyIntake {
 
   /** Takes the first of these files in. @returns the survey with its name, or null where there was none to take */
   async takeFirst(
-    files: FileList | null,
+    files: Iterable<File> | null,
   ): Promise<{ readonly name: string; readonly survey: Survey } | null> {
     const [file] = files ?? [];
     const [id] = file ? await this.take([file]) : [];

@@ -12,6 +12,7 @@ import { Title } from '@angular/platform-browser';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { filter, map, startWith } from 'rxjs';
+import { BrandMark } from '../shared/brandMark';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Keys, isTyping } from '../shared/keys';
@@ -50,7 +51,7 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
 /** The frame around every stage of one coat: top line, tape, spine. */
 @Component({
   selector: 'coat-frame',
-  imports: [RouterOutlet, RouterLink, Tape, Spine],
+  imports: [BrandMark, RouterOutlet, RouterLink, Tape, Spine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coatFrame.html',
   styleUrl: './coatFrame.scss',

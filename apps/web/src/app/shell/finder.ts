@@ -112,6 +112,7 @@ export class Finder {
       { what: 'in Study', label: 'All traits', run: go('traits') },
       { what: 'in Match', label: 'Gap ledger', run: go('gaps') },
       { what: 'in Compare', label: 'Closeness over time', run: go('over-time') },
+      { what: 'in Share', label: 'Put it on the rack', run: go('on-rack') },
       { what: 'in Host', label: 'What the host is now', run: go('host/now') },
       { what: 'in Parts', label: 'Online listing', run: go('parts/listing') },
       {
@@ -133,6 +134,7 @@ export class Finder {
         run: () => this.view.chooseVariant(v.name),
       })),
       { what: 'leave', label: 'All coats', run: () => void this.router.navigate(['/']) },
+      { what: 'leave', label: 'The rack', run: () => void this.router.navigate(['/rack']) },
     ];
   });
   protected readonly shown = computed(() => {

@@ -17,11 +17,12 @@ import { SurveyIntake } from '../../shared/surveyIntake';
 import { PlanNav } from '../planNav';
 import { PlanView } from '../planView';
 import { BREAK_WORDS, count, sayMinutes } from '../words';
+import { FileButton } from '../../shared/fileButton';
 
 /** The way back from what was really done: for all of it or for chosen elements, and what is left over after it. */
 @Component({
   selector: 'coat-way-back',
-  imports: [PlanNav, RouterLink],
+  imports: [FileButton, PlanNav, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wayBack.html',
   styleUrls: ['../common.scss', './wayBack.scss'],
@@ -108,7 +109,7 @@ export class WayBackStage {
     else this.plan.takeBack(step);
   }
 
-  protected async take(files: FileList | null): Promise<void> {
+  protected async take(files: Iterable<File> | null): Promise<void> {
     const taken = await this.intake.takeFirst(files);
     if (taken) this.after.set(taken);
   }

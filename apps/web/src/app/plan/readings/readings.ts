@@ -18,6 +18,7 @@ import { Notices } from '../../shared/notices';
 import { RoomLight } from '../../shared/room';
 import { SurveyIntake } from '../../shared/surveyIntake';
 import { PlanNav } from '../planNav';
+import { FileButton } from '../../shared/fileButton';
 
 const WHATS = [
   { key: 'memory', label: 'Memory', unit: 'MB', word: 'memory' },
@@ -27,7 +28,7 @@ const WHATS = [
 /** What the coat costs: samples before and after, and an honest answer to whether the difference is more than noise. */
 @Component({
   selector: 'coat-readings',
-  imports: [NumberChart, PlanNav],
+  imports: [FileButton, NumberChart, PlanNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings.html',
   styleUrl: './readings.scss',

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { SurveyIntake } from '../../shared/surveyIntake';
 import { PlanView } from '../planView';
+import { FileButton } from '../../shared/fileButton';
 
 /** Takes a new survey or settings dump while doing, and holds it against what was ticked. */
 @Component({
   selector: 'coat-hold-survey',
+  imports: [FileButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div
@@ -26,14 +28,7 @@ import { PlanView } from '../planView';
           >Drop a new survey or settings dump here, to see what of the ticked steps really shows.</span
         >
       }
-      <label class="button"
-        >{{ intake.busy() ? 'Reading …' : 'Choose a file' }}
-        <input
-          type="file"
-          class="sr-only"
-          (change)="take($any($event.target).files); $any($event.target).value = ''"
-        />
-      </label>
+      <coat-file-button [label]="intake.busy() ? 'Reading …' : 'Choose a file'" (chosen)="take($event)" />
     </div>
     @if (intake.refusal(); as r) {
       <p class="alarm" role="alert">{{ r.file }}: {{ r.sentence }}</p>
@@ -64,7 +59,7 @@ export class HoldSurvey {
   protected readonly intake = inject(SurveyIntake);
   protected readonly over = signal(false);
 
-  protected async take(files: FileList | null): Promise<void> {
+  protected async take(files: Iterable<File> | null): Promise<void> {
     const taken = await this.intake.takeFirst(files);
     if (taken) this.plan.held.set(taken);
   }
