@@ -128,6 +128,8 @@ describe('a coat on another host', () => {
     const { rail, rows } = railOf(gap);
     expect(rail.reason).toContain('It was a gap there: None there.');
     expect(rows.layer).toEqual({});
+    const still = carryOver(gap, { ...OXBOW, offers: [], defaults: {} }, 'sandgrouse');
+    expect(still.rows.match['m']).toMatchObject({ said: 'gap', reason: 'None there.' });
   });
   it('does not make one thing of the new host of what were two on the old one', () => {
     const strip = testElement('strip', 'bar', { name: 'Strip', position: 2 });

@@ -19,6 +19,7 @@ import type { Offer, Supply } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
 import { kindBook } from '../reference/kindBook.js';
 import type { TraitValue } from '../traits/value.js';
+import { NOTE_MAX } from '../wire/text.js';
 import { evaluateCoat, type ElementState } from './evaluate.js';
 import { indexOffers, newestParts, rankOffers, type OfferIndex } from './rank.js';
 import { partOf, type MatchContext } from './targets.js';
@@ -207,7 +208,7 @@ export function carryOver(old: MatchContext, host: HostProfile, channel: string 
       continue;
     }
     const label = (trait: string) => book.trait(element.kind, trait)?.label ?? trait;
-    const moves = own.map((l) => moveLayer({ ...old, rows, host }, l, element.kind, label, given));
+    const moves = own.map((l) => moveLayer({ parts: old.parts, rows, host }, l, element.kind, label, given));
     const [base] = moves;
     const kept = moves.flatMap((m) => (m.layer ? [m.layer] : []));
     if (base?.layer) {
@@ -224,7 +225,8 @@ export function carryOver(old: MatchContext, host: HostProfile, channel: string 
   rows = { ...rows, layer: layers, match: matches };
 
   // Of what goes nowhere, it is a gap where nothing here comes nearer than the host as it is; else it is open.
-  const there: MatchContext = { ...old, rows, host };
+  // What surveys told of the old host tells nothing of the new one.
+  const there: MatchContext = { parts: old.parts, rows, host };
   const index = indexOffers(there);
   const first = evaluateCoat(there, index);
   for (const state of first.elements) {
@@ -238,7 +240,10 @@ export function carryOver(old: MatchContext, host: HostProfile, channel: string 
         how: 'gap',
         reason: `${reason} Nothing here comes nearer than ${host.name} as it is.`,
       });
-      if (match) matches[match.id] = { ...match, said: 'gap', reason: reason.slice(0, 10_000) };
+      const was = matchOf(old.rows, state.element.id);
+      // A gap that stays one keeps the person's own words.
+      const why = was?.said === 'gap' && was.reason !== '' ? was.reason : reason.slice(0, NOTE_MAX);
+      if (match) matches[match.id] = { ...match, said: 'gap', reason: why };
     }
   }
   rows = { ...rows, match: { ...matches } };
