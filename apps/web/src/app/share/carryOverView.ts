@@ -188,7 +188,9 @@ export class CarryOverView {
     try {
       const { profiles } = await this.api.profiles();
       const now = this.view.coat();
-      this.hosts.set(profiles.filter((p) => p.id !== now?.profileId || p.channels.length > 1));
+      // The same host is another one under a newer version of its profile, or with the packages of another distribution.
+      const isHere = (p: HostProfile) => p.id === now?.profileId && p.revision === now.profileRevision;
+      this.hosts.set(profiles.filter((p) => !isHere(p) || p.channels.length > 1));
     } catch (error) {
       this.problem.set((error as ApiProblem).message);
     }
