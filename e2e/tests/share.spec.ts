@@ -104,6 +104,7 @@ test('a bundle is put in place of what was changed since, and that is undone', a
 
 test('a coat is carried over to another host, and stays related to the original', async ({ page }) => {
   await page.getByRole('link', { name: 'Carry over' }).click();
+  await expect(page).toHaveURL(/carry-over/);
   const original = page.url().slice(0, page.url().indexOf('/carry-over'));
   await page.getByLabel('Host to carry it to').selectOption({ label: 'Ochre Row 7' });
   const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });

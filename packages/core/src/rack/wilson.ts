@@ -20,5 +20,6 @@ export function wilsonLower(yes: number, all: number, z = Z_95): number | null {
   const z2 = z * z;
   const middle = share + z2 / (2 * all);
   const half = z * Math.sqrt((share * (1 - share) + z2 / (4 * all)) / all);
-  return Math.max(0, (middle - half) / (1 + z2 / all));
+  // None of them is a share of exactly none; the rest is kept from leaving its range by the last digit.
+  return yes === 0 ? 0 : Math.max(0, (middle - half) / (1 + z2 / all));
 }

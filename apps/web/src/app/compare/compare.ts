@@ -29,6 +29,7 @@ import { PairView, WAYS, type Place, type Way } from './pairView';
 import { ProofDetails } from './proofDetails';
 import { Sighter } from './sighter';
 import { FileButton } from '../shared/fileButton';
+import { ZoomButtons } from '../shared/zoomButtons';
 
 const WORDS: Readonly<Record<Way, { readonly label: string; readonly title: string }>> = {
   face: { label: 'Face to face', title: 'Both beside each other under one zoom (1)' },
@@ -42,7 +43,7 @@ const BEATS = [0.4, 0.8, 1.5, 3] as const;
 /** The stage where the own desktop is held against the reference: pictures first, numbers where they are asked for. */
 @Component({
   selector: 'coat-compare',
-  imports: [FileButton, CompareNav, PairView, ProofDetails, RouterLink],
+  imports: [ZoomButtons, FileButton, CompareNav, PairView, ProofDetails, RouterLink],
   providers: [CompareView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',

@@ -31,6 +31,7 @@ import { PictureBar } from './pictureBar';
 import { PictureView, type Line, type ShownRegion, type Tool } from './pictureView';
 import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 import { RegionDetails } from './regionDetails';
+import { ZoomButtons } from '../shared/zoomButtons';
 
 const TOOLS: readonly {
   readonly id: Tool;
@@ -50,7 +51,7 @@ const PICKS = 8;
 /** The stage where a reference look is taken apart: pictures on the bench, regions on them, traits beside. */
 @Component({
   selector: 'coat-study',
-  imports: [ColourPanel, ElementDetails, PictureBar, PictureView, RegionDetails],
+  imports: [ZoomButtons, ColourPanel, ElementDetails, PictureBar, PictureView, RegionDetails],
   providers: [Measuring],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './study.html',

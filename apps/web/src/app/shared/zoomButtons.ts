@@ -1,0 +1,35 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+
+/** How a picture is zoomed with the mouse: the keys do the same. */
+@Component({
+  selector: 'coat-zoom-buttons',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <span role="group" aria-label="Zoom">
+      <button type="button" class="quiet" aria-label="Further" title="Further (−)" (click)="zoom.emit(0.8)">
+        −
+      </button>
+      <button type="button" class="quiet" title="Whole picture (0)" (click)="zoom.emit(0)">Whole</button>
+      @if (hasNear()) {
+        <button type="button" class="quiet" title="The element, near (Z)" (click)="near.emit()">Near</button>
+      }
+      <button type="button" class="quiet" aria-label="Nearer" title="Nearer (+)" (click)="zoom.emit(1.25)">
+        +
+      </button>
+    </span>
+  `,
+  styles: `
+    span {
+      display: flex;
+      border: 1px solid var(--line-strong);
+      border-radius: 3px;
+    }
+  `,
+})
+export class ZoomButtons {
+  /** Whether there is an element to go near to. */
+  readonly hasNear = input(false);
+  /** By how much; 0: the whole picture. */
+  readonly zoom = output<number>();
+  readonly near = output();
+}
