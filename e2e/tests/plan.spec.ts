@@ -83,8 +83,8 @@ test('steps are moved where they may go, and it is said why not where they may n
   const refused = page.getByText(/It cannot be there\. .*needs “.*” first\./);
   await expect(async () => {
     await page.keyboard.press('Alt+ArrowUp');
-    await expect(refused).toBeVisible({ timeout: 400 });
-  }).toPass();
+    await expect(refused).toBeVisible({ timeout: 150 });
+  }).toPass({ intervals: [10] });
   await page.getByRole('button', { name: 'Order as worked out' }).click();
   await expect.poll(titles).toEqual(before);
 

@@ -84,6 +84,7 @@ export async function lookThrough(db: Db, place: RackPlace, query: RackQuery): P
     found: found.slice(0, MOST_FOUND),
     count: found.length,
     all: things.length,
+    like: things.find((t) => t.id === query.like && query.order === 'likeness')?.name ?? null,
     hosts: [...new Set(things.flatMap(hostsOf))].sort((a, b) => a.localeCompare(b, 'en')),
   };
 }

@@ -188,7 +188,9 @@ describe('the library', () => {
     const coats = await look('place=coats&order=newest');
     expect(coats.found.every((f) => f.from === 'coats' && f.version === null)).toBe(true);
     expect(coats.all).toBe(coats.count);
-    expect((await look(`place=all&order=likeness&like=${id}`)).found[0]).toMatchObject({ likeness: 1 });
+    const alike = await look(`place=all&order=likeness&like=${id}`);
+    expect(alike).toMatchObject({ like: 'In the library' });
+    expect(alike.found[0]).toMatchObject({ likeness: 1 });
     expect(all.hosts).toContain('Fernbank 3.4');
     const facts = (await server.get(`/api/rack/coats/${coatId}`)).body as { name: string };
     expect(facts.name).toBe('To hand on');

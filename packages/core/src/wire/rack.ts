@@ -12,6 +12,8 @@ export interface RackAnswer {
   readonly count: number;
   /** How many there are before anything is searched for. */
   readonly all: number;
+  /** What it is ordered by likeness to; null where it is not. */
+  readonly like: string | null;
   /** Hosts that there is something for. */
   readonly hosts: readonly string[];
 }

@@ -86,10 +86,8 @@ export class Rack {
   protected readonly said = computed(() => {
     const a = this.answer();
     if (!a) return this.problem() ? '' : 'Looking …';
-    const { like } = this.query();
-    const to = like ? a.found.find((f) => f.id === like)?.name : undefined;
     const more = a.count > a.found.length ? `, the first ${a.found.length} shown` : '';
-    return `${a.count} of ${a.all}${more}${to ? `, like ${to}` : ''}`;
+    return `${a.count} of ${a.all}${more}${a.like ? `, most like ${a.like} first` : ''}`;
   });
   private waiting: ReturnType<typeof setTimeout> | undefined;
   private turn = 0;
