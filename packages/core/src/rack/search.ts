@@ -70,7 +70,12 @@ export const ANY_THING: RackQuery = {
 /** Letters only by what they are: capitals, accents and width aside. */
 const folded = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en');
 const wordsOf = (text: string) => folded(text).split(/\s+/).filter(Boolean);
-const hasAll = (text: string, wanted: string) => wordsOf(wanted).every((w) => folded(text).includes(w));
+const hasAll = (text: () => string, wanted: string) => {
+  const words = wordsOf(wanted);
+  if (words.length === 0) return true;
+  const all = folded(text());
+  return words.every((w) => all.includes(w));
+};
 
 function textOf({ name, about, owner, facts }: RackThing): string {
   const { references, host, channel, parts, tape, layout } = facts;
@@ -98,8 +103,8 @@ export function hostsOf({ facts, votes }: RackThing): string[] {
 function isWanted(thing: RackThing, query: RackQuery): boolean {
   const { facts } = thing;
   return (
-    hasAll(textOf(thing), query.words) &&
-    (query.reference.trim() === '' || facts.references.some((r) => hasAll(r, query.reference))) &&
+    hasAll(() => textOf(thing), query.words) &&
+    (query.reference.trim() === '' || facts.references.some((r) => hasAll(() => r, query.reference))) &&
     (query.host === '' || hostsOf(thing).some((h) => folded(h) === folded(query.host))) &&
     query.edges.every((edge) => facts.layout.some((l) => l.edge === edge)) &&
     (!query.hasDock || facts.layout.some((l) => l.what === 'dock')) &&
@@ -115,7 +120,11 @@ function isWanted(thing: RackThing, query: RackQuery): boolean {
  */
 export function searchRack(things: readonly RackThing[], query: RackQuery): RackFound[] {
   const bounds = new Map(things.map((t) => [t.id, wilsonLower(t.votes.for, t.votes.votes)]));
-  const rankOf = (lower: number) => 1 + [...bounds.values()].filter((b) => b !== null && b > lower).length;
+  const ranks = new Map<number, number>();
+  [...bounds.values()]
+    .filter((b) => b !== null)
+    .sort((a, b) => b - a)
+    .forEach((b, i) => ranks.has(b) || ranks.set(b, i + 1));
   const like = things.find((t) => t.id === query.like);
   const found = things
     .filter((t) => isWanted(t, query) && !(query.order === 'likeness' && t.id === query.like))
@@ -124,7 +133,7 @@ export function searchRack(things: readonly RackThing[], query: RackQuery): Rack
       return {
         ...t,
         lower,
-        rank: lower === null ? null : rankOf(lower),
+        rank: lower === null ? null : (ranks.get(lower) ?? null),
         likeness: query.order === 'likeness' && like ? lookCloseness(t.facts, like.facts) : null,
       };
     });
