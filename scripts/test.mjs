@@ -90,14 +90,12 @@ try {
     (async () => {
       if (wants('lint')) await check('format', ['npx', 'prettier', '--check', '.']);
       if (wants('web')) await pageTests();
+      if (wants('e2e')) await buildWeb();
     })(),
   ]);
   if (wants('core')) await vitest('core', {});
   if (wants('server')) await vitest('server', { TEST_DATABASE_URL: (await needCluster()).url('postgres') });
-  if (wants('e2e')) {
-    await buildWeb();
-    await browser();
-  }
+  if (wants('e2e')) await browser();
 } finally {
   await cluster?.stop();
 }
