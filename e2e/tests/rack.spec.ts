@@ -132,6 +132,9 @@ test('a new coat starts from one on the rack, and two of them are compared', asy
   await expect(rail).toContainText('Tidebar');
   await expect(rail).toContainText('+46');
   await expectRules(page, 'two coats');
+  await page.getByRole('link', { name: 'Studio B, on Ochre Row' }).click();
+  await page.getByLabel('Compare it with a coat of mine').selectOption({ label: name });
+  await expect(page.getByRole('row', { name: /^Rail/ })).toContainText('+46');
   await page.goto('/rack/compare?a=rack.x&b=');
   await expect(page.getByText('Pick two of them on the rack first.')).toBeVisible();
   await page.goto(`/rack/${randomUUID()}`);

@@ -11,6 +11,7 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import { sayVotes, type Mark, type Vote } from '@spare-coat/core/rack/marks';
 import { wilsonLower } from '@spare-coat/core/rack/wilson';
+import type { CoatCard } from '@spare-coat/core/wire/coat';
 import type { RackItem, RackPage } from '@spare-coat/core/wire/rack';
 import { Api, type ApiProblem } from '../shared/api';
 import { HomeHead } from '../shared/homeHead';
@@ -20,6 +21,7 @@ import { sayClose } from '../shared/sayClose';
 import { SheetFiles, SheetPaper } from '../shared/sheetPaper';
 import { ColourStrip } from './colourStrip';
 import { LayoutMark } from './layoutMark';
+import { keyOf } from './thingKey';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
 const WENTS = ['not tried', 'worked', 'did not work'] as const;
@@ -64,6 +66,8 @@ export class RackItemView {
   protected readonly item = signal<RackItem | null>(null);
   protected readonly page = signal<RackPage | null>(null);
   protected readonly hosts = signal<readonly string[]>([]);
+  /** Coats that are worked on here, to lay beside it. */
+  protected readonly mine = signal<readonly CoatCard[]>([]);
   protected readonly problem = signal<string | null>(null);
   protected readonly refused = signal<string | null>(null);
   protected readonly busy = signal(false);
@@ -91,7 +95,7 @@ export class RackItemView {
       const id = this.id();
       untracked(() => {
         void this.load(id);
-        void this.loadHosts();
+        void this.loadAround();
       });
     });
     effect(() => {
@@ -127,13 +131,19 @@ export class RackItemView {
       this.problem.set((error as ApiProblem).message);
     }
   }
-  private async loadHosts(): Promise<void> {
+  private async loadAround(): Promise<void> {
     try {
-      const { profiles } = await this.api.profiles();
+      const [{ profiles }, { coats }] = await Promise.all([this.api.profiles(), this.api.coats()]);
       this.hosts.set(profiles.map((p) => `${p.name} ${p.version}`));
+      this.mine.set(coats.filter((c) => c.deletedAt === null));
     } catch {
-      // The host can be typed without a list of them.
+      // The host can be typed without a list of them, and the rest is there.
     }
+  }
+
+  protected compareWith(coat: string): void {
+    const queryParams = { a: keyOf({ from: 'rack', id: this.id() }), b: keyOf({ from: 'coats', id: coat }) };
+    if (coat) void this.router.navigate(['/rack/compare'], { queryParams });
   }
 
   protected async start(): Promise<void> {
