@@ -88,6 +88,15 @@ test('a coat is put on the rack, found by its look, marked by readers and ranked
   await page.getByRole('button', { name: 'Put version 2 on the rack' }).click();
   await expect(page.getByRole('alert')).toContainText('changed on the rack in another window');
   await expect(page.getByLabel('What is new in version 3')).toHaveValue('Typed here.');
+  // A mark is changed beside the version that it is of, and stays one of that version.
+  await page.getByRole('link', { name: `${name}, version 2` }).click();
+  await page.getByRole('button', { name: 'Change the mark of Ines' }).click();
+  await expect(page.getByText('What worked, of version 1')).toBeVisible();
+  await page.getByLabel('Anything else').fill('Looked at again.');
+  await page.getByRole('button', { name: 'Keep the mark' }).click();
+  const mark = page.getByRole('listitem').filter({ hasText: 'Looked at again.' });
+  await expect(mark).toContainText('version 1');
+  await page.goto(`${coat}/on-rack`);
   await page.getByRole('button', { name: 'Take it off the rack' }).click();
   await expect(page.getByText('It was taken off the rack')).toBeVisible();
   await page.goto('/rack');

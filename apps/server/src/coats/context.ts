@@ -3,7 +3,7 @@ import { hostNow, surveysAfter, surveysBefore } from '@spare-coat/core/host/now'
 import type { Survey } from '@spare-coat/core/host/survey';
 import { evaluateCoat, type CoatState } from '@spare-coat/core/matching/evaluate';
 import { indexOffers } from '@spare-coat/core/matching/rank';
-import { beforeDoing, planOfCoat } from '@spare-coat/core/plan/planOfCoat';
+import { hostBefore, planOfCoat, withDone } from '@spare-coat/core/plan/planOfCoat';
 import type { Plan } from '@spare-coat/core/plan/step';
 import type { MatchContext } from '@spare-coat/core/matching/targets';
 import { isId } from '@spare-coat/core/wire/text';
@@ -62,7 +62,8 @@ export async function coatWhole(db: Db, coatId: string): Promise<CoatWhole> {
   const ctx = await coatContext(db, coatId);
   const coat = evaluateCoat(ctx, indexOffers(ctx));
   const before = await surveys(db, surveysBefore(ctx.rows));
-  const { plan } = planOfCoat(ctx, coat, beforeDoing(ctx, before));
+  const { host, rows } = ctx;
+  const { plan } = planOfCoat(ctx, coat, host && withDone(host, hostBefore(host, before), rows));
   return { ctx, coat, plan, survey: before[0] ?? null };
 }
 

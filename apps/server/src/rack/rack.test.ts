@@ -64,8 +64,12 @@ describe('a coat on the rack', () => {
     const zip = await fetch(`${server.url}/api/rack/${id}/versions/1/bundle`);
     expect(zip.headers.get('content-type')).toBe('application/zip');
     expect((await zip.arrayBuffer()).byteLength).toBe(versions[1]!.size);
-    const owners = await server.db.query('select owner_id from rack_version where item_id = $1', [id]);
-    expect(owners.rows.every((r: { owner_id: string | null }) => r.owner_id !== null)).toBe(true);
+    const owners = await server.db.query<{ owner: string; root: string }>(
+      'select v.owner_id as owner, r.owner_id as root from rack_version v join root r on r.id = v.item_id where r.id = $1',
+      [id],
+    );
+    expect(owners.rows).toHaveLength(2);
+    for (const { owner, root } of owners.rows) expect(owner).toBe(root);
     expect(((await server.get(`/api/rack/of/${coatId}`)).body as { item: OnRack }).item).toMatchObject({ id, version: 2 }); // prettier-ignore
   });
   it('keeps its pictures and its bundle when what nobody holds is collected', async () => {

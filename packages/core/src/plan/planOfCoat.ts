@@ -1,5 +1,6 @@
-import { coatOf } from '../coat/rows.js';
+import { coatOf, type CoatRows } from '../coat/rows.js';
 import { hostNow, type HostNow } from '../host/now.js';
+import type { HostProfile } from '../host/profile.js';
 import type { Survey } from '../host/survey.js';
 import type { CoatState } from '../matching/evaluate.js';
 import type { MatchContext } from '../matching/targets.js';
@@ -11,19 +12,26 @@ import { applyMoves } from './moves.js';
 import type { Plan } from './step.js';
 import type { DoneStep } from './wayBack.js';
 
-/** How the host was before anything was done, and what was done to it since. */
-export interface Before {
+/** How the host was before anything was done. */
+export interface HostBefore {
   readonly now: HostNow;
   readonly start: HostState;
+}
+
+/** The same, and what was done to it since. */
+export interface Before extends HostBefore {
   readonly done: readonly DoneStep[];
 }
 
-/** What a coat's surveys and journal say of its host; null without one. @param surveys from before the first step */
-export function beforeDoing({ rows, host }: MatchContext, surveys: readonly Survey[]): Before | null {
-  if (!host) return null;
+/** What surveys from before the first step say of a host. */
+export function hostBefore(host: HostProfile, surveys: readonly Survey[]): HostBefore {
   const now = hostNow(host, surveys);
-  const start = startState(host, now);
-  return { now, start, done: doneByJournal({ host, mirror: {} }, start, rows).done };
+  return { now, start: startState(host, now) };
+}
+
+/** What was done to a host since, by the coat's journal. */
+export function withDone(host: HostProfile, before: HostBefore, rows: CoatRows): Before {
+  return { ...before, done: doneByJournal({ host, mirror: {} }, before.start, rows).done };
 }
 
 /** The plan of a coat as a person sees it: what is no longer wanted is taken back in it, and it is in their own order. */

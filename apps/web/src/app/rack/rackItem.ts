@@ -150,7 +150,7 @@ export class RackItemView {
     await this.guard(async () => {
       const { job } = await this.api.readRackVersion(this.id(), this.shown());
       await this.router.navigate(['/bring-in'], { queryParams: { job } });
-    });
+    }, this.tell);
   }
 
   protected set(change: Partial<Draft>): void {
@@ -171,7 +171,9 @@ export class RackItemView {
   protected allWorked(): void {
     this.set({ worked: (this.page()?.elements ?? []).map((e) => e.id), failed: [] });
   }
-  protected edit({ id, reader, host, vote, worked, failed, note }: Mark): void {
+  /** A mark is changed beside the version that it is of. */
+  protected edit({ id, version, reader, host, vote, worked, failed, note }: Mark): void {
+    if (version !== this.shown()) void this.router.navigate([], { queryParams: { version } });
     this.draft.set({ id, reader, host, vote, worked, failed, note });
     this.refused.set(null);
   }
@@ -215,18 +217,25 @@ export class RackItemView {
           void this.guard(async () => {
             await this.api.putMark(this.id(), markOnly(mark));
             await this.load(this.id());
-          }),
+          }, this.tell),
       });
-    });
+    }, this.tell);
   }
 
-  private async guard(work: () => Promise<void>): Promise<void> {
+  /** Told where it is seen, wherever one is on the page. */
+  private readonly tell = (sentence: string) => this.notices.say(sentence);
+
+  /** @param refuse says what went wrong; beside the form where nothing else is said */
+  private async guard(
+    work: () => Promise<void>,
+    refuse: (sentence: string) => void = (sentence) => this.refused.set(sentence),
+  ): Promise<void> {
     this.busy.set(true);
     this.refused.set(null);
     try {
       await work();
     } catch (error) {
-      this.refused.set((error as ApiProblem).message);
+      refuse((error as ApiProblem).message);
     } finally {
       this.busy.set(false);
     }

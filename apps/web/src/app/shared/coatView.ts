@@ -22,7 +22,14 @@ import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
 import { hostNow, surveysAfter, surveysBefore, type HostNow } from '@spare-coat/core/host/now';
 import type { Survey } from '@spare-coat/core/host/survey';
 import { doneSteps } from '@spare-coat/core/plan/journal';
-import { beforeDoing, planOfCoat, type Before, type WholePlan } from '@spare-coat/core/plan/planOfCoat';
+import {
+  hostBefore,
+  planOfCoat,
+  withDone,
+  type Before,
+  type HostBefore,
+  type WholePlan,
+} from '@spare-coat/core/plan/planOfCoat';
 import { stepsOf, type Plan } from '@spare-coat/core/plan/step';
 import type { DoneStep } from '@spare-coat/core/plan/wayBack';
 import type { HostState } from '@spare-coat/core/rehearsal/hostState';
@@ -131,10 +138,17 @@ export class CoatView {
   });
   /** How the host was before anything was done: what surveys told, where there are some. */
   readonly surveysBefore = signal<readonly Survey[]>([]);
-  private readonly before = computed<Before | null>(() => beforeDoing(this.context(), this.surveysBefore()));
-  readonly now = computed<HostNow | null>(() => this.before()?.now ?? null);
+  private readonly hostBefore = computed<HostBefore | null>(() => {
+    const host = this.host();
+    return host && hostBefore(host, this.surveysBefore());
+  });
+  readonly now = computed<HostNow | null>(() => this.hostBefore()?.now ?? null);
   /** The simulated host before anything is done; null without a host. */
-  readonly start = computed<HostState | null>(() => this.before()?.start ?? null);
+  readonly start = computed<HostState | null>(() => this.hostBefore()?.start ?? null);
+  private readonly before = computed<Before | null>(() => {
+    const [host, before] = [this.host(), this.hostBefore()];
+    return host && before && withDone(host, before, this.rows());
+  });
   /** What the journal says was done, with what it changed. */
   readonly doneByJournal = computed<readonly DoneStep[]>(() => this.before()?.done ?? []);
   private readonly planned = computed<WholePlan | null>(() => {
