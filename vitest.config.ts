@@ -24,6 +24,7 @@ export default defineConfig({
     ],
   },
   test: {
+    setupFiles: [fileURLToPath(new URL('packages/core/src/testing/properties.ts', import.meta.url))],
     projects: [
       {
         extends: true,

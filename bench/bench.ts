@@ -8,6 +8,7 @@ import { time, type Figure } from './figure.js';
 import { archiveList, archiveRead } from './parts/archives.js';
 import { partsSearch } from './parts/search.js';
 import { planOrder, rehearsals, undoIdentity } from './plans.js';
+import { properties } from './properties.js';
 import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
@@ -132,6 +133,7 @@ const ALL: Readonly<Record<string, Work>> = {
   'plan-order': planOrder,
   rehearse: rehearsals,
   'undo-identity': undoIdentity,
+  properties,
   'delta-4k': (_say, each) => compared('delta-4k', each),
   'ssim-4k': (_say, each) => compared('ssim-4k', each),
   'compare-4k': (_say, each) => compared('compare-4k', each),

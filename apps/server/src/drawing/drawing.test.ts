@@ -18,6 +18,7 @@ import type { TraitValue } from '@spare-coat/core/traits/value';
 import { startTestServer, type TestServer } from '../testing/server.js';
 import { loadGlyphs } from './glyphs.js';
 import { loadLettering } from './lettering.js';
+import { cases } from '@spare-coat/core/testing/properties';
 
 const letters = letteringFrom(loadGlyphs());
 const SIZE = { width: 1920, height: 1080, unit: 1, language: 'en' };
@@ -230,7 +231,7 @@ describe('composing a desktop', () => {
         for (const rect of Object.values(boxes))
           for (const side of Object.values(rect)) expect(Number.isFinite(side)).toBe(true);
       }),
-      { numRuns: 150 },
+      { numRuns: cases(150) },
     );
   });
 });

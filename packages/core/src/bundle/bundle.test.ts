@@ -20,6 +20,7 @@ import {
 } from './format.js';
 import { readBundle, readManifest } from './readBundle.js';
 import { coatBundle, loneBundle, rowDocuments } from './writeBundle.js';
+import { cases } from '../testing/properties.js';
 
 const ALL = { own: true, host: true };
 const manifest = (what: Manifest['what'] = 'coat', version = BUNDLE_VERSION): Manifest => ({ format: BUNDLE_FORMAT, version, what, title: 'T', made: '2026-11-25', files: [] }); // prettier-ignore
@@ -71,7 +72,7 @@ describe('a bundle', () => {
         const again = { ...ctx, rows: read.rows! };
         expect(sameJson(bundleOf(again), bundleOf(ctx))).toBe(true);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
     const ctx = whole();
     expect(readBundle(manifest(), bundleOf(ctx))).toMatchObject({ what: 'coat', parts: [{ name: 'Tide' }], profile: { name: 'Fernbank' }, rows: travelling(ctx.rows) }); // prettier-ignore
@@ -198,7 +199,7 @@ describe('what is wrong in a bundle', () => {
           expect(error).toBeInstanceOf(BundleProblem);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: cases(200) },
     );
   });
 });
@@ -243,7 +244,7 @@ describe('bringing rows in', () => {
         expect(b.chosen).toBe(a.chosen);
         expect(b.standings).toEqual(a.standings);
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   });
   it('pins parts and host as they are known here', () => {

@@ -6,6 +6,7 @@ import { CommandRefused } from './refused.js';
 import { applyChanges, invertChanges, overlap, sameJson } from './changes.js';
 import { checkCommand, type Command } from './commands.js';
 import type { CoatRows } from './rows.js';
+import { cases } from '../testing/properties.js';
 
 const AT = '2026-11-24T10:00:00.000Z';
 
@@ -96,7 +97,7 @@ describe('commands and their inverses', () => {
         }
         expect(sameJson(rows, start)).toBe(true);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 

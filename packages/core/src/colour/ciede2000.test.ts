@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ciede2000, ciede2000OfBytes, colourDifference } from './ciede2000.js';
 import { labOf } from './lab.js';
+import { cases } from '../testing/properties.js';
 
 /** The 34 pairs of Sharma, Wu and Dalal (2005), table 1: L1 a1 b1 L2 a2 b2 ΔE00. */
 const TABLE: readonly (readonly number[])[] = [
@@ -65,7 +66,7 @@ describe('CIEDE2000', () => {
         expect(Math.abs(ours! - theirs(rgb(x), rgb(y)))).toBeLessThan(2e-4);
         expect(Math.abs(ours! - colourDifference(x, y))).toBeLessThan(1e-9);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 

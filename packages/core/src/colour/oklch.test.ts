@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { oklchOf } from './oklch.js';
 import { parseHex } from './srgb.js';
+import { cases } from '../testing/properties.js';
 
 describe('OKLCH', () => {
   // CSS Color 4's own example values for the named colours of sRGB.
@@ -27,7 +28,7 @@ describe('OKLCH', () => {
         expect(got.l).toBeCloseTo(want.l, 5);
         expect(got.c).toBeCloseTo(want.c, 5);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 });

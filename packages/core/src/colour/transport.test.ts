@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bestTransport } from './transport.js';
+import { cases } from '../testing/properties.js';
 
 const share = fc.integer({ min: 1, max: 20 });
 
@@ -41,7 +42,7 @@ describe('the best transport', () => {
       fc.property(fc.array(share, { minLength: 1, maxLength: 6 }), (shares) => {
         expect(bestTransport(shares, shares, (i, j) => (i === j ? 1 : 0.3))).toBeCloseTo(1, 9);
       }),
-      { numRuns: 200 },
+      { numRuns: cases(200) },
     );
   });
   it('is as good as the best found by trying everything', () => {
@@ -55,7 +56,7 @@ describe('the best transport', () => {
         const gain = (i: number, j: number) => g[i * 3 + j]!;
         expect(bestTransport(from, to, gain)).toBeCloseTo(byHand(from, to, gain), 7);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
   it('gains nothing where one side is empty', () => {

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fill, plainPicture } from '../testing/pictures.js';
 import { bestOffset, REACH } from './bestOffset.js';
 import { cropOf } from './likeness.js';
+import { cases } from '../testing/properties.js';
 
 /** A plate with marks on it, somewhere on a wall, lighter or darker as a whole. */
 function plateAt(x: number, y: number, wall = '#7f9aa6', plate = '#e3c2b4') {
@@ -22,7 +23,7 @@ describe('the place where a patch fits best', () => {
         const own = plateAt(160 + dx, 120 + dy);
         expect(bestOffset(own, patch, { x: 150, y: 110 })).toEqual({ dx, dy });
       }),
-      { numRuns: 40 },
+      { numRuns: cases(40) },
     );
   });
   it('does not heed another brightness of the whole', () => {

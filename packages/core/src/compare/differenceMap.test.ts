@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { colourDifference } from '../colour/ciede2000.js';
 import { differenceOfPixels, sumDifferences } from './differenceMap.js';
+import { cases } from '../testing/properties.js';
 
 const word = (r: number, g: number, b: number) => (255 << 24) | (b << 16) | (g << 8) | r;
 const rgb = (w: number) => ({ r: w & 255, g: (w >> 8) & 255, b: (w >> 16) & 255 });
@@ -66,7 +67,7 @@ describe('differences of whole pictures', () => {
           expect(mapOf([p], [p & 0xffffff])[0]).toBe(0);
         });
       }),
-      { numRuns: 100 },
+      { numRuns: cases(100) },
     );
   });
   it('are worked out for the part that was asked for, and nothing else is touched', () => {

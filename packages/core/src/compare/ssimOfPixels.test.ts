@@ -4,6 +4,7 @@ import { luma } from '../picture/samplePicture.js';
 import { randomFrom } from '../scene/svg.js';
 import { meanSsim } from './ssim.js';
 import { ssimOfPixels } from './ssimOfPixels.js';
+import { cases } from '../testing/properties.js';
 
 const lumaOf = (words: Uint32Array) =>
   Array.from(words, (w) => luma(w & 255, (w >> 8) & 255, (w >> 16) & 255));
@@ -31,7 +32,7 @@ describe('SSIM of whole pictures', () => {
           expect(sum / windows).toBeCloseTo(meanSsim(lumaOf(a), lumaOf(b), width, height), 9);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
   it('adds up from bands of rows, as workers share it', () => {

@@ -19,6 +19,7 @@ import { sortFindings } from './finding.js';
 import { findingsOf } from './findings.js';
 import { reachOf } from './reach.js';
 import { fitWays } from './wallpaper.js';
+import { cases } from '../testing/properties.js';
 
 const setting = (key: string) => ({ key, place: 'p' });
 const order = (start: string[], end: string[] = []) => ({ start, centre: [], end });
@@ -247,7 +248,7 @@ describe('what is seen', () => {
         const below = grounds.filter((g) => contrast(passed, parseHex(g)!) < NEEDED_CONTRAST.text).length;
         expect(below / grounds.length).toBeLessThanOrEqual(0.2);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
   it('contrast is read against what shows through', () => {

@@ -13,6 +13,7 @@ import { carryOver, CARRIED_HOWS, referenceChanges } from './carryOver.js';
 import { evaluateCoat } from './evaluate.js';
 import { indexOffers } from './rank.js';
 import { partKey, type MatchContext } from './targets.js';
+import { cases } from '../testing/properties.js';
 
 const setting = (key: string) => ({ key, place: `Settings › ${key}` });
 const THICK = { thickness: { range: { least: 20, most: 120, step: 1 }, setting: setting('t.thickness') } };
@@ -167,7 +168,7 @@ describe('a coat on another host', () => {
         // To its own host and back nothing is replaced by what it has not.
         for (const layer of Object.values(rows.layer)) expect(rows.match[layer.matchId]).toBeDefined();
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lengthCloseness } from '../traits/closeness.js';
 import { settle } from './settle.js';
+import { cases } from '../testing/properties.js';
 
 const setting = { key: 'k', place: 'p' };
 
@@ -28,7 +29,7 @@ describe('settling', () => {
           expect(Math.abs(n - Math.round(n))).toBeLessThan(1e-6);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 

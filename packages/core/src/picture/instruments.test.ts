@@ -10,6 +10,7 @@ import { readText } from './readText.js';
 import { sameRegion } from './sameRegion.js';
 import { sampleColour } from './sampleColour.js';
 import { samplePicture } from './samplePicture.js';
+import { cases } from '../testing/properties.js';
 
 /** A rounded rectangle with exact coverage at its corners, by sampling each pixel 16 times 16. */
 function rounded(radius: number, hex: string, ground: string) {
@@ -181,7 +182,7 @@ describe('a ruler', () => {
       fc.property(point, point, (a, b) => {
         expect(measureLine(a, b, 1000).distance).toBe(measureLine(b, a, 1000).distance);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 });

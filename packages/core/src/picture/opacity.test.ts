@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { layOver, parseHex, toHex, type Rgb } from '../colour/srgb.js';
 import { fill, plainPicture } from '../testing/pictures.js';
 import { readOpacity, solveOpacity } from './opacity.js';
+import { cases } from '../testing/properties.js';
 
 const byte = fc.integer({ min: 0, max: 255 });
 const colour: fc.Arbitrary<Rgb> = fc.record({ r: byte, g: byte, b: byte });
@@ -21,7 +22,7 @@ describe('opacity', () => {
         expect(told.value.colour).toBe(toHex(own));
         expect(told.value.residual).toBeCloseTo(0, 6);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fill, plainPicture } from '../testing/pictures.js';
 import { countByZone, readBar, zonesOf } from './readBar.js';
+import { cases } from '../testing/properties.js';
 
 const WALL = '#7f9aa6';
 const BAR = '#e3c2b4';
@@ -40,7 +41,7 @@ describe('reading a bar', () => {
           expect(bar.ok && bar.value.colour).toBe(BAR);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
 

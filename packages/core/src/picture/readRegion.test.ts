@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fill, plainPicture } from '../testing/pictures.js';
 import { readRegion, RegionError } from './readRegion.js';
+import { cases } from '../testing/properties.js';
 
 function desktop() {
   const pixels = plainPicture(640, 400, '#c0d0b0');
@@ -34,7 +35,7 @@ describe('reading a region', () => {
         expect(reading.rect).toEqual({ x: 0, y: 380, width: 590, height: 20 });
         expect(reading.edge).toBe('bottom');
       }),
-      { numRuns: 100 },
+      { numRuns: cases(100) },
     );
   });
 

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fill, plainPicture } from '../testing/pictures.js';
 import { randomFrom } from '../scene/svg.js';
 import { resample } from './resample.js';
+import { cases } from '../testing/properties.js';
 
 function noise(width: number, height: number, seed: number) {
   const random = randomFrom(seed);
@@ -35,7 +36,7 @@ describe('a part of a picture at another size', () => {
           expect(Math.max(...out.data)).toBeLessThanOrEqual(most);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
     const half = resample(noise(40, 40, 7), { x: 0, y: 0, width: 40, height: 40 }, 20, 20);
     const mean = (d: ArrayLike<number>) => Array.from(d).reduce((a, b) => a + b, 0) / d.length;

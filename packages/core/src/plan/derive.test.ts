@@ -22,6 +22,7 @@ import { undoScript } from './script/undo.js';
 import { stepsOf, type Plan } from './step.js';
 import { switchPlan } from './switchVariant.js';
 import { wayBack } from './wayBack.js';
+import { cases } from '../testing/properties.js';
 
 const setting = (key: string) => ({ key, place: `Tide › ${key}` });
 const supplies = {
@@ -279,7 +280,7 @@ describe('quoting', () => {
         ]).toString();
         expect(printed.split('\0').slice(0, -1)).toEqual(words);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
   it('keeps the meaning of the home folder, and refuses what no word can hold', () => {

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { BREAKS } from '../parts/break.js';
 import { orderSteps } from './order.js';
 import { stepsOf, type Edge, type Step } from './step.js';
+import { cases } from '../testing/properties.js';
 
 function step(n: number, more: Partial<Step> = {}): Step {
   return {
@@ -96,7 +97,7 @@ describe('ordering steps', () => {
         const restarts = plan.sittings.filter((s) => s.breakAfter === 'restart').length;
         expect({ breaks: plan.breaks, restarts }).toEqual(fewest(steps, edges));
       }),
-      { numRuns: Number(process.env['ORDER_CASES'] ?? 300) },
+      { numRuns: cases(300) },
     );
   });
 
@@ -121,7 +122,7 @@ describe('ordering steps', () => {
           if (out[from]!.effect === 'restart') expect(breaks).toContain('restart');
         }
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 

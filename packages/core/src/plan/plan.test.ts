@@ -30,6 +30,7 @@ import { switchPlan, variantSettings } from './switchVariant.js';
 import { verify } from './verify.js';
 import { survivesRestore, wayBack } from './wayBack.js';
 import { deedOf } from './written.js';
+import { cases } from '../testing/properties.js';
 
 const setting = (key: string, more = {}) => ({ key, place: `Settings › ${key}`, ...more });
 
@@ -410,7 +411,7 @@ describe('deeds over the wire', () => {
         }
         expect(isDeed({ ...deed, odd: 1 })).toBe(false);
       }),
-      { numRuns: 100 },
+      { numRuns: cases(100) },
     );
     expect(refused).toBeGreaterThan(30);
     expect([isDeed(null), isDeed({ do: 'constructor' }), isDeed({ do: 'dance' })]).toEqual([
@@ -466,7 +467,7 @@ describe('moving a step by hand', () => {
           expect(rehearse(world, moved, startState(ctx.host, now)).complete).toBe(true);
         },
       ),
-      { numRuns: 100 },
+      { numRuns: cases(100) },
     );
   });
 });

@@ -4,6 +4,7 @@ import { KEPT, testCoat, uuid } from '../testing/coat.js';
 import type { ReadingRow } from '../coat/rows.js';
 import { byPart } from './byPart.js';
 import { sayVerdict, verdictOf } from './verdict.js';
+import { cases } from '../testing/properties.js';
 
 const runs = (...middles: number[]) => middles.map((m) => [m - 1, m, m + 1]);
 
@@ -39,8 +40,19 @@ describe('the verdict on readings', () => {
         expect(turned.p).toBeCloseTo(v.p!, 9);
         expect(v.interval![0]).toBeLessThanOrEqual(v.interval![1]);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
+  });
+  it('turns round where means differ in the last bit only: such a difference is none', () => {
+    const [a, b] = [
+      [0, 999.999999988506, 0, 0].map((v) => [v]),
+      [0, 999.9999999885061, 0, 0].map((v) => [v]),
+    ];
+    expect(verdictOf(a, b, 3).p).toBe(1);
+    expect(verdictOf(b, a, 3).p).toBe(1);
+    // The same runs in another order are the same runs.
+    const c = [0.1, 0.2, 0.3, 0.7].map((v) => [v]);
+    expect(verdictOf(c, [...c].reverse()).p).toBe(1);
   });
   it('calls noise a difference in about as few cases as it may', () => {
     let wrong = 0;

@@ -10,6 +10,7 @@ import { closenessAfterEach, shortestPlan } from './brings.js';
 import { startState } from './hostState.js';
 import { lookOf } from './look.js';
 import { rehearse } from './rehearse.js';
+import { cases } from '../testing/properties.js';
 
 function setUp(seed: number) {
   const { ctx, now } = randomCoat(seed);
@@ -32,7 +33,7 @@ describe('what steps bring', () => {
         expect(all[0]).toBe(lookOf(look, rehearsal.start).closeness);
         expect(all.at(-1)).toBe(lookOf(look, rehearsal.end).closeness);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
 });
@@ -73,7 +74,7 @@ describe('the shortest plan that reaches a closeness', () => {
           proven++;
         }
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
     expect(proven).toBeGreaterThan(50);
   });

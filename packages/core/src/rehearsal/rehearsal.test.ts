@@ -11,9 +11,10 @@ import { differences, startState, type HostState } from './hostState.js';
 import { lookOf } from './look.js';
 import { FAULTS, type World } from './perform.js';
 import { rehearse, stateAfter, type Injected, type Rehearsal } from './rehearse.js';
+import { cases } from '../testing/properties.js';
 
 /** `REHEARSAL_CASES=5000` tries more (`npm run bench -- undo-identity`). */
-const CASES = Number(process.env['REHEARSAL_CASES'] ?? 300);
+const CASES = cases(300);
 const seeds = fc.integer({ min: 1, max: 2 ** 31 });
 
 function setUp(seed: number) {

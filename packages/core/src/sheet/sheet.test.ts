@@ -13,6 +13,7 @@ import { withoutAccount } from './privacy.js';
 import { PLAIN_CHOICE, sheetOf, type SheetChoice } from './sheet.js';
 import { sheetBody, sheetPage } from './sheetHtml.js';
 import { sheetMarkdown } from './sheetMarkdown.js';
+import { cases } from '../testing/properties.js';
 
 const EVIL = '<img src=x onerror="alert(1)"> & | `x` [a](b)';
 const TIDE = testPart('Tide', { licence: 'GPL-3.0-or-later', channels: [{ way: 'repository', from: 'https://code.example/t', script: '/home/mara/put.sh', flags: ['--user'], admin: false }] }, {
@@ -102,7 +103,7 @@ describe('a sheet as a page', () => {
         const body = sheetBody({ ...sheetWith(), title: name }, () => null);
         expect(body.match(/<h1>[^<]*<\/h1>/)).not.toBeNull();
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60) },
     );
   });
   it('needs nothing else: no script, nothing that is fetched', () => {

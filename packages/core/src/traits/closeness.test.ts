@@ -8,6 +8,7 @@ import { fill, plainPicture } from '../testing/pictures.js';
 import { deltaCloseness } from './deltaCloseness.js';
 import { formatCloseness } from './format.js';
 import { valueProblem, type Order, type TraitType, type TraitValue } from './value.js';
+import { cases } from '../testing/properties.js';
 
 const byte = fc.integer({ min: 0, max: 255 });
 const hex = fc.record({ r: byte, g: byte, b: byte }).map(toHex);
@@ -86,7 +87,7 @@ describe.each(Object.keys(VALUES) as TraitType[])('closeness of a %s', (type) =>
         expect(c).toBeGreaterThanOrEqual(0);
         expect(c).toBeLessThanOrEqual(1);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
   // Of icon names, what a set has and what is needed of it are not the same sort of number.
@@ -96,7 +97,7 @@ describe.each(Object.keys(VALUES) as TraitType[])('closeness of a %s', (type) =>
       fc.property(value, value, (a, b) => {
         expect(closeness(type, a, b)).toBeCloseTo(closeness(type, b, a), 9);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 });

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { epochOf, monthDays, weekOf, weekdayOf, type Civil } from './civil.js';
 import { inferFormat } from './inferFormat.js';
 import { TELLING_MOMENTS, writeDate } from './writeDate.js';
+import { cases } from '../testing/properties.js';
 
 const civil: fc.Arbitrary<Civil> = fc
   .record({
@@ -23,7 +24,7 @@ describe('the calendar', () => {
         expect(epochOf(c)).toBe(date.getTime());
         expect(weekdayOf(c.year, c.month, c.day)).toBe(date.getUTCDay());
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
   // ISO 8601 weeks around the turn of the year.
@@ -97,7 +98,7 @@ describe('finding a pattern from what a clock shows', () => {
         // Another pattern may be as likely from one moment; the likeliest must at least write the same.
         expect(found[0]).toBe(shown);
       }),
-      { numRuns: 300 },
+      { numRuns: cases(300) },
     );
   });
 
