@@ -1,50 +1,37 @@
-import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import {
   chmodSync,
   existsSync,
-  lstatSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
-  readlinkSync,
   rmSync,
-  symlinkSync,
+  statSync,
   writeFileSync,
 } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { HostProfile } from '@spare-coat/core/host/profile';
 import type { Deed } from '@spare-coat/core/plan/deed';
 import { makeStep } from '@spare-coat/core/plan/draft';
 import { orderSteps } from '@spare-coat/core/plan/order';
-import { applyScript, type ScriptOf } from '@spare-coat/core/plan/script/apply';
+import { applyScript } from '@spare-coat/core/plan/script/apply';
+import type { ScriptOf } from '@spare-coat/core/plan/script/scriptOf';
 import { undoScript } from '@spare-coat/core/plan/script/undo';
 import type { Plan } from '@spare-coat/core/plan/step';
 import { testHost } from '@spare-coat/core/testing/parts';
 import { makeArchive } from '../listing/archives.js';
+import { giveAway, Machine, MACHINE_COMMANDS, type MachineWishes, type Ran } from '../machine/machine.js';
 import { mirrorApp } from './app.js';
 
 /** Names that trip up scripts: each is a file, a value or a title somewhere below. */
 const NASTY = [`it's "quoted"`, '-rf', 'two\nlines', 'über $HOME `id`', ' space '];
 
-const TOOLS = fileURLToPath(new URL('../../tools', import.meta.url));
-const HOST: HostProfile = testHost({
-  commands: {
-    safePoint: ['stepback', 'make', '{name}'],
-    set: ['fern', 'set', '{key}', '{value}'],
-    get: ['fern', 'show', '{key}'],
-    reset: ['fern', 'reset', '{key}'],
-    reload: ['fern', 'reload'],
-    enable: ['fern', 'addon', 'on', '{id}'],
-    disable: ['fern', 'addon', 'off', '{id}'],
-    open: ['fern', 'open', '{name}'],
-  },
-});
+const HOST: HostProfile = testHost({ commands: MACHINE_COMMANDS });
 const OF: ScriptOf = {
   coat: `Coat ${NASTY.join(' ')}`,
   id: 'studio-b',
@@ -58,6 +45,7 @@ let folder = '';
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'scripts-'));
+  chmodSync(folder, 0o755);
   const app = mirrorApp();
   const icons = await makeArchive('Samphire Icons', '4.1', 'pointers');
   const theme = await makeArchive('Clayworks', '2.0', 'window theme');
@@ -82,6 +70,7 @@ beforeAll(async () => {
   git('add', '-A');
   git('commit', '-q', '-m', 'first');
   git('tag', '1.0');
+  giveAway(code);
 });
 afterAll(() => {
   server.close();
@@ -171,6 +160,11 @@ function everyDeed(): Plan {
       },
       {
         do: 'edit',
+        file: { path: '~/.config/plate.css', format: 'lines', at: 'color:' },
+        value: '#c0d0bb',
+      },
+      {
+        do: 'edit',
         file: { path: '~/.config/hours.ini', format: 'key file', at: 'Sun/Place' },
         value: '51.5, -0.1',
       },
@@ -179,10 +173,10 @@ function everyDeed(): Plan {
     ]),
     step(
       'Write and place files',
-      NASTY.map((name): Deed => ({
+      NASTY.filter((name) => !name.includes('\n')).map((name): Deed => ({
         do: 'write',
         to: `~/.config/autostart/${name.replace('/', '')}.desktop`,
-        text: `${name}\n`,
+        text: `${name}\n\n${NASTY[2]!}`,
       })),
     ),
     step('Place a picture', [
@@ -202,225 +196,139 @@ function everyDeed(): Plan {
   return orderSteps(steps, edges);
 }
 
-interface Ran {
-  readonly status: number | null;
-  readonly out: string;
-  readonly err: string;
+/** A machine with things in it that are to be overwritten, changed, deleted or left alone, and the scripts of a plan. */
+function machineFor(plan: Plan, wishes: MachineWishes = {}): Machine {
+  const m = new Machine({ mirror, ...wishes });
+  m.put('~/.config/pinna/pinna.conf', '# mine\nthin = 3\n  thick = 28\nend = yes\n', 0o600);
+  m.put('~/.config/hours.ini', '# kept\n[Moon]\nPlace=x\n\n[Sun]\nSet=1\n\n[Stars]\nPlace=y\n');
+  m.put(
+    '~/.config/desk.json',
+    '{\n  "size": 1,\n  "bar": {"edge": "left", "size": 46, "list": [1, {"size": 2}]},\n  "text": "a \\"b\\""\n}\n',
+  );
+  m.put('~/.config/plate.css', '.bar {\n  color: #fff;\n}\n', 0o640);
+  m.put('~/.config/autostart/-rf.desktop', 'was here\n');
+  m.put('~/.config/old theme/frame.css', 'old');
+  m.put('~/.config/unasked/a/b', 'x');
+  m.put('~/.local/share/icons/Samphire-Icons/index.theme', 'an older one');
+  m.put('~/.local/state/other/x', 'not ours');
+  m.put('~/Downloads/a picture.png', 'PNG');
+  m.put('~/notes.txt', 'not to be touched');
+  m.link('~/.config/old theme/link', 'frame.css');
+  m.tool('fern', 'set', 'bar.edge', 'left');
+  m.tool('fern', 'set', 'odd.2', 'two\nlines before\n');
+  const lists = join(m.root, 'lists');
+  mkdirSync(lists);
+  writeFileSync(join(lists, 'icons.theme'), `data/icons\n/usr/share/icons\n`);
+  writeFileSync(join(lists, 'frame.theme'), 'data/looks\n');
+  m.script('apply', applyScript(OF, plan));
+  m.script('undo', undoScript(OF));
+  // Everything is older than the scripts, so that what they touch shows by its time.
+  execFileSync('find', [m.home, '-exec', 'touch', '-h', '-d', '2026-01-02T03:04:05.678901234Z', '{}', '+']);
+  m.own();
+  return m;
 }
 
-/** A throw-away home and machine with things in them that are to be overwritten, changed, deleted or left alone. */
-class Machine {
-  readonly home: string;
-  readonly root: string;
-  readonly bin: string;
-
-  constructor(plan: Plan) {
-    const at = mkdtempSync(join(folder, 'm-'));
-    [this.home, this.root, this.bin] = [join(at, 'home of it'), join(at, 'root'), join(at, 'bin')];
-    for (const f of [this.home, this.root, this.bin]) mkdirSync(f);
-    for (const [name, tool] of [
-      ['fern', 'desk'],
-      ['larder', 'parcel'],
-      ['stepback', 'stepback'],
-    ] as const)
-      symlinkSync(join(TOOLS, tool), join(this.bin, name));
-    const put = (path: string, text: string, mode = 0o644) => {
-      mkdirSync(join(this.home, path, '..'), { recursive: true });
-      writeFileSync(join(this.home, path), text, { mode });
-    };
-    put('.config/pinna/pinna.conf', '# mine\nthin = 3\n  thick = 28\nend = yes\n', 0o600);
-    put('.config/hours.ini', '# kept\n[Moon]\nPlace=x\n\n[Sun]\nSet=1\n\n[Stars]\nPlace=y\n');
-    put(
-      '.config/desk.json',
-      '{\n  "size": 1,\n  "bar": {"edge": "left", "size": 46, "list": [1, {"size": 2}]},\n  "text": "a \\"b\\""\n}\n',
-    );
-    put('.config/autostart/-rf.desktop', 'was here\n');
-    put('.config/old theme/frame.css', 'old');
-    put('.config/unasked/a/b', 'x');
-    put('.local/share/icons/Samphire-Icons/index.theme', 'an older one');
-    put('.local/state/other/x', 'not ours');
-    put('Downloads/a picture.png', 'PNG');
-    put('notes.txt', 'not to be touched');
-    symlinkSync('frame.css', join(this.home, '.config/old theme/link'));
-    this.run('fern', 'set', 'bar.edge', 'left');
-    this.run('fern', 'set', 'odd.2', 'two\nlines before\n');
-    mkdirSync(join(this.root, 'lists'));
-    writeFileSync(join(this.root, 'lists/icons.theme'), 'home/.local/share/icons\n/usr/share/icons\n');
-    writeFileSync(join(this.root, 'lists/frame.theme'), 'home/.local/share/looks\n');
-    writeFileSync(join(at, 'apply.sh'), applyScript(OF, plan));
-    writeFileSync(join(at, 'undo.sh'), undoScript(OF));
-    this.scripts = at;
-  }
-  readonly scripts: string;
-
-  env(more: Record<string, string> = {}): NodeJS.ProcessEnv {
-    const { XDG_STATE_HOME: _state, XDG_SESSION_ID: _session, ...rest } = process.env;
-    return {
-      ...rest,
-      HOME: this.home,
-      PATH: `${this.bin}:${process.env['PATH'] ?? ''}`,
-      STAND_IN_ROOT: this.root,
-      STAND_IN_MIRROR: mirror,
-      STAND_IN_CHANNEL: 'pipit',
-      GIT_CONFIG_COUNT: '1',
-      GIT_CONFIG_KEY_0: 'safe.directory',
-      GIT_CONFIG_VALUE_0: '*',
-      ...more,
-    };
-  }
-  run(tool: string, ...words: string[]): string {
-    return execFileSync(join(this.bin, tool), words, { env: this.env(), stdio: 'pipe' }).toString();
-  }
-  /** The mirror answers in this very process, so that nothing may wait for a script without letting it. */
-  async script(
-    name: 'apply' | 'undo',
-    words: string[] = [],
-    more: Record<string, string> = {},
-  ): Promise<Ran> {
-    const child = spawn('sh', [join(this.scripts, `${name}.sh`), ...words], {
-      env: this.env(more),
-      stdio: ['ignore', 'pipe', 'pipe'],
-      timeout: 20_000,
-    });
-    let [out, err] = ['', ''];
-    child.stdout.on('data', (d) => (out += String(d)));
-    child.stderr.on('data', (d) => (err += String(d)));
-    const status = await new Promise<number | null>((resolve) => child.once('close', resolve));
-    return { status, out, err };
-  }
-  /** Applies all of it, over the session break. */
-  async apply(more: Record<string, string> = {}): Promise<Ran> {
-    const first = await this.script('apply', [], more);
-    if (first.status !== 0 || !first.out.includes('then run this script again')) return first;
-    return this.script('apply', [], more);
-  }
-  /** Everything that is there: files with their rights and bytes, folders, and where links lead. */
-  tree(): Record<string, string> {
-    const found: Record<string, string> = {};
-    const walk = (base: string, at: string) => {
-      for (const name of readdirSync(join(base, at)).sort()) {
-        const path = join(at, name);
-        const full = join(base, path);
-        const stat = lstatSync(full);
-        if (stat.isSymbolicLink()) found[`${base} ${path}`] = `-> ${readlinkSync(full)}`;
-        else if (stat.isDirectory()) {
-          found[`${base} ${path}`] = `folder ${(stat.mode & 0o777).toString(8)}`;
-          walk(base, path);
-        } else
-          found[`${base} ${path}`] =
-            `${(stat.mode & 0o777).toString(8)} ${readFileSync(full).toString('base64')}`;
-      }
-    };
-    walk(this.home, '');
-    walk(this.root, '');
-    return found;
-  }
-  read(path: string): string {
-    return readFileSync(join(this.home, path), 'utf8');
-  }
-  remove(): void {
-    rmSync(this.scripts, { recursive: true });
-  }
+/** Applies all of it, over the session break. */
+async function applyAll(m: Machine, env: Record<string, string> = {}): Promise<Ran> {
+  const first = await m.run('apply', [], { env });
+  if (first.status !== 0 || !first.out.includes('then run this script again')) return first;
+  return m.run('apply', [], { env });
 }
+const whole = (m: Machine, times = true) => ({ home: m.homeTree(times), machine: m.machineTree() });
 
 describe('the exported scripts, run for real', () => {
   it('pass ShellCheck', () => {
-    const m = new Machine(everyDeed());
+    const m = machineFor(everyDeed());
     for (const name of ['apply', 'undo']) {
-      const { stdout, status } = spawnSync('shellcheck', ['-s', 'sh', join(m.scripts, `${name}.sh`)]);
+      const { stdout, status } = spawnSync('shellcheck', ['-s', 'sh', join(m.at, `${name}.sh`)]);
       expect(stdout.toString()).toBe('');
       expect(status).toBe(0);
     }
     m.remove();
   });
 
-  it('put everything where the host finds it, and take it back byte for byte', async () => {
-    const m = new Machine(everyDeed());
-    const before = m.tree();
-    const went = await m.apply();
+  it.each([
+    ['a plain home', {}],
+    ['a home with blanks, quotes and letters beyond ASCII, its folders moved', { home: `it's "my" hömе $x`, moved: true }],
+  ] as const)('put everything where the host finds it, and take it back to the byte and the time: %s', async (_, wishes) => {
+    const m = machineFor(everyDeed(), wishes);
+    const before = whole(m);
+    const went = await applyAll(m);
     expect(went.err).not.toContain('Stopped');
-    expect(went.out).toContain('are done.');
-    expect(readdirSync(join(m.home, '.local/share/icons/Samphire-Icons'))).toContain('index.theme');
-    expect(existsSync(join(m.home, '.local/share/looks/-rf/frame/frame.css'))).toBe(true);
-    expect(m.run('fern', 'show', 'icons.theme')).toBe('Samphire-Icons\n');
-    expect(m.run('fern', 'show', 'odd.2')).toBe('two\nlines\n');
-    expect(m.read('.local/opt/reed/flags')).toBe(['--user', ...NASTY, ''].join('\n'));
-    expect(m.read('.config/pinna/pinna.conf')).toBe('# mine\nthin = 3\n  thick = 84\nend = yes\n');
-    expect(m.read('.config/hours.ini')).toBe(
+    expect(went.out).toContain('are done or skipped.');
+    expect(readdirSync(m.path('~/.local/share/icons/Samphire-Icons'))).toContain('index.theme');
+    expect(existsSync(m.path('~/.local/share/looks/-rf/frame/frame.css'))).toBe(true);
+    expect(m.tool('fern', 'show', 'icons.theme')).toBe('Samphire-Icons\n');
+    expect(m.tool('fern', 'show', 'odd.2')).toBe('two\nlines\n');
+    expect(m.read('~/.local/opt/reed/flags')).toBe(['--user', ...NASTY, ''].join('\n'));
+    expect(m.read('~/.config/pinna/pinna.conf')).toBe('# mine\nthin = 3\n  thick = 84\nend = yes\n');
+    expect(m.read('~/.config/hours.ini')).toBe(
       '# kept\n[Moon]\nPlace=x\n\n[Sun]\nSet=1\nPlace=51.5, -0.1\n\n[Stars]\nPlace=y\n',
     );
-    expect(m.read('.config/desk.json')).toBe(
+    expect(m.read('~/.config/desk.json')).toBe(
       '{\n  "size": 1,\n  "bar": {"edge": "left", "size": 84, "list": [1, {"size": 2}]},\n  "text": "a \\"b\\""\n}\n',
     );
-    expect(m.read('.config/new/one.conf')).toBe('a = b\n');
-    expect(m.read(`.config/autostart/${NASTY[2]!}.desktop`)).toBe('two\nlines\n');
-    expect(existsSync(join(m.home, '.cache/spare-coat/icons'))).toBe(false);
-    expect(m.read('notes.txt')).toBe('not to be touched');
+    expect(m.read('~/.config/plate.css')).toBe('.bar {\n  color: #c0d0bb;\n}\n');
+    expect(statSync(m.path('~/.config/plate.css')).mode & 0o777).toBe(0o640);
+    expect(went.out + (await m.run('apply', ['--dry-run'])).out).toContain('plate.css');
+    expect(m.read('~/.config/new/one.conf')).toBe('a = b\n');
+    expect(m.read(`~/.config/autostart/${NASTY[0]!}.desktop`)).toBe(`${NASTY[0]!}\n\ntwo\nlines`);
+    expect(existsSync(m.path('~/.cache/spare-coat/icons'))).toBe(false);
+    expect(m.read('~/notes.txt')).toBe('not to be touched');
     // Run again there is nothing to do, and nothing changes.
-    const after = m.tree();
-    expect((await m.apply()).out).toMatch(/done already/);
-    expect(m.tree()).toEqual(after);
-    const back = await m.script('undo');
+    const after = whole(m);
+    expect((await applyAll(m)).out).toMatch(/done already/);
+    expect(whole(m)).toEqual(after);
+    const back = await m.run('undo');
     expect([back.status, back.err]).toEqual([0, '']);
-    expect(m.tree()).toEqual(before);
-    expect((await m.script('undo')).out).toContain('nothing to take back');
+    expect(whole(m)).toEqual(before);
+    expect((await m.run('undo')).out).toContain('nothing to take back');
     m.remove();
   });
 
-  it('change nothing in a dry run', async () => {
-    const m = new Machine(everyDeed());
-    const before = m.tree();
-    const dry = await m.script('apply', ['--dry-run']);
+  it('change nothing in a dry run, and tell what would run as it would have to be typed', async () => {
+    const m = machineFor(everyDeed());
+    const before = whole(m);
+    const dry = await m.run('apply', ['--dry-run'], { input: '' });
     expect([dry.status, dry.err]).toEqual([0, '']);
     expect(dry.out).toContain('Nothing was changed.');
-    expect(m.tree()).toEqual(before);
-    await m.apply();
-    const applied = m.tree();
-    expect((await m.script('undo', ['--dry-run'])).status).toBe(0);
-    expect(m.tree()).toEqual(applied);
+    expect(dry.out).toContain(`+ fern set odd.0 'it'\\''s "quoted"'`);
+    expect(dry.out).toContain("+ fern set odd.3 'über $HOME `id`'");
+    expect(whole(m)).toEqual(before);
+    await applyAll(m);
+    const applied = whole(m);
+    expect((await m.run('undo', ['--dry-run'], { input: '' })).status).toBe(0);
+    expect(whole(m)).toEqual(applied);
     m.remove();
   });
 
   it('stop at the first error and say where; what was done can be taken back', async () => {
-    const m = new Machine(everyDeed());
-    const before = m.tree();
-    const went = await m.apply({ STAND_IN_CHANNEL: 'dunnock', STAND_IN_MIRROR: `${mirror}/nowhere` });
+    const m = machineFor(everyDeed());
+    const before = whole(m);
+    const went = await applyAll(m, { STAND_IN_CHANNEL: 'dunnock', STAND_IN_MIRROR: `${mirror}/nowhere` });
     expect(went.status).not.toBe(0);
     expect(went.err).toContain('Stopped in step 4.');
-    expect(existsSync(join(m.home, '.local/opt/reed'))).toBe(false);
-    expect((await m.script('undo')).status).toBe(0);
-    expect(m.tree()).toEqual(before);
+    expect(existsSync(m.path('~/.local/opt/reed'))).toBe(false);
+    expect((await m.run('undo')).status).toBe(0);
+    expect(whole(m)).toEqual(before);
     m.remove();
   });
 
   it('notice a session that was not broken', async () => {
-    const m = new Machine(everyDeed());
-    const one = { XDG_SESSION_ID: 'c1' };
-    expect((await m.script('apply', [], one)).out).toContain('Log out and in again');
-    expect((await m.script('apply', [], one)).out).toContain('This is still the same session');
-    expect((await m.script('apply', ['--go-on'], one)).out).toContain('are done.');
+    const m = machineFor(everyDeed());
+    const env = { XDG_SESSION_ID: 'c1' };
+    expect((await m.run('apply', [], { env })).out).toContain('Log out and in again');
+    expect((await m.run('apply', [], { env })).out).toContain('This is still the same session');
+    expect((await m.run('apply', ['--go-on'], { env })).out).toContain('are done or skipped.');
     m.remove();
   });
 
   it('can be taken up, and taken back, wherever they were killed', async () => {
     const plan = everyDeed();
     /** Commands outside the shell itself are where a script can be killed; each counts. */
-    const COUNTED = [
-      'mkdir',
-      'mv',
-      'cp',
-      'rm',
-      'cat',
-      'curl',
-      'tar',
-      'git',
-      'awk',
-      'fern',
-      'larder',
-      'rmdir',
-    ];
+    const COUNTED = ['mkdir', 'mv', 'cp', 'rm', 'cat', 'curl', 'tar', 'git', 'awk', 'touch', 'head', 'cmp', 'fern', 'larder', 'rmdir']; // prettier-ignore
     const counting = (m: Machine) => {
-      const shims = join(m.scripts, 'shims');
+      const shims = join(m.at, 'shims');
       mkdirSync(shims);
       for (const tool of COUNTED) {
         const real = ['fern', 'larder'].includes(tool)
@@ -430,31 +338,27 @@ describe('the exported scripts, run for real', () => {
               .trim();
         writeFileSync(
           join(shims, tool),
-          `#!/bin/sh\nread -r n <"${m.scripts}/count" || :\nn=$((n + 1))\nprintf '%s\\n' "$n" >"${m.scripts}/count"\nprintf '%s %s\\n' "$n" "$*" >>"${m.scripts}/calls"\nif [ "$n" = "\${KILL_AT:-}" ]; then\n  if [ "\${KILL_AFTER:-}" = yes ]; then PATH="${m.bin}:$REAL_PATH" "${real}" "$@" || :; fi\n  kill -9 "$PPID"\n  exit 137\nfi\nPATH="${m.bin}:$REAL_PATH" exec "${real}" "$@"\n`,
+          `#!/bin/sh\nread -r n <"${m.at}/count" || :\nn=$((n + 1))\nprintf '%s\\n' "$n" >"${m.at}/count"\nprintf '%s %s\\n' "$n" "$*" >>"${m.at}/calls"\nif [ "$n" = "\${KILL_AT:-}" ]; then\n  if [ "\${KILL_AFTER:-}" = yes ]; then PATH="${m.bin}:$REAL_PATH" "${real}" "$@" || :; fi\n  kill -9 "$PPID"\n  exit 137\nfi\nPATH="${m.bin}:$REAL_PATH" exec "${real}" "$@"\n`,
         );
         chmodSync(join(shims, tool), 0o755);
       }
-      writeFileSync(join(m.scripts, 'count'), '0\n');
+      writeFileSync(join(m.at, 'count'), '0\n');
+      m.own();
       return { PATH: `${shims}:${m.env()['PATH']!}`, REAL_PATH: process.env['PATH']! };
     };
-    const count = (m: Machine) => Number(readFileSync(join(m.scripts, 'count'), 'utf8'));
-    const whole = new Machine(plan);
-    const env = counting(whole);
-    await whole.apply(env);
-    const applied = whole.tree();
-    const total = count(whole);
-    expect(total).toBeGreaterThan(100);
-    const plain = (m: Machine, tree: Record<string, string>) =>
-      Object.fromEntries(
-        Object.entries(tree)
-          .filter(([path]) => !path.includes('.local/state/spare-coat'))
-          .map(([path, is]) => [path.replace(m.scripts, ''), is]),
-      );
+    const count = (m: Machine) => Number(readFileSync(join(m.at, 'count'), 'utf8'));
+    const all = machineFor(plan);
+    const env = counting(all);
+    await applyAll(all, env);
+    const applied = whole(all, false);
+    expect(count(all)).toBeGreaterThan(100);
     // A repository that is cloned anew has other times inside, so that what git keeps for itself is left out.
-    const noGit = (tree: Record<string, string>) =>
-      Object.fromEntries(Object.entries(tree).filter(([path]) => !path.includes('/.git')));
+    const noGit = ({ home, machine }: ReturnType<typeof whole>) => ({
+      home: Object.fromEntries(Object.entries(home).filter(([path]) => !path.includes('/.git'))),
+      machine,
+    });
     // Every step ends by making the folder in which it is written down as done: the calls before that are its own.
-    const calls = readFileSync(join(whole.scripts, 'calls'), 'utf8').split('\n');
+    const calls = readFileSync(join(all.at, 'calls'), 'utf8').split('\n');
     const ends = calls.flatMap((line) => /^(\d+) -p .*\/done$/.exec(line)?.[1] ?? []).map(Number);
     const steps = plan.ok ? plan.sittings.flatMap((sitting) => sitting.steps).length : 0;
     expect(ends).toHaveLength(steps + 1); // the session break is written down as well
@@ -465,28 +369,24 @@ describe('the exported scripts, run for real', () => {
     });
     for (const [n, at] of places.entries()) {
       const more = { KILL_AT: String(at), KILL_AFTER: n % 3 === 0 ? 'yes' : 'no' };
-      const m = new Machine(plan);
-      const before = m.tree();
+      const m = machineFor(plan);
+      const before = whole(m);
       const killing = counting(m);
-      await m.apply({ ...killing, ...more });
+      await applyAll(m, { ...killing, ...more });
       // One half is taken up and then taken back, the other half is taken back at once, and killed in that as well.
       if (n % 2 === 0) {
-        const again = await m.apply();
+        const again = await applyAll(m);
         expect([at, again.status, again.err]).toEqual([at, 0, '']);
-        expect(noGit(plain(m, m.tree()))).toEqual(noGit(plain(whole, applied)));
+        expect(noGit(whole(m, false))).toEqual(noGit(applied));
       } else {
-        writeFileSync(join(m.scripts, 'count'), '0\n');
-        await m.script('undo', [], {
-          ...killing,
-          KILL_AT: String(1 + (at % 40)),
-          KILL_AFTER: more.KILL_AFTER,
-        });
+        writeFileSync(join(m.at, 'count'), '0\n');
+        await m.run('undo', [], { env: { ...killing, KILL_AT: String(1 + (at % 40)), KILL_AFTER: more.KILL_AFTER } });
       }
-      const back = await m.script('undo');
+      const back = await m.run('undo');
       expect([at, back.status, back.err]).toEqual([at, 0, '']);
-      expect([at, m.tree()]).toEqual([at, before]);
+      expect([at, whole(m)]).toEqual([at, before]);
       m.remove();
     }
-    whole.remove();
-  }, 120_000);
+    all.remove();
+  }, 180_000);
 });

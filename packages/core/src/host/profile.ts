@@ -123,6 +123,10 @@ export interface HostProfile {
     readonly reset?: CommandTemplate;
     /** Makes the desktop draw its own things anew. */
     readonly reload?: CommandTemplate;
+    /** Ends without an error where a setting was set, and is not merely what the host came with. */
+    readonly isSet?: CommandTemplate;
+    /** Ends without an error where an addon is enabled. */
+    readonly isEnabled?: CommandTemplate;
   };
   readonly pairs?: readonly Pair[];
   readonly installing?: Installing;
@@ -269,6 +273,8 @@ export const profileSchema = yup
         open: template,
         reset: maybeTemplate,
         reload: maybeTemplate,
+        isSet: maybeTemplate,
+        isEnabled: maybeTemplate,
       })
       .required(),
     pairs: yup.array(

@@ -1,12 +1,12 @@
 import * as yup from 'yup';
+import { FILE_FORMATS, type FileFormat } from '../standards/edits/edit.js';
 import { BREAKS, type Break } from './break.js';
 import type { FormatSyntax } from './formatSyntax.js';
 
-/** Formats of settings files that can be edited so that the rest stays. */
-export const FILE_FORMATS = ['key file', 'json', 'lines'] as const;
-export type FileFormat = (typeof FILE_FORMATS)[number];
-
-/** Where a value stands in a file: `[group] key` of a key file, a path of names in JSON, or the start of a line. */
+/**
+ * Where a value stands in a file: `Group/key` of a key file, a path of names with dots in JSON, the start of a line,
+ * `selector{property}` of a style sheet, or `element/element@attribute` of XML.
+ */
 export interface FilePlace {
   readonly path: string;
   readonly format: FileFormat;

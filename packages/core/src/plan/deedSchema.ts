@@ -1,4 +1,4 @@
-import { FILE_FORMATS } from '../parts/ownSetting.js';
+import { FILE_FORMATS } from '../standards/edits/edit.js';
 import type { Deed } from './deed.js';
 
 /** What a field of a deed holds. */

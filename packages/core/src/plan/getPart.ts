@@ -5,15 +5,12 @@ import { firstSteps, fitOf } from '../parts/fit.js';
 import type { Channel, Part } from '../parts/part.js';
 import type { MatchContext } from '../matching/targets.js';
 import { launcherFile, slugOf } from '../standards/desktopEntry.js';
+import { AUTOSTART, DOWNLOADS } from '../standards/places.js';
 import { fillTemplate } from './quote.js';
 import { deedOfCommand, nameOfPath, resource, type Deed, type Made } from './deed.js';
 import type { Draft, Told } from './draft.js';
 import { NOTE, SAFE_POINT } from './frame.js';
 
-/** Where downloads lie until everything is installed. */
-export const DOWNLOADS = '~/.cache/spare-coat';
-/** Where the Desktop Application Autostart Specification has a person's own entries. */
-export const AUTOSTART = '~/.config/autostart';
 
 /** What must be in effect before something of a part can be set, by resource, from the step that gets it to enabling. */
 export interface Ready {

@@ -3,7 +3,7 @@ import { hostNow } from '../host/now.js';
 import type { HostProfile } from '../host/profile.js';
 import { plainPath } from '../rehearsal/hostState.js';
 import { settingsOf } from '../host/settings.js';
-import { AUTOSTART } from './getPart.js';
+import { AUTOSTART } from '../standards/places.js';
 import { resource } from './deed.js';
 import type { DoneStep } from './wayBack.js';
 

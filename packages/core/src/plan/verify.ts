@@ -2,7 +2,7 @@ import type { HostNow } from '../host/now.js';
 import { plainPath } from '../rehearsal/hostState.js';
 import type { Survey } from '../host/survey.js';
 import { sayBreak } from '../rehearsal/perform.js';
-import { AUTOSTART } from './getPart.js';
+import { AUTOSTART } from '../standards/places.js';
 import { nameOfPath } from './deed.js';
 import type { DoneStep } from './wayBack.js';
 

@@ -4,7 +4,7 @@ import type { Touch } from '../rehearsal/hostState.js';
 import { resource, type Deed } from './deed.js';
 import { Draft } from './draft.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
-import { DOWNLOADS } from './getPart.js';
+import { DOWNLOADS } from '../standards/places.js';
 import { orderSteps } from './order.js';
 import { addPairs } from './pairs.js';
 import { emptyPlan, type Plan, type Step } from './step.js';

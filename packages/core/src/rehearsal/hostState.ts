@@ -3,7 +3,7 @@ import type { HostNow } from '../host/now.js';
 import type { Default, HostProfile } from '../host/profile.js';
 import type { SurveyThing } from '../host/survey.js';
 import { BREAKS, type Break } from '../parts/break.js';
-import { AUTOSTART } from '../plan/getPart.js';
+import { AUTOSTART } from '../standards/places.js';
 import { encodeSetting } from '../plan/encode.js';
 import { deedOfCommand, resource } from '../plan/deed.js';
 import type { TraitType, TraitValue } from '../traits/value.js';

@@ -15,7 +15,8 @@ import { scoredVariants } from '@spare-coat/core/matching/targets';
 import { planMarkdown } from '@spare-coat/core/plan/markdown';
 import { journalOf, LONGEST_PAUSE } from '@spare-coat/core/plan/journal';
 import { beginningOf, whyNotMove, type Move } from '@spare-coat/core/plan/moves';
-import { applyScript, type ScriptOf } from '@spare-coat/core/plan/script/apply';
+import { applyScript } from '@spare-coat/core/plan/script/apply';
+import type { ScriptOf } from '@spare-coat/core/plan/script/scriptOf';
 import { undoScript } from '@spare-coat/core/plan/script/undo';
 import { commandLine } from '@spare-coat/core/plan/quote';
 import { stepsOf, type Step } from '@spare-coat/core/plan/step';
@@ -190,11 +191,9 @@ export class PlanStage {
     if (!of || !state || !variant) return;
     const plan = switchPlan(this.view.context(), state, variant);
     const name = variant.name.toLowerCase();
-    // A script of its own with notes of its own: switching to and fro must not touch what the coat wrote down.
-    const script = applyScript(
-      { ...of, id: `${of.id}-to-${name}`, coat: `${of.coat}: ${variant.name}` },
-      plan,
-    );
+    // It writes down in the same place how things were at first, so that undo.sh finds its changes as its own; what it has
+    // done it keeps apart, since switching to and fro is done again and again.
+    const script = applyScript({ ...of, again: `to-${name}`, coat: `${of.coat}: ${variant.name}` }, plan);
     saveFile(script, `to-${name}.sh`, 'text/x-shellscript');
   }
   protected print(): void {

@@ -1,212 +1,85 @@
-import type { HostProfile } from '../../host/profile.js';
-import { folderOf, isArchive, resource, type Deed } from '../deed.js';
-import { commandLine, quoteWord } from '../quote.js';
-import type { Plan, Step } from '../step.js';
-import { applyFunctions, stateLines } from './functions.js';
-import { Library, oneLine, pathWord } from './shell.js';
+import { quoteWord } from '../quote.js';
+import { stepsOf, type Plan } from '../step.js';
+import { stepLines } from './deedLines.js';
+import { DEEDS, locateName } from './deeds.js';
+import { FRAME, MAKE_STATE } from './frame.js';
+import { hostCommands } from './hostCommands.js';
+import { RECORDS, stateLines } from './records.js';
+import { againName, NOT_AS_ROOT, stateName, type ScriptOf } from './scriptOf.js';
+import { Library, oneLine, type Functions } from './shell.js';
 import { shortId } from './shortId.js';
-
-/** What a script is made for. */
-export interface ScriptOf {
-  readonly coat: string;
-  /** Names the folder in which the script writes down what it did; letters, figures and hyphens. */
-  readonly id: string;
-  readonly hostLabel: string;
-  readonly host: HostProfile;
-}
+import { takeBackFunctions } from './takeBack.js';
+import { TALK } from './talk.js';
+import { FILE_FORMATS } from '../../standards/edits/edit.js';
 
 const BREAK_WORDS = { session: 'Log out and in again', restart: 'Restart the computer' } as const;
 
-/** A folder's name that is safe wherever it stands. */
-export function stateName({ id }: ScriptOf): string {
-  return id.replace(/[^A-Za-z0-9-]/g, '-').slice(0, 80) || 'coat';
+function applyFunctions(of: ScriptOf): Functions {
+  return {
+    ...TALK,
+    ...hostCommands(of.host),
+    ...RECORDS,
+    ...DEEDS,
+    ...FRAME,
+    ...takeBackFunctions(of.host.channels.length),
+  };
 }
 
-/** The lines that do a deed. */
-function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): string[] {
-  const id = (name: string) => quoteWord(shortId(name));
-  const call = (name: string, ...words: string[]) => [[lib.use(name), ...words].join(' ')];
-  const byHand = (what: string) => call('say', quoteWord(`By hand: ${oneLine(what)}`));
-  const keep = (path: string) => call('keep_path', id(resource.file(path)), pathWord(path));
-  const channel = (channelId: string) => host.channels.findIndex((c) => c.id === channelId);
-  switch (deed.do) {
-    case 'make safe point': {
-      lib.use('admin');
-      const command = step.commands[0];
-      return command ? [`admin ${commandLine(command)}`] : byHand(deed.name);
-    }
-    case 'note values':
-      // Every value is kept by the step that changes it, just before it does.
-      return call('say', quoteWord('Each value is written down just before it is changed.'));
-    case 'add source':
-    case 'remove source': {
-      const n = channel(deed.channel);
-      const name = deed.do === 'add source' ? 'add_source' : 'remove_source';
-      const noted =
-        deed.do === 'add source'
-          ? call(
-              'note_record',
-              id(resource.source(deed.channel, deed.source)),
-              'source',
-              quoteWord(deed.source),
-              String(n),
-            )
-          : [];
-      return [...noted, ...call(`${name}_${n}`, quoteWord(deed.source))];
-    }
-    case 'install': {
-      const n = channel(deed.channel);
-      const name = quoteWord(deed.package);
-      const query = lib.use(`query_${n}`);
-      lib.use('note_record');
-      return [
-        `if [ -n "$dry" ] || ! ${query} ${name} >/dev/null 2>&1; then`,
-        `  note_record ${id(resource.package(deed.channel, deed.package))} package ${name} ${n}`,
-        // What it brings along must go with it, even where the package leaves it behind.
-        ...deed.makes
-          .filter((m) => m.path.startsWith('~/'))
-          .flatMap((m) => keep(m.path))
-          .map((l) => `  ${l}`),
-        `  ${lib.use(`install_${n}`)} ${name}`,
-        'fi',
-      ];
-    }
-    case 'remove':
-      return call(`remove_${channel(deed.channel)}`, quoteWord(deed.package));
-    case 'fetch':
-      return call(
-        'fetch',
-        id(resource.file(folderOf(deed.to))),
-        quoteWord(deed.from),
-        pathWord(deed.to),
-        quoteWord(deed.sha256 ?? ''),
-      );
-    case 'unpack': {
-      const { path } = deed.makes;
-      if (!isArchive(deed.archive))
-        return call('place', id(resource.file(path)), pathWord(deed.archive), pathWord(path));
-      return call(
-        'unpack',
-        id(resource.file(path)),
-        pathWord(deed.archive),
-        quoteWord(deed.root),
-        pathWord(path),
-      );
-    }
-    case 'clone':
-      return call(
-        'clone',
-        id(resource.file(deed.to)),
-        quoteWord(deed.from),
-        quoteWord(deed.version),
-        pathWord(deed.to),
-      );
-    case 'run': {
-      const command = commandLine([deed.program, ...deed.words]);
-      lib.use(deed.admin ? 'admin' : 'run');
-      const removal = deed.undo
-        ? call(
-            'note_record',
-            id(`run ${command}`),
-            'script',
-            quoteWord(
-              commandLine([deed.program, ...(deed.program.includes('/') ? [] : deed.words), ...deed.undo]),
-            ),
-            quoteWord(''),
-          )
-        : [];
-      return [
-        ...deed.makes.flatMap((m) => keep(m.path)),
-        ...removal,
-        `${deed.admin ? 'admin' : 'run'} ${command}`,
-      ];
-    }
-    case 'place':
-      return call('place', id(resource.file(deed.to)), pathWord(deed.from), pathWord(deed.to));
-    case 'write':
-      return call('write_file', id(resource.file(deed.to)), pathWord(deed.to), quoteWord(deed.text));
-    case 'edit':
-      return call(
-        'edit',
-        id(resource.file(deed.file.path)),
-        pathWord(deed.file.path),
-        quoteWord(deed.file.format),
-        quoteWord(deed.file.at),
-        quoteWord(deed.value ?? ''),
-        deed.value === null ? 'out' : quoteWord(''),
-      );
-    case 'enable':
-      return [
-        ...call('note_record', id(resource.addon(deed.id)), 'addon', quoteWord(deed.id), quoteWord('')),
-        ...call('host_enable', quoteWord(deed.id)),
-      ];
-    case 'disable':
-      return call('host_disable', quoteWord(deed.id));
-    case 'open':
-      return [...deed.makes.flatMap((m) => keep(m.path)), ...call('host_open', quoteWord(deed.name))];
-    case 'set':
-      return deed.value === null
-        ? call('reset_value', id(resource.setting(deed.key)), quoteWord(deed.key))
-        : call('set_value', id(resource.setting(deed.key)), quoteWord(deed.key), quoteWord(deed.value));
-    case 'call':
-      lib.use('run');
-      return [`run ${commandLine(deed.command)}`];
-    case 'show':
-      if (!deed.command) return byHand(deed.what);
-      lib.use('run');
-      return [`run ${commandLine(deed.command)}`];
-    case 'delete':
-      return call('delete', id(resource.file(deed.path)), pathWord(deed.path));
-    case 'move':
-      return call(
-        'move',
-        id(resource.file(deed.from)),
-        pathWord(deed.from),
-        id(resource.file(deed.to)),
-        pathWord(deed.to),
-      );
-    case 'by hand':
-      return byHand(`${step.where}. ${step.value === '' ? deed.what : `${step.title}.`} ${step.expected}`);
-  }
-}
-
-/**
- * The plan as a POSIX shell script. It stops at the first error and at every session break, goes on where it stopped when
- * it is run again, tells every step, changes nothing with `--dry-run`, and keeps everything before changing it, so that
- * the script of `undoScript` takes it back.
- */
-export function applyScript(of: ScriptOf, plan: Plan): string {
-  const head = [
+/** What stands at the head: how it is called, and how rights are got where steps need them. */
+function head(of: ScriptOf, plan: Plan): string[] {
+  const rights = stepsOf(plan).flatMap((step, i) => (step.rights === 'administrator' ? [i + 1] : []));
+  return [
     '#!/bin/sh',
     `# ${oneLine(of.coat)}`,
     `# For ${oneLine(of.hostLabel)}.`,
-    '#   sh apply.sh            does what is to do up to the next session break; run it again after that',
-    '#   sh apply.sh --dry-run  tells everything and changes nothing',
+    '#   sh apply.sh              does what is to do up to the next session break; run it again after that',
+    '#   sh apply.sh --dry-run    tells everything and changes nothing',
+    '#   sh apply.sh --ask-again  asks again about what was skipped',
     ...(plan.ok && plan.breaks > 0
-      ? ['#   sh apply.sh --go-on    goes on after a session break without asking whether it was one']
+      ? ['#   sh apply.sh --go-on      goes on after a session break without asking whether it was one']
       : []),
-    '# What it does is written down below ~/.local/state/spare-coat, and undo.sh takes it back.',
+    ...(rights.length > 0
+      ? [
+          `# Step${rights.length > 1 ? 's' : ''} ${rights.slice(0, 40).join(', ')} need${rights.length > 1 ? '' : 's'} administrator rights. ADMIN names the program that gives them, and`,
+          '# nothing else is run with it: ADMIN=… sh apply.sh. Run as root it refuses.',
+        ]
+      : []),
+    '# Steps for a hand wait until you type done or skip. What it does is written down below ~/.local/state/spare-coat',
+    '# (or where XDG_STATE_HOME says), and undo.sh takes it back.',
     // Names and values that were typed stand in single quotes because nothing in them is meant for the shell.
     '# shellcheck disable=SC2016',
     'set -eu',
     '',
   ];
+}
+
+/**
+ * The plan as a POSIX shell script. It stops at the first error and at every session break, goes on where it stopped when
+ * it is run again, tells every step, changes nothing with `--dry-run`, and keeps everything before changing it, so that
+ * the script of `undoScript` takes it back. What leaves a person's own folders it asks about; what is for a hand it waits for.
+ */
+export function applyScript(of: ScriptOf, plan: Plan): string {
+  const start = head(of, plan);
   if (!plan.ok)
-    return [...head, `printf '%s\\n' ${quoteWord(oneLine(plan.sentence))} >&2`, 'exit 1', ''].join('\n');
+    return [...start, `printf '%s\\n' ${quoteWord(oneLine(plan.sentence))} >&2`, 'exit 1', ''].join('\n');
   if (plan.sittings.length === 0)
-    return [...head, `printf '%s\\n' 'Nothing to do: no element is matched yet.'`, ''].join('\n');
-  const lib = new Library(applyFunctions(of.host));
+    return [...start, `printf '%s\\n' 'Nothing to do: no element is matched yet.'`, ''].join('\n');
+  const lib = new Library(applyFunctions(of));
   for (const name of ['say', 'fail', 'todo', 'finish']) lib.use(name);
+  const takesBack = stepsOf(plan).some((step) => step.sort === 'undo');
+  // What was written down may be of any syntax.
+  if (takesBack) for (const format of FILE_FORMATS) lib.use(locateName(format));
   const body: string[] = [];
   let n = 0;
   plan.sittings.forEach((sitting, s) => {
     for (const step of sitting.steps) {
       n++;
       const id = quoteWord(shortId(step.key));
+      const undone = step.sort === 'undo' ? '' : ` ${quoteWord(shortId(`undo:${step.key}`.slice(0, 490)))}`;
       body.push(
         `if todo ${id} ${n} ${quoteWord(oneLine(step.title))}; then`,
-        ...step.deeds.flatMap((deed) => deedLines(lib, of.host, deed, step)).map((line) => `  ${line}`),
-        `  finish ${id}`,
+        ...stepLines(lib, of.host, step).map((line) => `  ${line}`),
+        `  finish ${id}${undone}`,
         'fi',
       );
     }
@@ -217,9 +90,13 @@ export function applyScript(of: ScriptOf, plan: Plan): string {
       );
     }
   });
+  if (takesBack) body.push(lib.use('settle_times'));
+  const options = plan.breaks > 0 ? '--dry-run, --ask-again and --go-on' : '--dry-run and --ask-again';
   return [
-    ...head,
-    ...stateLines(stateName(of)),
+    ...start,
+    ...NOT_AS_ROOT,
+    ...stateLines(stateName(of), againName(of)),
+    'again=',
     ...(plan.breaks > 0 ? ['goon='] : []),
     `steps=${n}`,
     'stopped=',
@@ -227,23 +104,13 @@ export function applyScript(of: ScriptOf, plan: Plan): string {
     ...lib.text(),
     'case ${1:-} in',
     '  --dry-run) dry=yes ;;',
+    '  --ask-again) again=yes ;;',
     ...(plan.breaks > 0 ? ['  --go-on) goon=yes ;;'] : []),
     "  '') ;;",
-    `  *) fail '${plan.breaks > 0 ? 'The options are --dry-run and --go-on.' : 'The option is --dry-run.'}' ;;`,
+    `  *) fail 'The options are ${options}.' ;;`,
     'esac',
     '',
-    'if [ -z "$dry" ] && [ ! -d "$state" ]; then',
-    '  levels=0',
-    '  parent=$state',
-    '  while [ -n "$parent" ] && [ ! -d "$parent" ]; do',
-    '    levels=$((levels + 1))',
-    '    parent=${parent%/*}',
-    '  done',
-    // How many folders were missing is known before the first is made, and comes with the last of them in one go.
-    '  mkdir -p "$state.new"',
-    `  if [ ! -s "$state.new/levels" ]; then printf '%s' "$levels" >"$state.new/levels"; fi`,
-    '  mv "$state.new" "$state"',
-    'fi',
+    MAKE_STATE,
     'on_exit() {',
     '  code=$?',
     '  if [ "$code" != 0 ] && [ -n "$stopped" ]; then',
@@ -254,8 +121,9 @@ export function applyScript(of: ScriptOf, plan: Plan): string {
     '',
     ...body,
     'stopped=',
+    ...(of.again === undefined ? [] : ['if [ -z "$dry" ]; then rm -rf "$marks"; fi']),
     'say',
-    'if [ -n "$dry" ]; then say "Nothing was changed."; else say "All $steps steps are done."; fi',
+    'if [ -n "$dry" ]; then say "Nothing was changed."; else say "All $steps steps are done or skipped."; fi',
     '',
   ].join('\n');
 }

@@ -1,4 +1,5 @@
 import type { CommandTemplate } from '../../host/profile.js';
+import { BASES, isBelow } from '../../standards/places.js';
 import { quoteWord } from '../quote.js';
 
 /** Text for a comment or a message: on one line, without characters that move the cursor. */
@@ -21,27 +22,45 @@ export function templateWords(template: CommandTemplate, names: readonly string[
     .join(' ');
 }
 
-/** A file's path for the shell: the home folder by its variable. */
-export const pathWord = quoteWord;
+/** A word for the script; a path below a base directory goes where the variable of that says. */
+export function scriptWord(word: string): string {
+  const base = BASES.find(([folder]) => word === folder || isBelow(word, folder));
+  if (!base) return quoteWord(word);
+  const [folder, variable] = base;
+  const there = `"\${${variable}:-$HOME/${folder.slice(2)}}"`;
+  return word === folder ? there : `${there}/${quoteWord(word.slice(folder.length + 1))}`;
+}
+
+/** A command line of such words. */
+export const scriptLine = (words: readonly string[]): string => words.map(scriptWord).join(' ');
+
+/** A function of a script: those that it calls, and its text. */
+export interface ShellFunction {
+  readonly needs: readonly string[];
+  readonly text: string;
+}
+export type Functions = Readonly<Record<string, ShellFunction>>;
 
 /** Pieces of a script that are only put in where they are used: each a function, with the names of those it calls. */
 export class Library {
   private readonly used: string[] = [];
 
-  constructor(
-    private readonly functions: Readonly<
-      Record<string, { readonly needs: readonly string[]; readonly text: string }>
-    >,
-  ) {}
+  constructor(private readonly functions: Functions) {}
 
   /** Marks a function, and what it calls, as used; gives its name. */
   use(name: string): string {
-    if (this.used.includes(name)) return name;
-    const known = this.functions[name];
-    if (!known) throw new Error(`The script knows no function ${name}.`);
-    for (const other of known.needs) this.use(other);
-    this.used.push(name);
+    const key = this.functions[name] ? name : this.holderOf(name);
+    if (this.used.includes(key)) return name;
+    for (const other of this.functions[key]!.needs) this.use(other);
+    this.used.push(key);
     return name;
+  }
+
+  /** The piece in which a function is defined beside the one that the piece is named after. */
+  private holderOf(name: string): string {
+    const found = Object.entries(this.functions).find(([, { text }]) => text.includes(`\n${name}() {`));
+    if (!found) throw new Error(`The script knows no function ${name}.`);
+    return found[0];
   }
 
   /** The functions that are used, those that are called before those that call them. */

@@ -119,7 +119,8 @@ export class WayBackStage {
     if (!plan || !host || !coat) return;
     const of = {
       coat: `${coat.name}, the way back`,
-      id: `${coat.id}-back`,
+      // In the folder where apply.sh wrote down how things were: they are put back from there.
+      id: coat.id,
       hostLabel: this.plan.hostLabel(),
       host,
     };
