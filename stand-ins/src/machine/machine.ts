@@ -137,14 +137,21 @@ export class Machine {
     return isRoot ? { uid: NOBODY, gid: NOBODY } : {};
   }
   tool(name: string, ...words: string[]): string {
-    return execFileSync(join(this.bin, name), words, { env: this.env(), stdio: 'pipe', ...this.user }).toString();
+    return execFileSync(join(this.bin, name), words, {
+      env: this.env(),
+      stdio: 'pipe',
+      ...this.user,
+    }).toString();
   }
 
   /** Runs a script of this machine as its user. A mirror may answer in this very process, so that nothing is waited for. */
   async run(
     name: string,
     words: readonly string[] = [],
-    { input = YES, env = {} }: { readonly input?: string; readonly env?: Readonly<Record<string, string>> } = {},
+    {
+      input = YES,
+      env = {},
+    }: { readonly input?: string; readonly env?: Readonly<Record<string, string>> } = {},
   ): Promise<Ran> {
     const child = spawn('sh', [join(this.at, `${name}.sh`), ...words], {
       cwd: this.home,

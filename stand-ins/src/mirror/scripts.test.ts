@@ -249,42 +249,48 @@ describe('the exported scripts, run for real', () => {
 
   it.each([
     ['a plain home', {}],
-    ['a home with blanks, quotes and letters beyond ASCII, its folders moved', { home: `it's "my" hömе $x`, moved: true }],
-  ] as const)('put everything where the host finds it, and take it back to the byte and the time: %s', async (_, wishes) => {
-    const m = machineFor(everyDeed(), wishes);
-    const before = whole(m);
-    const went = await applyAll(m);
-    expect(went.err).not.toContain('Stopped');
-    expect(went.out).toContain('are done or skipped.');
-    expect(readdirSync(m.path('~/.local/share/icons/Samphire-Icons'))).toContain('index.theme');
-    expect(existsSync(m.path('~/.local/share/looks/-rf/frame/frame.css'))).toBe(true);
-    expect(m.tool('fern', 'show', 'icons.theme')).toBe('Samphire-Icons\n');
-    expect(m.tool('fern', 'show', 'odd.2')).toBe('two\nlines\n');
-    expect(m.read('~/.local/opt/reed/flags')).toBe(['--user', ...NASTY, ''].join('\n'));
-    expect(m.read('~/.config/pinna/pinna.conf')).toBe('# mine\nthin = 3\n  thick = 84\nend = yes\n');
-    expect(m.read('~/.config/hours.ini')).toBe(
-      '# kept\n[Moon]\nPlace=x\n\n[Sun]\nSet=1\nPlace=51.5, -0.1\n\n[Stars]\nPlace=y\n',
-    );
-    expect(m.read('~/.config/desk.json')).toBe(
-      '{\n  "size": 1,\n  "bar": {"edge": "left", "size": 84, "list": [1, {"size": 2}]},\n  "text": "a \\"b\\""\n}\n',
-    );
-    expect(m.read('~/.config/plate.css')).toBe('.bar {\n  color: #c0d0bb;\n}\n');
-    expect(statSync(m.path('~/.config/plate.css')).mode & 0o777).toBe(0o640);
-    expect(went.out + (await m.run('apply', ['--dry-run'])).out).toContain('plate.css');
-    expect(m.read('~/.config/new/one.conf')).toBe('a = b\n');
-    expect(m.read(`~/.config/autostart/${NASTY[0]!}.desktop`)).toBe(`${NASTY[0]!}\n\ntwo\nlines`);
-    expect(existsSync(m.path('~/.cache/spare-coat/icons'))).toBe(false);
-    expect(m.read('~/notes.txt')).toBe('not to be touched');
-    // Run again there is nothing to do, and nothing changes.
-    const after = whole(m);
-    expect((await applyAll(m)).out).toMatch(/done already/);
-    expect(whole(m)).toEqual(after);
-    const back = await m.run('undo');
-    expect([back.status, back.err]).toEqual([0, '']);
-    expect(whole(m)).toEqual(before);
-    expect((await m.run('undo')).out).toContain('nothing to take back');
-    m.remove();
-  });
+    [
+      'a home with blanks, quotes and letters beyond ASCII, its folders moved',
+      { home: `it's "my" hömе $x`, moved: true },
+    ],
+  ] as const)(
+    'put everything where the host finds it, and take it back to the byte and the time: %s',
+    async (_, wishes) => {
+      const m = machineFor(everyDeed(), wishes);
+      const before = whole(m);
+      const went = await applyAll(m);
+      expect(went.err).not.toContain('Stopped');
+      expect(went.out).toContain('are done or skipped.');
+      expect(readdirSync(m.path('~/.local/share/icons/Samphire-Icons'))).toContain('index.theme');
+      expect(existsSync(m.path('~/.local/share/looks/-rf/frame/frame.css'))).toBe(true);
+      expect(m.tool('fern', 'show', 'icons.theme')).toBe('Samphire-Icons\n');
+      expect(m.tool('fern', 'show', 'odd.2')).toBe('two\nlines\n');
+      expect(m.read('~/.local/opt/reed/flags')).toBe(['--user', ...NASTY, ''].join('\n'));
+      expect(m.read('~/.config/pinna/pinna.conf')).toBe('# mine\nthin = 3\n  thick = 84\nend = yes\n');
+      expect(m.read('~/.config/hours.ini')).toBe(
+        '# kept\n[Moon]\nPlace=x\n\n[Sun]\nSet=1\nPlace=51.5, -0.1\n\n[Stars]\nPlace=y\n',
+      );
+      expect(m.read('~/.config/desk.json')).toBe(
+        '{\n  "size": 1,\n  "bar": {"edge": "left", "size": 84, "list": [1, {"size": 2}]},\n  "text": "a \\"b\\""\n}\n',
+      );
+      expect(m.read('~/.config/plate.css')).toBe('.bar {\n  color: #c0d0bb;\n}\n');
+      expect(statSync(m.path('~/.config/plate.css')).mode & 0o777).toBe(0o640);
+      expect(went.out + (await m.run('apply', ['--dry-run'])).out).toContain('plate.css');
+      expect(m.read('~/.config/new/one.conf')).toBe('a = b\n');
+      expect(m.read(`~/.config/autostart/${NASTY[0]!}.desktop`)).toBe(`${NASTY[0]!}\n\ntwo\nlines`);
+      expect(existsSync(m.path('~/.cache/spare-coat/icons'))).toBe(false);
+      expect(m.read('~/notes.txt')).toBe('not to be touched');
+      // Run again there is nothing to do, and nothing changes.
+      const after = whole(m);
+      expect((await applyAll(m)).out).toMatch(/done already/);
+      expect(whole(m)).toEqual(after);
+      const back = await m.run('undo');
+      expect([back.status, back.err]).toEqual([0, '']);
+      expect(whole(m)).toEqual(before);
+      expect((await m.run('undo')).out).toContain('nothing to take back');
+      m.remove();
+    },
+  );
 
   it('change nothing in a dry run, and tell what would run as it would have to be typed', async () => {
     const m = machineFor(everyDeed());
@@ -346,6 +352,11 @@ describe('the exported scripts, run for real', () => {
       m.own();
       return { PATH: `${shims}:${m.env()['PATH']!}`, REAL_PATH: process.env['PATH']! };
     };
+    // Killed while its own folder of records is made, a script cannot give the folder above that its time back.
+    const noBase = (w: ReturnType<typeof whole>) => ({
+      ...w,
+      home: { ...w.home, '.local/state': w.home['.local/state']?.replace(/ \d+$/, '') },
+    });
     const count = (m: Machine) => Number(readFileSync(join(m.at, 'count'), 'utf8'));
     const all = machineFor(plan);
     const env = counting(all);
@@ -380,11 +391,13 @@ describe('the exported scripts, run for real', () => {
         expect(noGit(whole(m, false))).toEqual(noGit(applied));
       } else {
         writeFileSync(join(m.at, 'count'), '0\n');
-        await m.run('undo', [], { env: { ...killing, KILL_AT: String(1 + (at % 40)), KILL_AFTER: more.KILL_AFTER } });
+        await m.run('undo', [], {
+          env: { ...killing, KILL_AT: String(1 + (at % 40)), KILL_AFTER: more.KILL_AFTER },
+        });
       }
       const back = await m.run('undo');
       expect([at, back.status, back.err]).toEqual([at, 0, '']);
-      expect([at, whole(m)]).toEqual([at, before]);
+      expect([at, noBase(whole(m))]).toEqual([at, noBase(before)]);
       m.remove();
     }
     all.remove();

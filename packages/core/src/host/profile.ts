@@ -5,6 +5,7 @@ import type { ArchiveSignature } from '../parts/archive/findings.js';
 import { offerSchema, settingPlaceSchema, type Offer, type SettingPlace } from '../parts/offer.js';
 import { findKind, findTrait } from '../reference/kinds/registry.js';
 import { valueProblem } from '../traits/value.js';
+import { hostPath, plainWord } from '../parts/placeSchemas.js';
 import { idSchema, nameSchema } from '../wire/text.js';
 
 /** A command as words; `{name}` in a word is filled in when a step is made of it. */
@@ -21,6 +22,8 @@ export interface PackageChannel {
   /** Adds and removes a further place that packages come from, `{source}`; where there are such. */
   readonly addSource?: CommandTemplate;
   readonly removeSource?: CommandTemplate;
+  /** Ends without an error where a source is there. */
+  readonly hasSource?: CommandTemplate;
 }
 
 /** What has to be undone before some settings can be changed, and done again afterwards: unlock and lock, show and hide. */
@@ -167,7 +170,7 @@ export function initialProblem({ label, takes, initial }: HostSetting): string |
 }
 
 /** Folders are named from the home folder or the root, so that a plan can say them. */
-const folder = text(300).matches(/^(~\/|\/)/, 'A folder begins with ~/ or /.');
+const folder = hostPath(300);
 
 /** An object of any keys whose values all keep to one schema. */
 const recordOf = (value: yup.Schema, needed: boolean) =>
@@ -259,6 +262,7 @@ export const profileSchema = yup
           query: template,
           addSource: maybeTemplate,
           removeSource: maybeTemplate,
+          hasSource: maybeTemplate,
         }),
       )
       .min(1)
@@ -284,7 +288,7 @@ export const profileSchema = yup
     ),
     installing: yup
       .object({
-        packages: recordOf(text(200), true),
+        packages: recordOf(plainWord(200), true),
         session: text(200),
         doubles: yup.array(text(200)).required(),
       })

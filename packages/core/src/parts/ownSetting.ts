@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { FILE_FORMATS, type FileFormat } from '../standards/edits/edit.js';
+import { hostPath } from './placeSchemas.js';
 import { BREAKS, type Break } from './break.js';
 import type { FormatSyntax } from './formatSyntax.js';
 
@@ -72,7 +73,7 @@ const text = (most: number) => yup.string().max(most).required();
 
 export const filePlaceSchema = yup
   .object({
-    path: text(300),
+    path: hostPath(300),
     format: yup.string().oneOf(FILE_FORMATS).required(),
     at: text(200),
   })

@@ -4,6 +4,7 @@ import { dateSchema, idSchema, nameSchema } from '../wire/text.js';
 import { BREAKS, type Break } from './break.js';
 import type { FormatSyntax } from './formatSyntax.js';
 import { offerSchema, type Offer } from './offer.js';
+import { address, hostPath, innerPath, innerPathOrAll, maybePlainWord, plainWord } from './placeSchemas.js';
 import { ownSettingSchema, syntaxSchema, type OwnSetting } from './ownSetting.js';
 
 export const PART_SORTS = [
@@ -173,8 +174,7 @@ const textsByKey = (most: number) =>
       ),
     )
     .default(undefined);
-/** Where files lie: below the home folder or the root, so that a plan can name them. */
-const path = text(300).matches(/^(~\/|\/)./, 'A file or folder begins with ~/ or /.');
+const path = hostPath(300);
 const leavings = { leaves: yup.array(path).max(60), undo: yup.array(text(200)).max(30) };
 const CHANNEL_FIELDS = {
   package: yup.object({
@@ -182,20 +182,24 @@ const CHANNEL_FIELDS = {
       .object()
       .test('names', 'A package channel names a package for at least one distribution.', (n) => {
         const names = Object.values((n ?? {}) as Record<string, unknown>);
-        return names.length > 0 && names.every((v) => typeof v === 'string' && /^[\w.+:-]{1,200}$/.test(v));
+        return (
+          names.length > 0 && names.every((v) => typeof v === 'string' && /^[\w.+:][\w.+:-]{0,199}$/.test(v))
+        );
       })
       .required(),
-    sources: textsByKey(300),
+    sources: textsByKey(300).test('sources', 'A source does not begin with a dash.', (all) =>
+      Object.values((all ?? {}) as Record<string, string>).every((v) => !String(v).startsWith('-')),
+    ),
   }),
   archive: yup.object({
-    from: text(500),
-    file: text(300),
-    root: yup.string().max(500).defined(),
+    from: address(500),
+    file: innerPath(300),
+    root: innerPathOrAll(500),
     sort: text(64),
   }),
   installer: yup.object({
-    from: text(500),
-    file: text(300),
+    from: address(500),
+    file: innerPath(300),
     admin: yup.boolean().required(),
     choices: yup
       .array(
@@ -205,8 +209,8 @@ const CHANNEL_FIELDS = {
     ...leavings,
   }),
   repository: yup.object({
-    from: text(500),
-    script: text(300),
+    from: address(500),
+    script: innerPath(300),
     flags: yup.array(text(200)).required(),
     admin: yup.boolean().required(),
     ...leavings,
@@ -242,7 +246,7 @@ export const partSchema = yup
     home: yup.string().max(500).defined(),
     sort: yup.string().oneOf(PART_SORTS).required(),
     summary: text(1000),
-    version: text(40),
+    version: plainWord(40),
     released: dateSchema,
     licence: text(80),
     price: yup
@@ -272,7 +276,7 @@ export const partSchema = yup
       .array(yup.object({ what: text(300), counter: yup.string().max(300).nullable().defined() }))
       .required(),
     openOnce: yup.boolean().required(),
-    enable: yup.string().max(200).nullable().defined(),
+    enable: maybePlainWord(200).nullable().defined(),
     effect: yup.string().oneOf(BREAKS).required(),
     offers: yup.array(offerSchema).required(),
     variants: yup.array(text(60)).max(40),

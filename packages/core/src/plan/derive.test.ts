@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -345,8 +345,16 @@ describe('the exports', () => {
           write(applyScript(of, switchPlan(ctx, coat, variant)));
       }
       execFileSync('shellcheck', ['-s', 'sh', ...files], { stdio: 'pipe' });
-      const home = { ...process.env, HOME: join(folder, 'home') };
-      for (const file of files) execFileSync('sh', [file, '--dry-run'], { env: home, stdio: 'pipe' });
+      // As an ordinary user, in a home that is nobody's; as root every one of them refuses.
+      chmodSync(folder, 0o755);
+      const env = { PATH: process.env['PATH'], HOME: join(folder, 'home'), LC_ALL: 'C' };
+      const user = process.getuid?.() === 0 ? { uid: 54_321, gid: 54_321 } : {};
+      for (const file of files)
+        execFileSync('sh', [file, '--dry-run'], { env, stdio: 'pipe', input: '', ...user });
+      if (process.getuid?.() === 0)
+        expect(() => execFileSync('sh', [files[0]!, '--dry-run'], { env, stdio: 'pipe' })).toThrow(
+          /not as root/,
+        );
     } finally {
       rmSync(folder, { recursive: true });
     }

@@ -11,7 +11,6 @@ import { deedOfCommand, nameOfPath, resource, type Deed, type Made } from './dee
 import type { Draft, Told } from './draft.js';
 import { NOTE, SAFE_POINT } from './frame.js';
 
-
 /** What must be in effect before something of a part can be set, by resource, from the step that gets it to enabling. */
 export interface Ready {
   /** The last steps that make it ready to be chosen. */

@@ -49,9 +49,15 @@ export function stepLines(lib: Library, host: HostProfile, step: Step): string[]
   let depth = 0;
   for (const deed of step.deeds) {
     // Whatever the deed's own program leaves in the system is for that program; what is written there here is for a hand.
-    const system = runsOthers(deed) || deed.do === 'open' ? [] : placesOf(deed).filter((p) => placeClass(p) === 'system');
+    const system =
+      runsOthers(deed) || deed.do === 'open' ? [] : placesOf(deed).filter((p) => placeClass(p) === 'system');
     if (system.length > 0) {
-      lines.push(...byHand(lib, `${step.title}. ${system.join(' and ')} belongs to the system: no script writes there.`));
+      lines.push(
+        ...byHand(
+          lib,
+          `${step.title}. ${system.join(' and ')} belongs to the system: no script writes there.`,
+        ),
+      );
       continue;
     }
     const asked = placesOf(deed).filter((p) => placeClass(p) === 'confirm');
@@ -66,7 +72,9 @@ export function stepLines(lib: Library, host: HostProfile, step: Step): string[]
   return [...lines, ...Array.from({ length: depth }, () => 'fi')];
 }
 
-const byHand = (lib: Library, what: string): string[] => [`${lib.use('by_hand')} ${quoteWord(oneLine(what))}`];
+const byHand = (lib: Library, what: string): string[] => [
+  `${lib.use('by_hand')} ${quoteWord(oneLine(what))}`,
+];
 
 /** The lines that do a deed, with everything that it changes written down first. */
 function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): string[] {
@@ -108,7 +116,13 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
       return [
         `if [ -n "$dry" ] || ! ${lib.use(`query_${n}`)} ${name} >/dev/null 2>&1; then`,
         ...[
-          ...call('note_record', id(resource.package(deed.channel, deed.package)), 'package', name, String(n)),
+          ...call(
+            'note_record',
+            id(resource.package(deed.channel, deed.package)),
+            'package',
+            name,
+            String(n),
+          ),
           ...around(own, call(`install_${n}`, name)),
         ].map((l) => `  ${l}`),
         'fi',

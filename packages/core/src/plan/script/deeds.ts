@@ -205,7 +205,17 @@ value_there() {
 }`,
   },
   edit: {
-    needs: ['keep_path', 'by_hand', 'tell', 'say', 'locate', 'splice', 'real_path', 'read_text', 'open_record'],
+    needs: [
+      'keep_path',
+      'by_hand',
+      'tell',
+      'say',
+      'locate',
+      'splice',
+      'real_path',
+      'read_text',
+      'open_record',
+    ],
     text: `
 why_not() {
   case $(cat "$state/work.place") in

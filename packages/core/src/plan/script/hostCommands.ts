@@ -52,7 +52,11 @@ export function hostCommands(host: HostProfile): Functions {
             ? hand(`${name}_${n}`, template, [about])
             : { needs: ['admin'], text: `${name}_${n}() { admin ${templateWords(template, [about])}; }` },
         ];
-        const source = (name: string, template: CommandTemplate | undefined, words: string): [string, ShellFunction] =>
+        const source = (
+          name: string,
+          template: CommandTemplate | undefined,
+          words: string,
+        ): [string, ShellFunction] =>
           template
             ? admin(name, template, 'source')
             : [`${name}_${n}`, { needs: ['by_hand'], text: `${name}_${n}() { by_hand "${words}"; }` }];

@@ -79,7 +79,19 @@ take_back_path() {
 }`,
   },
   take_back_edit: {
-    needs: ['say', 'read_text', 'print_of', 'put_back', 'tell', 'locate', 'splice', 'real_path', 'record_of', 'drop', 'keep_path'],
+    needs: [
+      'say',
+      'read_text',
+      'print_of',
+      'put_back',
+      'tell',
+      'locate',
+      'splice',
+      'real_path',
+      'record_of',
+      'drop',
+      'keep_path',
+    ],
     text: `
 # Whether another value of the same file is still written down.
 others_in() {
@@ -162,7 +174,11 @@ drop() {
       'host_disable',
       'take_back_path',
       'take_back_edit',
-      ...Array.from({ length: channels }, (_, n) => [`remove_${n}`, `remove_source_${n}`, `query_${n}`]).flat(),
+      ...Array.from({ length: channels }, (_, n) => [
+        `remove_${n}`,
+        `remove_source_${n}`,
+        `query_${n}`,
+      ]).flat(),
     ],
     text: `
 take_back() {
@@ -203,7 +219,10 @@ take_back() {
       case $what$channel in
 ${Array.from(
   { length: channels },
-  (_, n) => `        package${n}) if [ -n "$dry" ] || query_${n} "$text" >/dev/null 2>&1; then remove_${n} "$text"; fi ;;
+  (
+    _,
+    n,
+  ) => `        package${n}) if [ -n "$dry" ] || query_${n} "$text" >/dev/null 2>&1; then remove_${n} "$text"; fi ;;
         source${n}) if agreed "back-$(cat "$1/id")" "It cannot be told whether the source $text was there before. Take it out?"; then remove_source_${n} "$text"; fi ;;`,
 ).join('\n')}
         *) say "By hand: take $text away again." ;;

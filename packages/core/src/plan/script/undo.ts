@@ -10,7 +10,13 @@ import { locateName } from './deeds.js';
 
 /** What undo needs of all: every syntax, since records of any may be there. */
 export function undoFunctions(of: ScriptOf): Functions {
-  return { ...TALK, ...hostCommands(of.host), ...RECORDS, ...DEEDS, ...takeBackFunctions(of.host.channels.length) };
+  return {
+    ...TALK,
+    ...hostCommands(of.host),
+    ...RECORDS,
+    ...DEEDS,
+    ...takeBackFunctions(of.host.channels.length),
+  };
 }
 
 /**
@@ -43,8 +49,13 @@ export function undoScript(of: ScriptOf): string {
     'esac',
     'if [ ! -d "$state" ]; then',
     '  if [ -z "$dry" ] && [ -d "$base/spare-coat" ]; then',
+    '    stamp=$(mktemp)',
+    '    timed=',
+    '    if cp -p "$state.new/stamp" "$stamp" 2>/dev/null; then timed=yes; fi',
     '    rm -rf "$state.new"',
-    '    rmdir "$base/spare-coat" 2>/dev/null || :',
+    '    rmdir "$base/spare-coat" 2>/dev/null || timed=',
+    '    if [ -n "$timed" ] && [ -d "$base" ]; then touch -r "$stamp" -- "$base"; fi',
+    '    rm -f "$stamp"',
     '  fi',
     '  say "Nothing is written down in $state: there is nothing to take back."',
     '  exit 0',

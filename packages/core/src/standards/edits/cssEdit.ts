@@ -114,7 +114,9 @@ export function locateInCss(text: string, at: string, value: string | null): Loc
         const colon = until(text, start, ':;{}');
         if (colon !== null && colon < end && text[colon] === ':') {
           const name = plain(text.slice(start, colon));
-          const same = name.startsWith('--') ? name === property : name.toLowerCase() === property.toLowerCase();
+          const same = name.startsWith('--')
+            ? name === property
+            : name.toLowerCase() === property.toLowerCase();
           if (same) {
             let k = colon + 1;
             while (isSpace(text[k])) k++;
@@ -149,7 +151,13 @@ export function locateInCss(text: string, at: string, value: string | null): Loc
   if (value === null) return NOTHING;
   const eol = lineBreakOf(text);
   if (property === null)
-    return { ok: true, from: text.length, to: text.length, put: `${breakBefore(text)}${selector} ${value};${eol}`, was: null };
+    return {
+      ok: true,
+      from: text.length,
+      to: text.length,
+      put: `${breakBefore(text)}${selector} ${value};${eol}`,
+      was: null,
+    };
   if (rules.length > 1 || (rules.length === 1 && rules[0]!.depth > 0)) return refuse('twice');
   const [rule] = rules;
   if (!rule) {
@@ -160,7 +168,8 @@ export function locateInCss(text: string, at: string, value: string | null): Loc
   if (/[{]/.test(body) || body.includes('/*')) return refuse('nowhere');
   const trimmed = body.replace(/[ \t\n\r\f]+$/, '');
   const behind = rule.open + 1 + trimmed.length;
-  if (trimmed === '') return { ok: true, from: rule.open + 1, to: rule.close, put: ` ${property}: ${value}; `, was: null };
+  if (trimmed === '')
+    return { ok: true, from: rule.open + 1, to: rule.close, put: ` ${property}: ${value}; `, was: null };
   const semicolon = trimmed.endsWith(';') ? '' : ';';
   const lead = /^[ \t\n\r\f]*/.exec(body)![0];
   const own = lead.includes('\n') ? eol + lead.slice(lead.lastIndexOf('\n') + 1) : ' ';

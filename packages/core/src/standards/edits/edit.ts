@@ -34,7 +34,8 @@ export const NOTHING: Span = { ok: true, from: 0, to: 0, put: '', was: null };
 /** Blanks within a line. */
 export const isBlank = (c: string | undefined): boolean => c === ' ' || c === '\t';
 /** White space of JSON, CSS and XML. */
-export const isSpace = (c: string | undefined): boolean => isBlank(c) || c === '\n' || c === '\r' || c === '\f';
+export const isSpace = (c: string | undefined): boolean =>
+  isBlank(c) || c === '\n' || c === '\r' || c === '\f';
 
 /** The line break that a text uses, by its first one; a line feed where it has none. */
 export function lineBreakOf(text: string): '\n' | '\r\n' {
@@ -57,7 +58,7 @@ export interface Line {
 /** The lines of a text; a carriage return before a line feed belongs to the break. */
 export function linesOf(text: string): Line[] {
   const lines: Line[] = [];
-  for (let from = 0; from < text.length; ) {
+  for (let from = 0; from < text.length;) {
     const at = text.indexOf('\n', from);
     const next = at < 0 ? text.length : at + 1;
     const stop = at < 0 ? text.length : at;

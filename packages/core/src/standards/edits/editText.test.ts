@@ -34,10 +34,14 @@ describe.each(FILE_FORMATS)('an edit of a file: %s', (format) => {
   it('never ends in an error, whatever the file', () => {
     const bits = fc.constantFrom('{', '}', '"', "'", '[', ']', '<', '>', '/', '=', ':', ';', 'a', 'b', ' ', '\n', '\r\n', '\\', '/*', '*/', '#', ',', '1', '<!--', '@'); // prettier-ignore
     fc.assert(
-      fc.property(fc.array(bits, { maxLength: 25 }), fc.constantFrom('a', 'a/b', 'a{b}', 'a@b', 'a =', 'b.a'), (text, at) => {
-        const edited = editText(format, text.join(''), at, '7');
-        if (edited.ok) expect(edited.text.length).toBeGreaterThan(0);
-      }),
+      fc.property(
+        fc.array(bits, { maxLength: 25 }),
+        fc.constantFrom('a', 'a/b', 'a{b}', 'a@b', 'a =', 'b.a'),
+        (text, at) => {
+          const edited = editText(format, text.join(''), at, '7');
+          if (edited.ok) expect(edited.text.length).toBeGreaterThan(0);
+        },
+      ),
       { numRuns: 2000 },
     );
   });

@@ -51,7 +51,8 @@ export function editText(
 /** A refusal as a sentence, for the step that is then for a hand. */
 export function sayRefusal(why: EditRefusal): string {
   return {
-    broken: 'The file is not written as it should be there, so that the value cannot be told from what stands around it.',
+    broken:
+      'The file is not written as it should be there, so that the value cannot be told from what stands around it.',
     twice: 'It stands there more than once, or under a condition, and only you know which counts.',
     nowhere: 'There is nothing in the file to put it into.',
     value: 'The value cannot be written there without becoming something else.',

@@ -42,7 +42,12 @@ function readPath(at: string): { readonly steps: readonly Step[]; readonly attri
 
 /** Text for an element or between quotes. Source: XML 1.0, section 2.4. */
 const escaped = (value: string): string =>
-  value.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;').replace(/'/g, '&apos;');
+  value
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(/>/g, '&gt;')
+    .replace(/"/g, '&quot;')
+    .replace(/'/g, '&apos;');
 
 /**
  * Finds the value of an attribute, or the text of an element, in an XML document: `at` is a path of elements from the root,
@@ -130,7 +135,9 @@ export function locateInXml(text: string, at: string, value: string | null): Loc
       (open.at(-1)?.matches ?? true) &&
       step.name === name &&
       (step.attribute === null ||
-        attributes.some((a) => a.name === step.attribute && text.slice(a.value, a.stop) === escaped(step.is)));
+        attributes.some(
+          (a) => a.name === step.attribute && text.slice(a.value, a.stop) === escaped(step.is),
+        ));
     if (matches && open.length === steps.length - 1) {
       const hit = { attributes, name: nameEnd, content: k + 1, end: k + 1, pure: !empty, depth: open.length };
       found.push(hit);
