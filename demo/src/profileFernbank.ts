@@ -11,6 +11,7 @@ export const commands = (tool: string): HostProfile['commands'] => ({
   get: [tool, 'show', '{key}'],
   enable: [tool, 'addon', 'on', '{id}'],
   disable: [tool, 'addon', 'off', '{id}'],
+  isEnabled: [tool, 'addon', 'is', '{id}'],
   open: [tool, 'open', '{name}'],
   reset: [tool, 'reset', '{key}'],
   reload: [tool, 'reload'],
@@ -24,6 +25,7 @@ export const channel = (id: string, name: string, tool: string): HostProfile['ch
   query: [tool, 'has', '{package}'],
   addSource: [tool, 'source', 'add', '{source}'],
   removeSource: [tool, 'source', 'drop', '{source}'],
+  hasSource: [tool, 'source', 'has', '{source}'],
 });
 
 const ALL_EDGES = ['top', 'right', 'bottom', 'left'];

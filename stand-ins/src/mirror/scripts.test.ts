@@ -25,7 +25,7 @@ import { undoScript } from '@spare-coat/core/plan/script/undo';
 import type { Plan } from '@spare-coat/core/plan/step';
 import { testHost } from '@spare-coat/core/testing/parts';
 import { makeArchive } from '../listing/archives.js';
-import { giveAway, Machine, MACHINE_COMMANDS, type MachineWishes, type Ran } from '../machine/machine.js';
+import { giveAway, Machine, MACHINE_COMMANDS, type MachineWishes, type Ran } from '../testing/machine.js';
 import { mirrorApp } from './app.js';
 
 /** Names that trip up scripts: each is a file, a value or a title somewhere below. */

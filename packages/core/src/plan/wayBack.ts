@@ -253,8 +253,16 @@ function addUndo(
         effect: step.effect,
         rights: step.rights,
         risk: step.risk,
-        troubles:
-          step.sort === 'install' ? ['If it says that something else needs it, take that away first.'] : [],
+        troubles: [
+          ...(step.sort === 'install'
+            ? ['If it says that something else needs it, take that away first.']
+            : []),
+          ...(deeds.some((d) => d.do === 'delete')
+            ? [
+                'If something of that name was there before the coat, put your copy of it back instead; the script does so from what apply.sh wrote down.',
+              ]
+            : []),
+        ],
         voids: [...new Set(nets.flatMap((n) => n.steps.map((s) => s.key)))],
         minutes: Math.max(1, Math.round(step.minutes / 2)),
       },

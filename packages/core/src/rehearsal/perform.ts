@@ -115,6 +115,14 @@ function under(state: HostState, path: string): string[] {
   return [...state.stored.keys()].filter((key) => key === name || key.startsWith(below));
 }
 
+/** A change of something that no survey lists: it was really done, so that it was really there. */
+const unseen = (resource: string, before: string | null, after: string | null, effect: Break): Touch => ({
+  resource,
+  before,
+  after,
+  effect,
+});
+
 /**
  * Carries one deed out on a simulated host, under the rules of its profile. What it changes is put into `log`, also where
  * it fails half-way.
@@ -212,16 +220,10 @@ export function perform(
       change(resource.file(deed.to), deed.do === 'write' ? `text ${deed.text}` : `copy of ${deed.from}`);
       return DONE;
     case 'edit': {
-      const file = resource.file(deed.file.path);
-      const line = resource.line(deed.file);
-      const known =
-        state.stored.has(file) ||
-        [...state.stored.keys()].some((k) => k.startsWith(`line ${deed.file.path} `));
-      if (!known && deed.value !== null) change(file, 'file', 'none');
-      change(line, deed.value);
-      return known || deed.value === null
-        ? DONE
-        : warns(`${deed.file.path} was not there and has been made.`);
+      // Whether the file is there nobody knows who has not looked: what an edit changes is its value and nothing more, so
+      // that no way back takes a file for new that was there before.
+      change(resource.line(deed.file), deed.value);
+      return DONE;
     }
     case 'enable': {
       const why = missing(world, state, deed.of);
@@ -250,10 +252,19 @@ export function perform(
     case 'delete': {
       const all = under(state, deed.path);
       for (const name of all) change(name, null);
+      if (all.length === 0 && world.lenient)
+        log.push(unseen(resource.file(deed.path), 'something', null, effect));
       return all.length > 0 ? DONE : warns(`${deed.path} was not there.`);
     }
     case 'move': {
       const all = under(state, deed.from);
+      if (all.length === 0 && world.lenient) {
+        log.push(
+          unseen(resource.file(deed.from), 'something', null, effect),
+          unseen(resource.file(deed.to), null, 'something', effect),
+        );
+        return DONE;
+      }
       if (all.length === 0) return fails(`${deed.from} is not there.`);
       for (const name of all) {
         const is = state.stored.get(name)!;

@@ -90,7 +90,7 @@ export function applyScript(of: ScriptOf, plan: Plan): string {
       );
     }
   });
-  if (takesBack) body.push(lib.use('settle_times'));
+  if (takesBack) body.push(lib.use('settle'));
   const options = plan.breaks > 0 ? '--dry-run, --ask-again and --go-on' : '--dry-run and --ask-again';
   return [
     ...start,

@@ -72,6 +72,18 @@ export function stepLines(lib: Library, host: HostProfile, step: Step): string[]
   return [...lines, ...Array.from({ length: depth }, () => 'fi')];
 }
 
+/**
+ * Lines that are carried out only where a question to the host says so; a dry run tells them all. Where it was so already, that
+ * is written down, so that no way back takes it for something of the coat.
+ */
+const when = (lib: Library, question: string, record: string, lines: readonly string[]): string[] => [
+  `if [ -n "$dry" ] || ${question}; then`,
+  ...lines.map((l) => `  ${l}`),
+  'else',
+  `  ${lib.use('note_record')} ${record} same '' '' known`,
+  'fi',
+];
+
 const byHand = (lib: Library, what: string): string[] => [
   `${lib.use('by_hand')} ${quoteWord(oneLine(what))}`,
 ];
@@ -102,34 +114,70 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
     case 'remove source': {
       const n = channel(deed.channel);
       const source = quoteWord(deed.source);
-      const noted =
-        deed.do === 'add source'
-          ? call('note_record', id(resource.source(deed.channel, deed.source)), 'source', source, String(n))
-          : [];
-      return [...noted, ...call(`${deed.do === 'add source' ? 'add' : 'remove'}_source_${n}`, source)];
+      const [verb, what] = deed.do === 'add source' ? ['add', 'source'] : ['remove', 'unsourced'];
+      const known = host.channels[n]?.hasSource !== undefined;
+      const lines = [
+        ...call(
+          'note_record',
+          id(resource.source(deed.channel, deed.source)),
+          what,
+          source,
+          String(n),
+          known ? 'known' : quoteWord(''),
+        ),
+        ...call(`${verb}_source_${n}`, source),
+      ];
+      return known
+        ? when(
+            lib,
+            `${verb === 'add' ? '! ' : ''}${lib.use(`has_source_${n}`)} ${source}`,
+            id(resource.source(deed.channel, deed.source)),
+            lines,
+          )
+        : lines;
     }
     case 'install': {
       const n = channel(deed.channel);
       const name = quoteWord(deed.package);
       // What it brings along must go with it, even where the package leaves it behind.
       const own = deed.makes.map((m) => m.path).filter((path) => path.startsWith('~/'));
-      return [
-        `if [ -n "$dry" ] || ! ${lib.use(`query_${n}`)} ${name} >/dev/null 2>&1; then`,
-        ...[
+      return when(
+        lib,
+        `! ${lib.use(`query_${n}`)} ${name} >/dev/null 2>&1`,
+        id(resource.package(deed.channel, deed.package)),
+        [
           ...call(
             'note_record',
             id(resource.package(deed.channel, deed.package)),
             'package',
             name,
             String(n),
+            'known',
           ),
           ...around(own, call(`install_${n}`, name)),
-        ].map((l) => `  ${l}`),
-        'fi',
-      ];
+        ],
+      );
     }
-    case 'remove':
-      return call(`remove_${channel(deed.channel)}`, quoteWord(deed.package));
+    case 'remove': {
+      const n = channel(deed.channel);
+      const name = quoteWord(deed.package);
+      return when(
+        lib,
+        `${lib.use(`query_${n}`)} ${name} >/dev/null 2>&1`,
+        id(resource.package(deed.channel, deed.package)),
+        [
+          ...call(
+            'note_record',
+            id(resource.package(deed.channel, deed.package)),
+            'removed',
+            name,
+            String(n),
+            'known',
+          ),
+          ...call(`remove_${n}`, name),
+        ],
+      );
+    }
     case 'fetch':
       return call(
         'fetch',
@@ -159,6 +207,7 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
             quoteWord(
               scriptLine([deed.program, ...(deed.program.includes('/') ? [] : deed.words), ...deed.undo]),
             ),
+            quoteWord(''),
             quoteWord(''),
           )
         : [];
@@ -193,23 +242,30 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
         deed.value === null ? 'out' : quoteWord(''),
       );
     }
-    case 'enable': {
+    case 'enable':
+    case 'disable': {
       const name = quoteWord(deed.id);
       const known = host.commands.isEnabled !== undefined;
       const lines = [
-        ...call('note_record', id(resource.addon(deed.id)), 'addon', name, known ? 'known' : quoteWord('')),
-        ...call('host_enable', name),
+        ...call(
+          'note_record',
+          id(resource.addon(deed.id)),
+          deed.do === 'enable' ? 'addon' : 'disabled',
+          name,
+          quoteWord(''),
+          known ? 'known' : quoteWord(''),
+        ),
+        ...call(`host_${deed.do}`, name),
       ];
       return known
-        ? [
-            `if [ -n "$dry" ] || ! ${lib.use('host_enabled')} ${name}; then`,
-            ...lines.map((l) => `  ${l}`),
-            'fi',
-          ]
+        ? when(
+            lib,
+            `${deed.do === 'enable' ? '! ' : ''}${lib.use('host_enabled')} ${name}`,
+            id(resource.addon(deed.id)),
+            lines,
+          )
         : lines;
     }
-    case 'disable':
-      return call('host_disable', quoteWord(deed.id));
     case 'open':
       return around(
         deed.makes.map((m) => m.path),
@@ -233,7 +289,7 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
       // What a hand did only a hand can take back; the way back says so.
       return [
         ...byHand(lib, what),
-        `if [ -z "$skipped" ]; then ${lib.use('note_record')} ${id(deed.changes.resource)} hand ${quoteWord(oneLine(step.title))} ''; fi`,
+        `if [ -z "$skipped" ]; then ${lib.use('note_record')} ${id(deed.changes.resource)} hand ${quoteWord(oneLine(step.title))} '' ''; fi`,
       ];
     }
   }
@@ -297,6 +353,7 @@ function undoLines(lib: Library, host: HostProfile, step: Step): string[] {
 
 function withoutRecord(lib: Library, host: HostProfile, deed: Deed, step: Step): string[] {
   const hand = (what: string) => byHand(lib, what);
+  const channel = (channelId: string) => host.channels.findIndex((c) => c.id === channelId);
   switch (deed.do) {
     case 'set':
       return deed.value === null
@@ -312,6 +369,12 @@ function withoutRecord(lib: Library, host: HostProfile, deed: Deed, step: Step):
       );
     case 'run':
       return hand(`${step.title}. Nothing is written down of it.`);
+    case 'disable':
+      return [`${lib.use('host_disable')} ${quoteWord(deed.id)}`];
+    case 'remove':
+      return [`${lib.use(`remove_${channel(deed.channel)}`)} ${quoteWord(deed.package)}`];
+    case 'remove source':
+      return [`${lib.use(`remove_source_${channel(deed.channel)}`)} ${quoteWord(deed.source)}`];
     default:
       return deedLines(lib, host, deed, step);
   }

@@ -64,6 +64,14 @@ export function hostCommands(host: HostProfile): Functions {
           admin('install', channel.install, 'package'),
           admin('remove', channel.remove, 'package'),
           [`query_${n}`, asked(`query_${n}`, channel.query, ['package'])] satisfies [string, ShellFunction],
+          ...(channel.hasSource
+            ? [
+                [
+                  `has_source_${n}`,
+                  asked(`has_source_${n}`, channel.hasSource, ['source'], QUIET),
+                ] satisfies [string, ShellFunction],
+              ]
+            : []),
           source('add_source', channel.addSource, 'Add the source $1.'),
           source('remove_source', channel.removeSource, 'Take the source $1 out again.'),
         ];

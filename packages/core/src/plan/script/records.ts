@@ -138,8 +138,25 @@ keep_times() {
   mv "$state/times.new" "$state/times/$sum"
 }`,
   },
+  keep_made: {
+    needs: [],
+    text: `
+# Writes down which folders have to be made for a path, from the innermost to the one that is there.
+keep_made() {
+  up=$1
+  while [ "$up" != "$2" ] && [ -n "$up" ]; do
+    sum=$(printf '%s' "$up" | cksum | tr ' ' -)
+    rm -rf "$state/made.new"
+    mkdir -p "$state/made.new" "$state/made"
+    printf '%s' "$up" >"$state/made.new/path"
+    printf '%s' "$2" >"$state/made.new/folder"
+    if [ ! -d "$state/made/$sum" ]; then mv "$state/made.new" "$state/made/$sum"; fi
+    up=\${up%/*}
+  done
+}`,
+  },
   keep_path: {
-    needs: ['open_record', 'keep_times', 'check_place', 'print_of'],
+    needs: ['open_record', 'keep_times', 'keep_made', 'check_place', 'print_of'],
     text: `
 # Keeps a file or folder as it is before it is changed, or writes down that it was not there: its name, the folder that it
 # is meant to be in, and where it lies.
@@ -150,15 +167,11 @@ keep_path() {
     printf '%s' "$2" >"$state/new/meant"
     printf '%s' "$3" >"$state/new/path"
     if [ -e "$3" ] || [ -L "$3" ]; then cp -RPp -- "$3" "$state/new/was"; fi
-    levels=0
     parent=\${3%/*}
-    while [ -n "$parent" ] && [ ! -d "$parent" ]; do
-      levels=$((levels + 1))
-      parent=\${parent%/*}
-    done
-    printf '%s' "$levels" >"$state/new/levels"
-    printf '%s' "$parent" >"$state/new/folder"
+    while [ -n "$parent" ] && [ ! -d "$parent" ]; do parent=\${parent%/*}; done
+    printf '%s' "\${parent:-/}" >"$state/new/folder"
     keep_times "\${parent:-/}"
+    keep_made "\${3%/*}" "\${parent:-/}"
     close_record "$1"
   fi
 }
@@ -192,11 +205,13 @@ left_setting() {
   note_record: {
     needs: ['open_record'],
     text: `
-# Writes down that something was changed which the way back has to know of: what, its name, and where.
+# Writes down that something is changed which the way back has to know of: what, its name, where, and whether it is known how
+# it was before.
 note_record() {
   if [ -z "$dry" ] && open_record "$2" "$1"; then
     printf '%s' "$3" >"$state/new/name"
     printf '%s' "$4" >"$state/new/channel"
+    printf '%s' "$5" >"$state/new/known"
     close_record "$1"
   fi
 }`,

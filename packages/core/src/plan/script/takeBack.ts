@@ -5,20 +5,13 @@ export const takeBackFunctions = (channels: number): Functions => ({
   put_back: {
     needs: ['real_path'],
     text: `
-# Makes a path what it was, and takes away the folders that were made for it, where nothing else is in them.
+# Makes a path what it was.
 put_back() {
   rm -rf -- "$2"
   if [ -e "$1/was" ] || [ -L "$1/was" ]; then
     mkdir -p -- "\${2%/*}"
     cp -RPp -- "$1/was" "$2"
   fi
-  levels=$(cat "$1/levels")
-  parent=\${2%/*}
-  while [ "$levels" -gt 0 ]; do
-    if [ -d "$parent" ]; then rmdir -- "$parent" 2>/dev/null || say "$parent holds something else and stays."; fi
-    parent=\${parent%/*}
-    levels=$((levels - 1))
-  done
 }`,
   },
   take_back_path: {
@@ -171,19 +164,29 @@ drop() {
       'host_get',
       'host_set',
       'host_reset',
+      'host_enable',
       'host_disable',
       'take_back_path',
       'take_back_edit',
       ...Array.from({ length: channels }, (_, n) => [
+        `install_${n}`,
         `remove_${n}`,
+        `add_source_${n}`,
         `remove_source_${n}`,
         `query_${n}`,
       ]).flat(),
     ],
     text: `
+# Whether how it was before is known; else a person says whether to go on.
+was_known() {
+  if [ "$(cat "$1/known" 2>/dev/null)" = known ]; then return 0; fi
+  agreed "back-$(cat "$1/id")" "$2"
+}
 take_back() {
   what=$(cat "$1/what")
   case $what in
+    # It was so already: there is nothing to take back.
+    same) ;;
     path) take_back_path "$1" ;;
     edit) take_back_edit "$1" ;;
     setting)
@@ -204,26 +207,31 @@ take_back() {
       ;;
     addon)
       read_text "$1/name"
-      if [ "$(cat "$1/channel")" = known ] || agreed "back-$(cat "$1/id")" "It cannot be told whether $text was enabled before. Disable it?"; then
+      if was_known "$1" "It cannot be told whether $text was enabled before. Disable it?"; then
         host_disable "$text" || say "The addon $text was gone already."
       fi
+      ;;
+    disabled)
+      read_text "$1/name"
+      if was_known "$1" "It cannot be told whether $text was enabled before. Enable it again?"; then host_enable "$text"; fi
       ;;
     script)
       read_text "$1/name"
       printf '+ %s\\n' "$text" | tr '\\001-\\011\\013-\\037\\177' '?'
       if [ -z "$dry" ]; then sh -c "$text" || say "It could not take itself away; its files are taken away now."; fi
       ;;
-    package | source)
+    package | source | removed | unsourced)
       read_text "$1/name"
-      channel=$(cat "$1/channel")
-      case $what$channel in
+      case $what$(cat "$1/channel") in
 ${Array.from(
   { length: channels },
   (
     _,
     n,
   ) => `        package${n}) if [ -n "$dry" ] || query_${n} "$text" >/dev/null 2>&1; then remove_${n} "$text"; fi ;;
-        source${n}) if agreed "back-$(cat "$1/id")" "It cannot be told whether the source $text was there before. Take it out?"; then remove_source_${n} "$text"; fi ;;`,
+        removed${n}) install_${n} "$text" ;;
+        source${n}) if was_known "$1" "It cannot be told whether the source $text was there before. Take it out?"; then remove_source_${n} "$text"; fi ;;
+        unsourced${n}) if was_known "$1" "It cannot be told whether the source $text was there before. Add it again?"; then add_source_${n} "$text"; fi ;;`,
 ).join('\n')}
         *) say "By hand: take $text away again." ;;
       esac
@@ -237,22 +245,42 @@ ${Array.from(
   drop "$1"
 }`,
   },
-  settle_times: {
-    needs: [],
+  settle: {
+    needs: ['say', 'read_text'],
     text: `
-# Gives folders their times back in which nothing is left to be taken back.
-settle_times() {
+# Takes away the folders that were made, where nothing is in them any more, and gives folders their times back in which
+# nothing is left to be taken back.
+settle() {
   if [ -n "$dry" ]; then return 0; fi
+  went=yes
+  while [ -n "$went" ]; do
+    went=
+    for made in "$state/made"/*; do
+      if [ ! -d "$made" ]; then continue; fi
+      read_text "$made/path"
+      if [ -d "$text" ] && ! rmdir -- "$text" 2>/dev/null; then continue; fi
+      rm -rf "$made"
+      went=yes
+    done
+  done
   for times in "$state/times"/*; do
     if [ ! -d "$times" ]; then continue; fi
     busy=
-    for other in "$state/undo"/*; do
+    for other in "$state/undo"/* "$state/made"/*; do
       if [ -e "$other/folder" ] && cmp -s "$times/path" "$other/folder"; then busy=yes; fi
     done
     if [ -n "$busy" ]; then continue; fi
     read_text "$times/path"
     if [ -d "$text" ]; then touch -r "$times/stamp" -- "$text"; fi
     rm -rf "$times"
+  done
+}
+# At the end of all: folders that were made, and in which something else lies by now.
+stays() {
+  for made in "$state/made"/*; do
+    if [ ! -d "$made" ]; then continue; fi
+    read_text "$made/path"
+    say "$text holds something else and stays."
   done
 }`,
   },

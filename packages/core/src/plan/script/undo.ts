@@ -26,7 +26,7 @@ export function undoFunctions(of: ScriptOf): Functions {
 export function undoScript(of: ScriptOf): string {
   const lib = new Library(undoFunctions(of));
   for (const format of FILE_FORMATS) lib.use(locateName(format));
-  for (const name of ['take_back', 'settle_times']) lib.use(name);
+  for (const name of ['take_back', 'settle']) lib.use(name);
   return [
     '#!/bin/sh',
     `# The way back of ${oneLine(of.coat)}`,
@@ -81,7 +81,8 @@ export function undoScript(of: ScriptOf): string {
     '  say "Nothing was changed."',
     '  exit 0',
     'fi',
-    'settle_times',
+    'settle',
+    'stays',
     // The folder of all coats is ours: it goes when the last of them has gone.
     'stamp=$(mktemp)',
     'timed=',
