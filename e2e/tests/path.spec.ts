@@ -246,15 +246,23 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
       await page.goto(fresh.url);
       await expect(page.getByRole('heading', { name: 'No coat yet' })).toBeVisible();
       await view(page, 'Bring in');
-      const bring = async (name: string, buffer: Buffer) => {
+      const bring = async (name: string, buffer: Buffer, commands: string) => {
         await page
           .locator('coat-bundle-in input[type=file]')
           .setInputFiles({ name, mimeType: 'application/zip', buffer });
-        await page.getByRole('button', { name: /^Bring in( as a new coat)?$/ }).click({ timeout: 20_000 });
+        const go = page.getByRole('button', { name: /^Bring in( as a new coat)?$/ });
+        await expect(go).toBeVisible({ timeout: 20_000 });
+        // Nothing of it is here yet: what it would run and write is looked at before it comes.
+        await expect(go).toBeDisabled();
+        await expect(page.getByRole('region', { name: 'What it would run and write' })).toContainText(
+          commands,
+        );
+        await page.getByLabel('I have looked at what it would run and write').check();
+        await go.click();
         await expect(page.getByText('was brought in.').last()).toBeVisible();
       };
-      await bring('oxbow.zip', oxbow!);
-      await bring('coat.zip', bundle!);
+      await bring('oxbow.zip', oxbow!, 'Runs oxctl set');
+      await bring('coat.zip', bundle!, 'Runs ');
       await expect(page).toHaveURL(/coats\/[0-9a-f-]{36}\/match/);
       await inSpine(page, /Head strip/).click();
       const thickness = page

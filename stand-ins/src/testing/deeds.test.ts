@@ -1,5 +1,13 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readlinkSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readlinkSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
@@ -26,7 +34,15 @@ function machine(files: Readonly<Record<string, string>>, ...steps: Deed[][]): M
   const all = steps.map((deeds, i) =>
     makeStep(
       RANDOM_HOST,
-      { key: `step ${i}`, sort: 'set a value', title: `Step ${i}`, where: 'here', expected: '', undo: '', deeds },
+      {
+        key: `step ${i}`,
+        sort: 'set a value',
+        title: `Step ${i}`,
+        where: 'here',
+        expected: '',
+        undo: '',
+        deeds,
+      },
       [],
     ),
   );
@@ -77,40 +93,53 @@ describe('what a script does beyond a person’s own folders', () => {
     expect(m.homeTree()).toEqual({ ...before, '.': m.homeTree()['.'] });
   });
   it('shows what an entry runs before it is made', async () => {
-    machine({}, [{ do: 'write', to: '~/.config/autostart/x.desktop', text: '[Desktop Entry]\nExec=watch --all\n' }]);
+    machine({}, [
+      { do: 'write', to: '~/.config/autostart/x.desktop', text: '[Desktop Entry]\nExec=watch --all\n' },
+    ]);
     const ran = await m.run('apply', [], { input: 'skip\n' });
     expect(ran.out).toContain('What it runs: watch --all');
     expect(existsSync(m.path('~/.config/autostart'))).toBe(false);
   });
-  it.each(['write', 'edit', 'place', 'delete'] as const)('does not follow a link out of the folder: %s', async (what) => {
-    const path = '~/.config/look/frame.conf';
-    const deed: Deed = {
-      write: { do: 'write', to: path, text: 'x' } as const,
-      edit: edit(path, '#000'),
-      place: { do: 'place', from: '~/x', to: path } as const,
-      delete: { do: 'delete', path } as const,
-    }[what];
-    machine({ '~/x': 'x', '~/private/frame.conf': 'color: #fff;\n', '~/.config/mine': '' }, [deed]);
-    symlinkSync(m.path('~/private'), m.path('~/.config/look'));
-    m.own();
-    const ran = await m.run('apply', [], { input: 'skip\n' });
-    expect(ran.out + ran.err).toMatch(/does not lie in .*link leads|a link leads there, out of/);
-    expect(m.read('~/private/frame.conf')).toBe('color: #fff;\n');
-    expect(readdirSync(m.path('~/private'))).toEqual(['frame.conf']);
-  });
+  it.each(['write', 'edit', 'place', 'delete'] as const)(
+    'does not follow a link out of the folder: %s',
+    async (what) => {
+      const path = '~/.config/look/frame.conf';
+      const deed: Deed = {
+        write: { do: 'write', to: path, text: 'x' } as const,
+        edit: edit(path, '#000'),
+        place: { do: 'place', from: '~/x', to: path } as const,
+        delete: { do: 'delete', path } as const,
+      }[what];
+      machine({ '~/x': 'x', '~/private/frame.conf': 'color: #fff;\n', '~/.config/mine': '' }, [deed]);
+      symlinkSync(m.path('~/private'), m.path('~/.config/look'));
+      m.own();
+      const ran = await m.run('apply', [], { input: 'skip\n' });
+      expect(ran.out + ran.err).toMatch(/does not lie in .*link leads|a link leads there, out of/);
+      expect(m.read('~/private/frame.conf')).toBe('color: #fff;\n');
+      expect(readdirSync(m.path('~/private'))).toEqual(['frame.conf']);
+    },
+  );
   it('edits what a link within the folder leads to, and the link stays', async () => {
     machine({ '~/.config/real.conf': 'color: #fff;\n' }, [edit('~/.config/link.conf', '#000')]);
     symlinkSync('real.conf', m.path('~/.config/link.conf'));
     m.own();
     const before = m.homeTree();
     expect((await m.run('apply')).status).toBe(0);
-    expect([m.read('~/.config/real.conf'), readlinkSync(m.path('~/.config/link.conf'))]).toEqual(['color: #000;\n', 'real.conf']);
+    expect([m.read('~/.config/real.conf'), readlinkSync(m.path('~/.config/link.conf'))]).toEqual([
+      'color: #000;\n',
+      'real.conf',
+    ]);
     expect((await m.run('undo')).status).toBe(0);
     expect(m.homeTree()).toEqual(before);
   });
   it('refuses an archive whose folder leads out of it', async () => {
     machine({ '~/.ssh/key': 'private', '~/.cache/spare-coat/x/x.tar': '' }, [
-      { do: 'unpack', archive: '~/.cache/spare-coat/x/x.tar', root: '../../../../../.ssh', makes: { path: '~/.local/share/icons/x', is: 'theme icon set' } },
+      {
+        do: 'unpack',
+        archive: '~/.cache/spare-coat/x/x.tar',
+        root: '../../../../../.ssh',
+        makes: { path: '~/.local/share/icons/x', is: 'theme icon set' },
+      },
     ]);
     spawnSync('tar', ['-cf', m.path('~/.cache/spare-coat/x/x.tar'), '-C', m.root, '.']);
     m.own();
@@ -121,7 +150,12 @@ describe('what a script does beyond a person’s own folders', () => {
   });
   it('refuses a folder of an archive that is a link to elsewhere', async () => {
     machine({ '~/.ssh/key': 'private', '~/.cache/spare-coat/x/a': '' }, [
-      { do: 'unpack', archive: '~/.cache/spare-coat/x/x.tar', root: 'in/theme', makes: { path: '~/.local/share/icons/x', is: 'theme icon set' } },
+      {
+        do: 'unpack',
+        archive: '~/.cache/spare-coat/x/x.tar',
+        root: 'in/theme',
+        makes: { path: '~/.local/share/icons/x', is: 'theme icon set' },
+      },
     ]);
     const made = join(m.at, 'made');
     mkdirSync(made);
@@ -163,7 +197,10 @@ describe('what is for a hand', () => {
 describe('what others changed since', () => {
   const CONF = '~/.config/plate.css';
   it('stays in an edited file, and only the coat’s own values go', async () => {
-    machine({ [CONF]: 'a {\n  color: #fff;\n  width: 3px;\n}\n' }, [edit(CONF, '#c0d0bb'), edit(CONF, '9px', 'width:')]);
+    machine({ [CONF]: 'a {\n  color: #fff;\n  width: 3px;\n}\n' }, [
+      edit(CONF, '#c0d0bb'),
+      edit(CONF, '9px', 'width:'),
+    ]);
     await m.run('apply');
     writeFileSync(m.path(CONF), `/* mine */\n${m.read(CONF).replace('9px', '12px')}`);
     const back = await m.run('undo');
@@ -237,7 +274,13 @@ function byAwk(awk: readonly string[], v: Omit<EditVector, 'of' | 'gives'>): Edi
   const [program, ...words] = awk as [string, ...string[]];
   const { status, stdout, stderr } = spawnSync(program, [...words, EDIT_PROGRAMS[v.format]], {
     input: `${v.text}x`,
-    env: { PATH: process.env['PATH'], LC_ALL: 'C', AT: v.at, VALUE: v.value ?? '', OUT: v.value === null ? 'out' : '' },
+    env: {
+      PATH: process.env['PATH'],
+      LC_ALL: 'C',
+      AT: v.at,
+      VALUE: v.value ?? '',
+      OUT: v.value === null ? 'out' : '',
+    },
   });
   if (status === 4) return { refused: stdout.toString().trim() as 'broken' };
   if (status !== 0) throw new Error(stderr.toString());
@@ -261,11 +304,17 @@ it('edits by awk are those of the core, whatever the file', () => {
   const at = fc.constantFrom('a', 'a/b', 'a{b}', 'a@b', 'a =', 'b.a', 'a:');
   const value = fc.constantFrom('7', 'x y', '"q"', "it's", '#abc', null);
   fc.assert(
-    fc.property(fc.constantFrom(...FILE_FORMATS), fc.array(bits, { maxLength: 20 }), at, value, (format, text, place, to) => {
-      const v = { format, text: text.join(''), at: place, value: to };
-      const edited = editText(v.format, v.text, v.at, v.value);
-      expect(byAwk(['mawk'], v)).toEqual(edited.ok ? edited.text : { refused: edited.why });
-    }),
+    fc.property(
+      fc.constantFrom(...FILE_FORMATS),
+      fc.array(bits, { maxLength: 20 }),
+      at,
+      value,
+      (format, text, place, to) => {
+        const v = { format, text: text.join(''), at: place, value: to };
+        const edited = editText(v.format, v.text, v.at, v.value);
+        expect(byAwk(['mawk'], v)).toEqual(edited.ok ? edited.text : { refused: edited.why });
+      },
+    ),
     { numRuns: cases(400) },
   );
 });

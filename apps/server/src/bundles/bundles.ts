@@ -3,6 +3,7 @@ import { changesOfBundle, pinned, withFreshIds } from '@spare-coat/core/bundle/b
 import { coatBundle, type BundleChoice } from '@spare-coat/core/bundle/writeBundle';
 import type { BundleContent } from '@spare-coat/core/bundle/readBundle';
 import { coatOf, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/coat/rows';
+import { isToBeSeen, partDoes, profileDoes, type Doing } from '@spare-coat/core/plan/whatItDoes';
 import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
 import { isId, nameSchema } from '@spare-coat/core/wire/text';
 import type { Readable } from 'node:stream';
@@ -74,7 +75,14 @@ const COUNTED: readonly Entity[] = [
 export async function previewBundle(db: Db, sha256: string): Promise<BundlePreview> {
   const { what, title, version, rows, parts, profile } = await contentOf(db, sha256);
   const things: BundleThing[] = [];
-  for (const part of parts) things.push(thing(part, await partStanding(db, part)));
+  const does: Doing[] = [];
+  for (const part of parts) {
+    const standing = await partStanding(db, part);
+    things.push(thing(part, standing));
+    if (standing.is !== 'same') does.push(partDoes(part));
+  }
+  const host = profile && (await profileStanding(db, profile));
+  if (profile && host && host.is !== 'same') does.push(profileDoes(profile));
   const own = rows && coatOf(rows);
   const known = own
     ? await db.query<{ id: string; name: string; revision: number }>(
@@ -92,7 +100,8 @@ export async function previewBundle(db: Db, sha256: string): Promise<BundlePrevi
         )
       : {},
     parts: things,
-    profile: profile && thing(profile, await profileStanding(db, profile)),
+    profile: profile && host && thing(profile, host),
+    does: does.filter(isToBeSeen),
     coat: known?.rows[0] ?? null,
     hasUnknown: own !== null && Object.keys(own.extras).length > 0,
   };

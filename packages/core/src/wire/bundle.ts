@@ -1,4 +1,5 @@
 import type { BundleWhat } from '../bundle/format.js';
+import type { Doing } from '../plan/whatItDoes.js';
 
 /** How something of a bundle stands at the place where it would come to. */
 export interface BundleThing {
@@ -22,6 +23,8 @@ export interface BundlePreview {
   readonly profile: BundleThing | null;
   /** The coat that it is of, where it is here already. */
   readonly coat: { readonly id: string; readonly name: string; readonly revision: number } | null;
+  /** What of it is not here as it is, and would run or write something. */
+  readonly does: readonly Doing[];
   /** There are things in it that are not known here: they are kept, and go out again. */
   readonly hasUnknown: boolean;
 }

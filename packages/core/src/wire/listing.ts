@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { innerPath, plainWord } from '../parts/placeSchemas.js';
 import { dateSchema } from './text.js';
 
 /** One version of a part as an online listing tells it. */
@@ -63,14 +64,12 @@ const partFields = {
 };
 
 const versionSchema = yup.object({
-  version: text(40).min(1),
+  version: plainWord(40).strict(),
   date: dateSchema,
   madeFor: text(100),
-  file: yup
-    .string()
+  file: innerPath(200)
     .strict()
-    .matches(/^[^/\\]{1,200}$/)
-    .required(),
+    .matches(/^[^/\\]+$/, 'A file has no folder before it.'),
   size: whole,
   sha256: yup
     .string()

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { Router } from '@angular/router';
 import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
+import type { PlaceClass } from '@spare-coat/core/standards/places';
 import { Api, type ApiProblem } from './api';
 import { newId } from './newId';
 import { Notices } from './notices';
@@ -20,6 +21,11 @@ const WORDS: Readonly<Record<BundleThing['is'], string>> = {
   new: 'comes along',
   same: 'is here already',
   other: 'is here in another form',
+};
+const PLACES: Readonly<Record<PlaceClass, string>> = {
+  own: '',
+  confirm: ', which is outside your data and configuration, or is run from there: the script asks before',
+  system: ', which is the system’s: no script writes there',
 };
 const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
   element: ['element', 'elements'],
@@ -101,6 +107,39 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
           >
         </fieldset>
       }
+      @if (b.does.length > 0) {
+        <h3>What it would run and write</h3>
+        <p class="said">
+          It comes from somebody else. Nothing of this happens until you put it in a plan and run that; look
+          at it first.
+        </p>
+        <div class="does" role="region" aria-label="What it would run and write" tabindex="0">
+          @for (d of b.does; track d.of) {
+            <h4>{{ d.of }}</h4>
+            <ul>
+              @for (r of d.runs; track $index) {
+                <li>
+                  Runs <code>{{ r.command }}</code> {{ r.when }}
+                </li>
+              }
+              @for (w of d.writes; track w.path) {
+                <li [class.clash]="w.is !== 'own'">
+                  Writes <code>{{ w.path }}</code>{{ places[w.is] }}
+                </li>
+              }
+              @for (from of d.fetches; track from) {
+                <li>
+                  Fetches <code>{{ from }}</code>
+                </li>
+              }
+            </ul>
+          }
+        </div>
+        <label
+          ><input type="checkbox" [checked]="looked()" (change)="looked.set(!looked())" /> I have looked at
+          what it would run and write</label
+        >
+      }
       @if (b.hasUnknown) {
         <p class="said">
           There are things in it that are not known here. They are kept, and go out again with the next
@@ -116,12 +155,12 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
         </p>
       }
       <div class="do">
-        <button type="button" class="button first" [disabled]="busy()" (click)="bring(null)">
+        <button type="button" class="button first" [disabled]="busy() || !ready()" (click)="bring(null)">
           {{ b.what === 'coat' ? 'Bring in as a new coat' : 'Bring in' }}
         </button>
         @if (b.what === 'coat') {
           @if (into(); as target) {
-            <button type="button" class="button" [disabled]="busy()" (click)="bring(target)">
+            <button type="button" class="button" [disabled]="busy() || !ready()" (click)="bring(target)">
               Put in place of {{ target.name }}
             </button>
           }
@@ -154,6 +193,25 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
     .said {
       margin: 0;
       width: 100%;
+    }
+    h3,
+    h4 {
+      margin: 0;
+      font-size: 1em;
+    }
+    .does {
+      width: 100%;
+      max-height: 16em;
+      padding: 8px 12px;
+      overflow: auto;
+      border: 1px solid var(--line);
+    }
+    .does ul {
+      margin: 2px 0 10px;
+      padding-left: 18px;
+    }
+    .does code {
+      overflow-wrap: anywhere;
     }
     .clash {
       font-weight: 650;
@@ -206,6 +264,10 @@ export class BundleIn {
   protected readonly preview = signal<BundlePreview | null>(null);
   protected readonly clash = signal<'theirs' | 'mine'>('theirs');
   protected readonly busy = signal(false);
+  protected readonly places = PLACES;
+  protected readonly looked = signal(false);
+  /** What would run or write comes only when somebody has looked at it. */
+  protected readonly ready = computed(() => this.looked() || (this.preview()?.does.length ?? 0) === 0);
 
   protected readonly things = computed(() => {
     const b = this.preview();
@@ -259,6 +321,7 @@ export class BundleIn {
     this.preview.set(null);
     this.sha.set(null);
     this.clash.set('theirs');
+    this.looked.set(false);
   }
 
   protected async bring(into: { readonly id: string; readonly revision: number } | null): Promise<void> {
