@@ -8,6 +8,7 @@ import { time, type Figure } from './figure.js';
 import { archiveList, archiveRead } from './parts/archives.js';
 import { partsSearch } from './parts/search.js';
 import { planOrder, rehearsals, undoIdentity } from './plans.js';
+import { aimed, undoHome } from './homes.js';
 import { properties } from './properties.js';
 import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
@@ -134,6 +135,8 @@ const ALL: Readonly<Record<string, Work>> = {
   rehearse: rehearsals,
   'undo-identity': undoIdentity,
   properties,
+  aimed,
+  'undo-home': undoHome,
   'delta-4k': (_say, each) => compared('delta-4k', each),
   'ssim-4k': (_say, each) => compared('ssim-4k', each),
   'compare-4k': (_say, each) => compared('compare-4k', each),

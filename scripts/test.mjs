@@ -33,6 +33,10 @@ await needDebianPackages({
   bsdtar: 'libarchive-tools',
   curl: 'curl',
   git: 'git',
+  // Edits of files are the same under every awk.
+  mawk: 'mawk',
+  gawk: 'gawk',
+  busybox: 'busybox',
 });
 
 /** One check that passes or fails as a whole. */

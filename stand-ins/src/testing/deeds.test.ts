@@ -267,7 +267,11 @@ describe('the rights of files', () => {
   });
 });
 
-const AWKS = [['mawk'], ['gawk'], ['busybox', 'awk']] as const;
+const AWKS: readonly (readonly [string, readonly string[]])[] = [
+  ['mawk', ['mawk']],
+  ['gawk', ['gawk']],
+  ['busybox', ['busybox', 'awk']],
+];
 
 /** What the program of a syntax makes of a text, as the script puts it together. */
 function byAwk(awk: readonly string[], v: Omit<EditVector, 'of' | 'gives'>): EditVector['gives'] {
@@ -290,7 +294,7 @@ function byAwk(awk: readonly string[], v: Omit<EditVector, 'of' | 'gives'>): Edi
   return Buffer.concat([bytes.subarray(0, from), stdout.subarray(end + 1), bytes.subarray(to)]).toString();
 }
 
-describe.each(AWKS)('edits of files by %s', (...awk) => {
+describe.each(AWKS)('edits of files by %s', (_, awk) => {
   it.each(FILE_FORMATS)('are those of the core: %s', (format) => {
     m = new Machine();
     for (const v of EDIT_VECTORS.filter((x) => x.format === format))

@@ -69,6 +69,22 @@ export interface RandomPlan {
   readonly places: readonly string[];
 }
 
+/** What the mirror's package of this name leaves on a machine, as the package command would have put it there. */
+function asInstalled(m: Machine, name: string): void {
+  const files = {
+    [`addons/${name}`]: `${name}\n`,
+    [`usr/share/doc/${name}/about.txt`]: `${name} of an invented distribution.\n`,
+  };
+  for (const [path, text] of Object.entries(files)) m.put(`/${path}`, text);
+  m.put(
+    `/packages/${name}`,
+    Object.keys(files)
+      .map((f) => `${f}\n`)
+      .join(''),
+  );
+  m.own();
+}
+
 /** A random home with odd files in it, and a plan of at least ten deeds for it. The same seed gives the same. */
 export function randomPlan(seed: number, sources: Sources): RandomPlan {
   const random = randomFrom(seed);
@@ -112,7 +128,8 @@ export function randomPlan(seed: number, sources: Sources): RandomPlan {
   const cache = () => `~/.cache/spare-coat/${name()}`;
   const key = () => `key.${unique++}`;
   const value = () => `${pick(NAMES)} ${Math.floor(random() * 100)}`;
-  const packages = [...MIRROR['pipit']!].slice(0, 3);
+  const packages = MIRROR['pipit']!.slice(0, 3);
+  const installed = MIRROR['pipit']!.slice(3, 5);
   const of: readonly string[] = [];
 
   const MAKERS: Readonly<Record<Deed['do'], () => Deed[]>> = {
@@ -132,8 +149,12 @@ export function randomPlan(seed: number, sources: Sources): RandomPlan {
       const wanted = packages.pop();
       return wanted ? [{ do: 'install', channel: 'pipit', package: wanted, makes: [] }] : [];
     },
-    // Of what is installed, which nothing is: it is taken as it is.
-    remove: () => [{ do: 'remove', channel: 'pipit', package: `gone-${unique++}` }],
+    remove: () => {
+      const there = installed.pop();
+      if (there === undefined) return [];
+      if (chance(0.8)) asInstalled(m, there);
+      return [{ do: 'remove', channel: 'pipit', package: there }];
+    },
     fetch: () => [
       { do: 'fetch', from: pick(sources.archives).from, to: `${cache()}/${name()}.tar.gz`, sha256: null },
     ],

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { innerPath, plainWord } from '../parts/placeSchemas.js';
+import { hostPath, innerPath, plainWord } from '../parts/placeSchemas.js';
 import { dateSchema } from './text.js';
 
 /** One version of a part as an online listing tells it. */
@@ -76,11 +76,9 @@ const versionSchema = yup.object({
     .strict()
     .matches(/^[0-9a-f]{64}$/)
     .required(),
-  path: yup
-    .string()
+  path: hostPath(300)
     .strict()
-    .matches(/^\/[\w./%-]{1,300}$/, 'A file lies on the listing itself.')
-    .required(),
+    .matches(/^\/[\w./%-]+$/, 'A file lies on the listing itself.'),
 });
 
 const pageSchema = yup.object({
