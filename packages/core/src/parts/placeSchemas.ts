@@ -47,5 +47,9 @@ function addressProblem(address: string): string | null {
 /** Where something is fetched from. */
 export const address = (most: number) => told(addressProblem, yup.string().max(most).required());
 
+/** Whether a repository can be cloned from it: an address, or another account's place on a server. */
+export const isRepository = (from: string): boolean =>
+  /^(https?|git|ssh):\/\/./i.test(from) || /^[\w.-]+@[\w.-]+:./.test(from) || from.startsWith('/');
+
 /** Whether an address can be fetched by a script. */
 export const isFetchable = (from: string): boolean => /^https?:\/\/./i.test(from);

@@ -1,4 +1,6 @@
 import { handmadeOf, layersOf, matchOf } from '../coat/rows.js';
+import { coatOf } from '../coat/rows.js';
+import { fitOf } from '../parts/fit.js';
 import { hostNow, type HostNow } from '../host/now.js';
 import type { HostProfile } from '../host/profile.js';
 import type { CoatState, ElementState } from '../matching/evaluate.js';
@@ -6,8 +8,9 @@ import { isWholeLook, looksInForce } from '../matching/looks.js';
 import { resolveLayer, type ResolvedLayer } from '../matching/score.js';
 import { scoredVariants, type MatchContext } from '../matching/targets.js';
 import type { Offer } from '../parts/offer.js';
+import { FOUND_BY_FILE } from '../parts/foundBy.js';
 import type { Part } from '../parts/part.js';
-import { resource } from './deed.js';
+import { nameOfPath, resource } from './deed.js';
 import { Draft } from './draft.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
 import {
@@ -195,9 +198,9 @@ class Planner {
     ready: Ready | null,
     element: string,
   ): Ready | null {
-    const { choose } = offer;
-    if (!choose) return ready;
+    if (!offer.choose) return ready;
     const { draft, host } = this;
+    const choose = { ...offer.choose, value: this.chosenAs(offer.choose, part) };
     this.want(choose.key, choose.value, `${this.ctx.rows.element[element]!.name} (${choose.value})`);
     const sort = Object.entries(host.lists ?? {}).find(([, list]) => list.key === choose.key)?.[0] ?? null;
     const key = draft.add(
@@ -236,6 +239,24 @@ class Planner {
   }
 
   /**
+   * What is typed to choose something: a theme goes by the name of its folder, also where a part says the name that it is
+   * listed under.
+   */
+  private chosenAs(
+    { key, value }: { readonly key: string; readonly value: string },
+    part: Part | null,
+  ): string {
+    const sort = Object.entries(this.host.lists ?? {}).find(([, list]) => list.key === key)?.[0];
+    if (sort === undefined || part === null || FOUND_BY_FILE.includes(sort)) return value;
+    const { channel } = fitOf(part, this.host, coatOf(this.ctx.rows).channel);
+    if (channel?.way !== 'archive' || channel.sort !== sort || channel.root === '') return value;
+    // A part with several themes of one sort says which: only what no folder of it is called is another name.
+    const folder = nameOfPath(channel.root.replace(/\/$/, ''));
+    const all = part.offers.flatMap((o) => (o.choose?.key === key ? [o.choose.value] : []));
+    return all.includes(folder) ? value : folder;
+  }
+
+  /**
    * A whole look comes before what it would overwrite, so that what it spoils is set again after it; and what it does
    * beside is set right after it was chosen.
    */
@@ -255,8 +276,5 @@ class Planner {
     });
   }
 }
-
-/** Sorts of which a file is chosen, whatever folder it lies in; all others are listed by the name of their folder. */
-const FOUND_BY_FILE = ['wallpaper', 'font'];
 
 const nameOf = (offer: Offer) => offer.name.toLowerCase();

@@ -1,5 +1,6 @@
 import type { HostProfile } from '../host/profile.js';
 import { coatOf } from '../coat/rows.js';
+import { isFetchable, isRepository } from '../parts/placeSchemas.js';
 import { laterBreak } from '../parts/break.js';
 import { firstSteps, fitOf } from '../parts/fit.js';
 import type { Channel, Part } from '../parts/part.js';
@@ -181,24 +182,7 @@ export class PartGetter {
         const name =
           (channel.root === '' ? listed : nameOfPath(channel.root.replace(/\/$/, ''))) ?? slugOf(part.name);
         const archive = `${cache}/${channel.file}`;
-        const fetched = draft.add(
-          {
-            ...base,
-            key: `fetch:${part.id}@${part.version}`,
-            sort: 'fetch',
-            title: `Fetch ${partName(part)}`,
-            where: DOWNLOADS,
-            deeds: [{ do: 'fetch', from: channel.from, to: archive, sha256: channel.sha256 ?? null }],
-            expected: `${channel.file} lies in ${cache}.`,
-            check: channel.sha256 ? `Its SHA-256 is ${channel.sha256}.` : 'It can be opened.',
-            undo: `Remove ${cache}.`,
-            effect: 'none',
-            troubles: ['If the download breaks off, start it again; it begins anew.'],
-            minutes: 2,
-          },
-          element,
-        );
-        draft.follow(SAFE_POINT, fetched, false);
+        const fetched = this.fetch(part, channel, archive, base, element);
         draft.onlyForInstalling.add(cache);
         const makes: Made = { path: `${folder}/${name}`, is: `theme ${channel.sort}` };
         const key = draft.add(
@@ -220,8 +204,9 @@ export class PartGetter {
         return { keys: [key], of: [resource.file(makes.path)] };
       }
       case 'repository': {
+        if (!isRepository(channel.from)) return this.byHand(part, channelSentence, base, element);
         const folder = cache;
-        const leaves = files(channel.leaves ?? [`~/.local/opt/${slugOf(part.name)}`], 'program');
+        const leaves = files(channel.leaves ?? [`~/.local/share/${slugOf(part.name)}`], 'program');
         const program = `${folder}/${channel.script}`;
         const key = draft.add(
           {
@@ -261,26 +246,11 @@ export class PartGetter {
       case 'installer': {
         const choices = channel.choices.map((c) => `${c.at}: ${c.choose}`).join('; ');
         const leaves = [
-          ...files(channel.leaves ?? [`~/.local/opt/${slugOf(part.name)}`], 'program'),
+          ...files(channel.leaves ?? [`~/.local/share/${slugOf(part.name)}`], 'program'),
           ...broughtBy(part),
         ];
         const installer = `${cache}/${channel.file}`;
-        const fetched = draft.add(
-          {
-            ...base,
-            key: `fetch:${part.id}@${part.version}`,
-            sort: 'fetch',
-            title: `Fetch the installer of ${partName(part)}`,
-            where: DOWNLOADS,
-            deeds: [{ do: 'fetch', from: channel.from, to: installer, sha256: null }],
-            expected: `${channel.file} lies in ${cache}.`,
-            undo: `Remove ${cache}.`,
-            effect: 'none',
-            minutes: 2,
-          },
-          element,
-        );
-        draft.follow(SAFE_POINT, fetched, false);
+        const fetched = this.fetch(part, channel, installer, base, element);
         const key = draft.add(
           {
             ...base,
@@ -317,28 +287,85 @@ export class PartGetter {
         draft.follow(fetched, key);
         return { keys: [key], of: leaves.slice(0, 1).map((l) => resource.file(l.path)) };
       }
-      default: {
-        const made = resource.file(`~/.local/opt/${slugOf(part.name)}`);
-        const key = draft.add(
-          {
-            ...base,
-            key: `hand:part:${part.id}`,
-            sort: 'install',
-            title: `Get ${partName(part)} by hand`,
-            where: part.home,
-            deeds: [
-              { do: 'by hand', what: `Get ${part.name}.`, changes: { resource: made, value: 'program' } },
-            ],
-            expected: `${part.name} is installed. ${channelSentence}`,
-            undo: `Remove ${part.name} the way it came.`,
-            risk: 'some',
-            minutes: 15,
-          },
-          element,
-        );
-        return { keys: [key], of: [made] };
-      }
+      default:
+        return this.byHand(part, channelSentence, base, element);
     }
+  }
+
+  /** A part that no channel gets here. */
+  private byHand(part: Part, channelSentence: string, base: Partial<Told>, element: string): Ready {
+    const made = resource.file(`~/.local/share/${slugOf(part.name)}`);
+    const key = this.draft.add(
+      {
+        ...base,
+        key: `hand:part:${part.id}`,
+        sort: 'install',
+        title: `Get ${partName(part)} by hand`,
+        where: part.home,
+        deeds: [{ do: 'by hand', what: `Get ${part.name}.`, changes: { resource: made, value: 'program' } }],
+        expected: `${part.name} is installed. ${channelSentence}`,
+        undo: `Remove ${part.name} the way it came.`,
+        risk: 'some',
+        minutes: 15,
+      },
+      element,
+    );
+    return { keys: [key], of: [made] };
+  }
+
+  /**
+   * The step that brings the file of a part to where downloads lie: fetched where it has an address, else saved by a hand.
+   */
+  private fetch(
+    part: Part,
+    channel: Extract<Channel, { way: 'archive' | 'installer' }>,
+    to: string,
+    base: Partial<Told>,
+    element: string,
+  ): string {
+    const { draft } = this;
+    const name = nameOfPath(channel.file);
+    const saved = `~/Downloads/${name}`;
+    const [sha256, kept] =
+      channel.way === 'archive' ? [channel.sha256 ?? null, channel.kept === true] : [null, false];
+    const told = isFetchable(channel.from)
+      ? {
+          sort: 'fetch' as const,
+          title: `Fetch ${channel.way === 'installer' ? 'the installer of ' : ''}${partName(part)}`,
+          deeds: [{ do: 'fetch', from: channel.from, to, sha256 }] satisfies Deed[],
+          troubles: ['If the download breaks off, start it again; it begins anew.'],
+        }
+      : {
+          sort: 'place a file' as const,
+          title: `Put ${name} where downloads lie`,
+          why: `${part.name} was made of a file and has no address that it could be fetched from.`,
+          deeds: [
+            {
+              do: 'by hand',
+              what: kept
+                ? `Save ${name} from the page of ${part.name} under Parts, into ~/Downloads.`
+                : `Put ${name}, of which ${part.name} was made, into ~/Downloads.`,
+              changes: null,
+            },
+            { do: 'place', from: saved, to },
+          ] satisfies Deed[],
+          troubles: [`If it has another name by now, call it ${name} again.`],
+        };
+    const key = draft.add(
+      {
+        ...base,
+        key: `fetch:${part.id}@${part.version}`,
+        where: DOWNLOADS,
+        expected: `${name} lies in ${cacheOf(part)}.`,
+        check: sha256 === null ? 'It can be opened.' : `Its SHA-256 is ${sha256}.`,
+        undo: `Remove ${cacheOf(part)}.`,
+        effect: 'none',
+        minutes: 2,
+        ...told,
+      },
+      element,
+    );
+    return draft.follow(SAFE_POINT, key, false);
   }
 
   /** Opening once, allowing and enabling, where they are asked for. */

@@ -92,7 +92,7 @@ export function addSetting(
   const own =
     place.file &&
     more.part?.settings?.find((s) => 'file' in s.where && s.where.file.path === place.file!.path);
-  const deed: Deed = deedOf(place, value, ready?.of ?? []) ?? {
+  const deed: Deed = deedOf(place, value, ready?.of ?? [], more.part) ?? {
     do: 'by hand',
     what: `Set ${what} to ${said}.`,
     changes: { resource: resource.hand(`${element.id} ${spec.id}`), value },
@@ -125,7 +125,7 @@ export function addSetting(
           ? `It shows ${spellSetting(spec.type, setting)}.`
           : 'The value is shown as typed.',
     check:
-      place.key !== '' && !place.file
+      deed.do === 'set'
         ? `Ask with: ${commandLine(fillTemplate(host.commands.get, { key: place.key }))}`
         : '',
     undo: place.file

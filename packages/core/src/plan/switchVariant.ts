@@ -93,7 +93,7 @@ export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantR
       done.add(name);
       const { spec } = score.target;
       const { text } = writeValue(partOfScore(ctx, score), place, spec.type, setting);
-      const deed = deedOf(place, text, []);
+      const deed = deedOf(place, text, [], partOfScore(ctx, score));
       if (!deed) continue;
       draft.add(
         {

@@ -1,4 +1,4 @@
-import { syntaxAt } from '../parts/ownSetting.js';
+import { ownSettingAt, syntaxAt } from '../parts/ownSetting.js';
 import { fromSyntax, toSyntax, type Translated } from '../parts/formatSyntax.js';
 import type { SettingPlace } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
@@ -34,8 +34,16 @@ export function resourceOf({ file, key }: SettingPlace): string | null {
 }
 
 /** The deed that sets a value where there is a command or a file for it; null where a hand has to find the place. */
-export function deedOf(place: SettingPlace, text: string, of: readonly string[]): Deed | null {
+export function deedOf(
+  place: SettingPlace,
+  text: string,
+  of: readonly string[],
+  part: Part | null = null,
+): Deed | null {
   const { file, key } = place;
+  // What is set in a part's own window no command of the host reaches, whatever key an offer names.
+  const own = part && ownSettingAt(part, place);
+  if (own && 'window' in own.where && own.where.window !== undefined) return null;
   if (!file) return key === '' ? null : { do: 'set', key, value: text, of, listed: null };
   // A line of a file has no room for a second one.
   return file.format !== 'json' && text.includes('\n')

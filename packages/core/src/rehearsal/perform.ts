@@ -190,7 +190,7 @@ export function perform(
     case 'unpack': {
       const archive = state.stored.get(resource.file(deed.archive));
       if (!world.lenient && archive === undefined) return fails(`${deed.archive} is not there.`);
-      if (!world.lenient && archive !== WHOLE)
+      if (!world.lenient && archive !== WHOLE && !archive?.startsWith('copy of '))
         return fails(`${nameOfPath(deed.archive)} breaks off: it was not fetched whole.`);
       if (fault === 'wrong folder') {
         const { path, is } = deed.makes;

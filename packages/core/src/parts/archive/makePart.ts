@@ -6,6 +6,7 @@ import { FOUND_CREDIT, iconCoverage, type IconThemeFiles } from '../../standards
 import type { StyleEvidence } from '../../standards/styleSheet.js';
 import type { TraitValue } from '../../traits/value.js';
 import type { Offer, SettingPlace, Supply } from '../offer.js';
+import { FOUND_BY_FILE } from '../foundBy.js';
 import { PLAIN_PART } from '../plainPart.js';
 import { PART_SORTS, type Part, type PartSort } from '../part.js';
 import type { FaceMetrics } from '../../type/face.js';
@@ -204,7 +205,10 @@ export function partFromFinding(
     ...(finding.evidence.what === 'wallpaper'
       ? { pictures: finding.evidence.files.slice(0, 40).map(({ width, height }) => ({ width, height })) }
       : {}),
-    ...(list ? { choose: { ...list, value: finding.listed } } : {}),
+    // A theme is chosen by the name of its folder, whatever it is called in the list; fonts and wallpapers by their own.
+    ...(list
+      ? { choose: { ...list, value: FOUND_BY_FILE.includes(finding.sort) ? finding.listed : finding.folder } }
+      : {}),
   }));
   const { evidence } = finding;
   const script = evidence.what === 'install script';
