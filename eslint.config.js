@@ -107,6 +107,8 @@ export default tseslint.config(
         process: 'readonly',
         URL: 'readonly',
         setTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
         Buffer: 'readonly',
         fetch: 'readonly',
         performance: 'readonly',

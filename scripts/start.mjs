@@ -6,7 +6,7 @@ import { needDebianPackages, needNpmPackages } from './lib/packages.mjs';
 await needNpmPackages();
 await needDebianPackages({ bsdtar: 'libarchive-tools' });
 const { ROOT } = await import('./lib/folders.mjs');
-const { must } = await import('./lib/run.mjs');
+const { run } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');
 const { startCluster } = await import('./lib/cluster.mjs');
 const { startStandIn } = await import('./lib/standIns.mjs');
@@ -52,12 +52,14 @@ async function stop(code) {
 process.on('SIGINT', () => void stop(0));
 process.on('SIGTERM', () => void stop(0));
 
-const loaded = await must(['node', 'demo/dist/load.js'], { cwd: ROOT, env }).catch((error) => {
-  process.stderr.write(`${error.message}\n`);
-  return null;
-});
-if (loaded === null) await stop(1);
-if (loaded?.trim()) say(loaded.trim());
+const loaded = await run(['node', 'demo/dist/load.js'], { quiet: true, cwd: ROOT, env });
+if (loaded.code !== 0) {
+  // 3: the database is ahead of this version, which is told in a sentence.
+  const told = loaded.code === 3 ? '' : `The demo could not be loaded (${loaded.code}).\n`;
+  process.stderr.write(`${told}${loaded.output.trim().slice(-4000)}\n`);
+  await stop(1);
+}
+if (loaded.output.trim()) say(loaded.output.trim());
 
 server = spawn(process.execPath, ['apps/server/dist/main.js'], {
   cwd: ROOT,

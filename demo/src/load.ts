@@ -29,7 +29,7 @@ import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
 import { putBlob } from '@spare-coat/server/blobs/store';
 import { createCoat, runCommand } from '@spare-coat/server/coats/commands';
 import { loadRows } from '@spare-coat/server/coats/store';
-import { migrate } from '@spare-coat/server/db/migrate';
+import { migrate, NewerSchema } from '@spare-coat/server/db/migrate';
 import { inTransaction, openPool, type Db } from '@spare-coat/server/db/pool';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { partsServing } from '@spare-coat/server/parts/store';
@@ -60,7 +60,11 @@ const VARIANTS = ['light', 'dark'] as const;
 const logger = pino({ level: 'warn' }, process.stderr);
 const db = openPool(url, logger, 2);
 try {
-  await migrate(db);
+  await migrate(db).catch((error: Error) => {
+    if (!(error instanceof NewerSchema)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    process.exit(3);
+  });
   await inTransaction(db, async (client) => {
     for (const profile of PROFILES) await shipProfile(client, readProfile(profile));
     for (const part of PARTS) await shipPart(client, readPart(part));

@@ -10,7 +10,7 @@ import { must, run } from './run.mjs';
 import { giveUp } from './say.mjs';
 
 /** Where Debian puts PostgreSQL's programs, newest version first. */
-function programs() {
+export function postgresPrograms() {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return null;
   const versions = readdirSync(base)
@@ -57,12 +57,13 @@ async function clusterFolder(name, user) {
  * Makes a private database cluster where there is none, and starts it on loopback.
  * @param {string} name folder name: one for the application, one for tests
  * @param {{ port: number, throwAway?: boolean }} options `throwAway`: safety for speed, for tests
- * @returns {Promise<{ url: (database: string) => string, port: number, stop: () => Promise<void> }>}
+ * @returns {Promise<{ url: (database: string) => string, port: number, wasRunning: boolean, stop: () => Promise<void> }>}
  */
 export async function startCluster(name, { port: wantedPort, throwAway = false }) {
-  if (!programs()) await needDebianPackages({ '/usr/lib/postgresql': 'postgresql' });
+  if (!postgresPrograms()) await needDebianPackages({ '/usr/lib/postgresql': 'postgresql' });
   const bin =
-    programs() ?? giveUp('PostgreSQL was installed, but its programs are not where Debian puts them.');
+    postgresPrograms() ??
+    giveUp('PostgreSQL was installed, but its programs are not where Debian puts them.');
   const user = await ordinaryUser();
   const as = { cwd: '/', ...user };
   const folder = await clusterFolder(name, user);
@@ -105,7 +106,7 @@ export async function startCluster(name, { port: wantedPort, throwAway = false }
     // A start before was killed and left it running: it is ours, and it is used as it is.
     const lines = (await readFile(join(data, 'postmaster.pid'), 'utf8')).split('\n');
     const port = Number(lines[3]);
-    return { url: url(port), port, stop: () => stopCluster(ctl, data, as) };
+    return { url: url(port), port, wasRunning: true, stop: () => stopCluster(ctl, data, as) };
   }
   const port = await freePort(wantedPort);
   const options = [
@@ -120,7 +121,7 @@ export async function startCluster(name, { port: wantedPort, throwAway = false }
     ...as,
     stdio: ['ignore', 'ignore', 'ignore'],
   });
-  return { url: url(port), port, stop: () => stopCluster(ctl, data, as) };
+  return { url: url(port), port, wasRunning: false, stop: () => stopCluster(ctl, data, as) };
 }
 
 async function stopCluster(ctl, data, as) {

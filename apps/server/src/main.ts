@@ -5,7 +5,7 @@ import { pino } from 'pino';
 import { makeApp } from './app.js';
 import { forgetReadings } from './archives/store.js';
 import { collectBlobs } from './blobs/store.js';
-import { migrate } from './db/migrate.js';
+import { migrate, NewerSchema } from './db/migrate.js';
 import { openPool } from './db/pool.js';
 import { openHub } from './events/hub.js';
 import { runJobs } from './jobs/queue.js';
@@ -21,11 +21,17 @@ if (!url) throw new Error('DATABASE_URL says which database to use; `npm start` 
 const host = process.env['HOST'] ?? '127.0.0.1';
 const wanted = Number(process.env['PORT'] ?? 4620);
 const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
+/** How the server ends where the database is ahead of it: no use in starting it again. */
+const NEWER = 3;
 const COLLECT_MS = 15 * 60_000;
 
 const listing = process.env['LISTING_URL'] || null;
 const db = openPool(url, logger);
-await migrate(db);
+await migrate(db).catch((error: Error) => {
+  if (!(error instanceof NewerSchema)) throw error;
+  process.stderr.write(`${error.message}\n`);
+  process.exit(NEWER);
+});
 const hub = openHub(url, logger);
 const runner = runJobs(db, jobWorkers(db, listing), logger);
 const collector = setInterval(() => {

@@ -1,4 +1,8 @@
+import { execFileSync } from 'node:child_process';
 import { createHash, randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { ZipFile } from 'yazl';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { coatOf, type CoatRows } from '@spare-coat/core/coat/rows';
@@ -53,6 +57,36 @@ describe('a bundle of a coat', () => {
     // Sent again with the same command it is the same coat.
     const again = await readOn(there, zip);
     expect(((await there.get(`/api/bundles/${again.result.bundle}`)).body as BundlePreview).parts[0]!.is).toBe('same'); // prettier-ignore
+  });
+  it('brings the parts that were tried as well, and does without trials of parts that nobody has', async () => {
+    const id = await coatOn(here);
+    const tried = { ...testPart('Tried'), id: randomUUID() };
+    const kept = await here.get(`/api/parts/${tried.id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ commandId: randomUUID(), revision: 0, part: tried }) }); // prettier-ignore
+    expect(kept.status).toBeLessThan(300);
+    const { revision } = await rowsOf(here, id);
+    const command = { type: 'trial.set', id: randomUUID(), partId: tried.id, partRevision: 1, family: 'fernbank', hostVersion: '3.4', outcome: 'dropped', why: 'It flickers.', tried: '2026-11-20' }; // prettier-ignore
+    expect((await here.post(`/api/coats/${id}/commands`, { commandId: randomUUID(), revision, command })).status).toBe(200); // prettier-ignore
+    const empty = await startTestServer();
+    try {
+      const { result } = await readOn(empty, await bundleOf(here, id));
+      expect(((await empty.get(`/api/bundles/${result.bundle}`)).body as BundlePreview).parts.map((p) => p.name)).toEqual(['Tide', 'Tried']); // prettier-ignore
+      expect(await bring(empty, result.bundle)).toMatchObject({
+        status: 201,
+        body: { coat: id, leftOut: 0 },
+      });
+      expect(Object.keys((await rowsOf(empty, id)).rows.trial)).toHaveLength(1);
+    } finally {
+      await empty.stop();
+    }
+    // Bundles of before November 2026 named such parts and did not bring them.
+    const old = await startTestServer();
+    try {
+      const { result } = await readOn(old, await withoutPart(await bundleOf(here, id), 'Tried'));
+      expect(await bring(old, result.bundle)).toMatchObject({ status: 201, body: { coat: id, leftOut: 1 } });
+      expect((await rowsOf(old, id)).rows.trial).toEqual({});
+    } finally {
+      await old.stop();
+    }
   });
   it('comes beside the coat that is here already, or over it, and can be taken back', async () => {
     const id = await coatOn(here);
@@ -127,6 +161,29 @@ describe('a bundle of a coat', () => {
 });
 
 /** A zip of these files, with a manifest that tells of them what is said. */
+/** A bundle without one of its parts, as it was written when parts that were only tried stayed at home. */
+async function withoutPart(zip: Buffer, name: string): Promise<Buffer> {
+  const folder = mkdtempSync(join(tmpdir(), 'bundle-'));
+  try {
+    writeFileSync(join(folder, 'b.zip'), zip);
+    execFileSync('bsdtar', ['-xf', join(folder, 'b.zip'), '-C', folder]);
+    const paths = execFileSync('bsdtar', ['-tf', join(folder, 'b.zip')])
+      .toString()
+      .trim()
+      .split('\n');
+    const files = Object.fromEntries(
+      paths
+        .filter((p) => p !== 'manifest.json' && !p.endsWith('/'))
+        .map((p) => [p, readFileSync(join(folder, p))]),
+    );
+    const parts = JSON.parse(files['parts.json']!.toString('utf8')) as { name: string }[];
+    files['parts.json'] = Buffer.from(JSON.stringify(parts.filter((p) => p.name !== name)));
+    return await zipOf(files);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
 function zipOf(files: Record<string, Buffer>, manifest: object | null = {}): Promise<Buffer> {
   const zip = new ZipFile();
   const sha = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { changesOfBundle, pinned, withFreshIds } from '@spare-coat/core/bundle/bringIn';
+import { changesOfBundle, pinned, withFreshIds, withoutStrangers } from '@spare-coat/core/bundle/bringIn';
 import { coatBundle, type BundleChoice } from '@spare-coat/core/bundle/writeBundle';
 import type { BundleContent } from '@spare-coat/core/bundle/readBundle';
 import { coatOf, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/coat/rows';
@@ -10,7 +10,7 @@ import type { Readable } from 'node:stream';
 import { findBlob, wholeBlob } from '../blobs/store.js';
 import { changeCoat, makeCoat, readEnvelope } from '../coats/commands.js';
 import { coatWhole, type CoatWhole } from '../coats/context.js';
-import { inTransaction, type Db } from '../db/pool.js';
+import { inTransaction, type Db, type Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import { isOpenLicence } from '../parts/licence.js';
 import { packBundle } from './pack.js';
@@ -142,7 +142,7 @@ export async function bringIn(
   db: Db,
   sha256: string,
   body: unknown,
-): Promise<{ readonly coat: string | null }> {
+): Promise<{ readonly coat: string | null; readonly leftOut: number }> {
   const envelope = readEnvelope(body);
   const { into, name, clash } = readBringIn(body);
   const content = await contentOf(db, sha256);
@@ -152,16 +152,17 @@ export async function bringIn(
       'select root_id from history where command_id = $1',
       [envelope.commandId],
     );
-    if (done.rows[0]) return { coat: done.rows[0].root_id };
+    if (done.rows[0]) return { coat: done.rows[0].root_id, leftOut: 0 };
     const parts = await bringParts(client, content.parts, clash);
     const profile = content.profile && (await bringProfile(client, content.profile, clash));
-    if (!content.rows) return { coat: null };
-    const known = await client.query('select 1 from root where id = $1', [coatOf(content.rows).id]);
-    const isFree = known.rowCount === 0;
+    if (!content.rows) return { coat: null, leftOut: 0 };
+    const here = await client.query('select 1 from root where id = $1', [coatOf(content.rows).id]);
+    const isFree = here.rowCount === 0;
     const isSame = into === coatOf(content.rows).id;
     const id = into ?? (isFree ? coatOf(content.rows).id : randomUUID());
     const under = isFree && into === null ? content.rows : isSame ? content.rows : withFreshIds(content.rows, id, randomUUID); // prettier-ignore
-    const then = renamed(pinned(under, parts, profile), name);
+    const known = await knownTrials(client, pinned(under, parts, profile));
+    const then = renamed(known.rows, name);
     if (into === null)
       await makeCoat(client, id, envelope.commandId, { ...told, changes: changesOfBundle(NO_ROWS, then) });
     else
@@ -169,8 +170,18 @@ export async function bringIn(
         ...told,
         changes: changesOfBundle(now, then),
       }));
-    return { coat: id };
+    return { coat: id, leftOut: known.leftOut };
   });
+}
+
+/** The rows without trials of parts that are neither here nor came along. */
+async function knownTrials(db: Queryable, rows: CoatRows): Promise<ReturnType<typeof withoutStrangers>> {
+  const { rows: known } = await db.query<{ part_id: string; revision: number }>(
+    'select part_id, revision from part_revision where part_id = any($1::uuid[])',
+    [Object.values(rows.trial).map((t) => t.partId)],
+  );
+  const all = new Set(known.map((k) => `${k.part_id} ${k.revision}`));
+  return withoutStrangers(rows, (partId, revision) => all.has(`${partId} ${revision}`));
 }
 
 function renamed(rows: CoatRows, name: string | null): CoatRows {

@@ -142,9 +142,9 @@ async function written(client: Client, coatId: string, changes: readonly Change[
   try {
     await writeChanges(client, coatId, changes);
   } catch (error) {
-    const { code, detail } = error as { code?: string; detail?: string };
-    if (code === '23503')
-      throw new Problem(422, 'unknown-id', 'This names something that is not there.', { detail });
+    const { code } = error as { code?: string };
+    // What the database says names its tables, which tell a person nothing.
+    if (code === '23503') throw new Problem(422, 'unknown-id', 'This names something that is not there.');
     if (code === '23505') throw new Problem(409, 'id-used', 'This id is in use already.');
     if (code === '23514' || code === '22P02' || code === '22003')
       throw new Problem(422, 'bad-value', 'A value lies outside what can be kept.');

@@ -33,9 +33,10 @@ export async function coatContext(
   const { profileId, profileRevision } = coatOf(rows);
   const host = profileId ? ((await findProfile(db, profileId, profileRevision!))?.profile ?? null) : null;
   const kinds = [...new Set(Object.values(rows.element).map((e) => e.kind))];
-  const pins = Object.values(rows.layer).flatMap((l) =>
-    l.partId ? [[l.partId, l.partRevision!] as const] : [],
-  );
+  const pins = [
+    ...Object.values(rows.layer).flatMap((l) => (l.partId ? [[l.partId, l.partRevision!] as const] : [])),
+    ...Object.values(rows.trial).map((t) => [t.partId, t.partRevision] as const),
+  ];
   const parts = await partsServing(db, kinds, pins, host?.family ?? null);
   if (family !== null && family !== host?.family)
     for (const [key, part] of await partsServing(db, kinds, [], family)) parts.set(key, part);

@@ -61,17 +61,35 @@ async function needTemplate(admin: pg.Client): Promise<void> {
   }
 }
 
-export async function startTestServer(
-  options: { requestsPerMinute?: number; listing?: string; mirror?: string } = {},
-): Promise<TestServer> {
+/** A database of its own, migrated and with nothing in it. */
+export interface TestDatabase {
+  readonly url: string;
+  drop(): Promise<void>;
+}
+export async function makeTestDatabase(): Promise<TestDatabase> {
   const admin = new pg.Client({ connectionString: adminUrl() });
   await admin.connect();
   await needTemplate(admin);
   const name = `t_${randomUUID().replaceAll('-', '')}`;
   await admin.query(`create database ${name} template ${TEMPLATE}`);
+  return {
+    url: withDatabase(name),
+    async drop() {
+      await admin.query(`drop database ${name} with (force)`);
+      await admin.end();
+    },
+  };
+}
+
+/** @param options `database`: one that outlives the server; what is older in it is upgraded */
+export async function startTestServer(
+  options: { requestsPerMinute?: number; listing?: string; mirror?: string; database?: TestDatabase } = {},
+): Promise<TestServer> {
+  const database = options.database ?? (await makeTestDatabase());
   const logger = pino({ level: 'silent' });
-  const databaseUrl = withDatabase(name);
+  const databaseUrl = database.url;
   const db = openPool(databaseUrl, logger);
+  if (options.database) await migrate(db);
   const hub = openHub(databaseUrl, logger);
   const runner = runJobs(db, jobWorkers(db, options.listing ?? null), logger);
   const app = makeApp({
@@ -117,8 +135,7 @@ export async function startTestServer(
       await hub.stop();
       await runner.stop();
       await db.end();
-      await admin.query(`drop database ${name} with (force)`);
-      await admin.end();
+      if (!options.database) await database.drop();
     },
   };
 }

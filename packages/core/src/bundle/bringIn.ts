@@ -81,7 +81,28 @@ export function pinned(
         return [layer.id, here ? { ...layer, partId: here.id, partRevision: here.revision } : layer];
       }),
     ),
+    trial: Object.fromEntries(
+      Object.values(rows.trial).map((trial) => {
+        const here = parts.get(`${trial.partId} ${trial.partRevision}`);
+        return [trial.id, here ? { ...trial, partId: here.id, partRevision: here.revision } : trial];
+      }),
+    ),
   };
+}
+
+/**
+ * The rows without trials of parts that nobody has here: bundles up to November 2026 named parts that they did not bring. What
+ * was tried is worth little where the part is not known.
+ *
+ * @param isKnown whether a revision of a part is here
+ */
+export function withoutStrangers(
+  rows: CoatRows,
+  isKnown: (partId: string, revision: number) => boolean,
+): { readonly rows: CoatRows; readonly leftOut: number } {
+  const all = Object.entries(rows.trial);
+  const kept = all.filter(([, t]) => isKnown(t.partId, t.partRevision));
+  return { rows: { ...rows, trial: Object.fromEntries(kept) }, leftOut: all.length - kept.length };
 }
 
 const NAMED_ONCE: readonly Entity[] = ['layer', 'trait', 'region', 'accepted', 'sighting'];

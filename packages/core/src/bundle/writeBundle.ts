@@ -2,7 +2,7 @@ import { coatOf, rowsIn, type CoatRows, type Entity } from '../coat/rows.js';
 import type { HostProfile } from '../host/profile.js';
 import type { CoatState } from '../matching/evaluate.js';
 import { ledgerOf } from '../matching/ledger.js';
-import type { MatchContext } from '../matching/targets.js';
+import { partKey, type MatchContext } from '../matching/targets.js';
 import type { Part } from '../parts/part.js';
 import { commandLine } from '../plan/quote.js';
 import type { Plan } from '../plan/step.js';
@@ -109,7 +109,7 @@ export function coatBundle(
   choice: BundleChoice,
 ): { readonly documents: Documents; readonly files: readonly string[]; readonly parts: readonly Part[] } {
   const rows = rowDocuments(ctx.rows, choice);
-  const parts = partsUsed(ctx).map((p) => p.part);
+  const parts = partsNamed(ctx, choice);
   const own = { ...rows, ...derived(ctx, coat, plan) };
   // Parts and profile are not a person's own: they stay as they are known everywhere.
   const documents = {
@@ -118,6 +118,20 @@ export function coatBundle(
     'profile.json': ctx.host,
   };
   return { documents, files: [...blobsIn(rows)].sort(), parts };
+}
+
+/** The parts that rows of a bundle name: those that are used, and those that were tried where trials go along. */
+function partsNamed(ctx: MatchContext, choice: BundleChoice): Part[] {
+  const named = new Map(partsUsed(ctx).map(({ part }) => [partKey(part.id, part.revision), part]));
+  if (choice.host)
+    for (const { partId, partRevision } of Object.values(ctx.rows.trial)) {
+      const key = partKey(partId, partRevision);
+      const part = ctx.parts.get(key);
+      if (part) named.set(key, part);
+    }
+  return [...named.values()].sort((a, b) =>
+    a.name < b.name ? -1 : a.name > b.name ? 1 : a.revision - b.revision,
+  );
 }
 
 /** The documents of parts, or of a profile, that travel alone. */

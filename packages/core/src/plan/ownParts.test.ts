@@ -28,8 +28,9 @@ function rehearsed(part: Part, host: HostProfile = HOST): Step[] {
   };
   const ctx: MatchContext = { rows, host, parts: new Map([[partKey(part.id, 1), part]]) };
   const plan = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));
+  if (!plan.ok) throw new Error(plan.sentence);
   const went = rehearse({ host, mirror: {} }, plan, startState(host, hostNow(host, [])));
-  expect(went.frames.filter((f) => f.how === 'failed').map((f) => f.sentence)).toEqual([]);
+  expect(went.frames.filter((f) => f.how === 'fails').map((f) => f.sentence)).toEqual([]);
   expect(went.complete).toBe(true);
   return stepsOf(plan);
 }

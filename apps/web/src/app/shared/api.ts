@@ -331,8 +331,10 @@ export class Api {
       readonly name: string | null;
       readonly clash: 'theirs' | 'mine';
     },
-  ): Promise<{ coat: string | null }> {
-    return this.ask(this.http.post<{ coat: string | null }>(`/api/bundles/${sha}/coat`, how));
+  ): Promise<{ coat: string | null; leftOut: number }> {
+    return this.ask(
+      this.http.post<{ coat: string | null; leftOut: number }>(`/api/bundles/${sha}/coat`, how),
+    );
   }
 
   /** A drawing as SVG, to be made a picture that can be measured. */

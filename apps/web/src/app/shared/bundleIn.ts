@@ -329,14 +329,16 @@ export class BundleIn {
     if (!sha) return;
     this.busy.set(true);
     try {
-      const { coat } = await this.api.bringIn(sha, {
+      const { coat, leftOut } = await this.api.bringIn(sha, {
         commandId: newId(),
         revision: into?.revision ?? 0,
         into: into?.id ?? null,
         name: null,
         clash: this.clash(),
       });
-      this.notices.say(`${this.preview()?.title || 'The bundle'} was brought in.`);
+      const without =
+        leftOut === 0 ? '' : ` ${leftOut} ${leftOut === 1 ? 'trial was' : 'trials were'} left out: the part is neither here nor in the bundle.`; // prettier-ignore
+      this.notices.say(`${this.preview()?.title || 'The bundle'} was brought in.${without}`);
       this.forget();
       if (coat && !into) await this.router.navigate(['/coats', coat, 'match']);
     } catch (error) {
