@@ -104,8 +104,10 @@ themes_in() {
       [ -d "$folder/cursors" ] || continue
     else
       grep -q "^\\[$2\\]" "$folder/index.theme" 2>/dev/null || continue
-      # A folder with pointers alone is no icon set.
-      if [ "$2" = 'Icon Theme' ] && [ -z "$(key_of "$folder/index.theme" "$2" Directories)" ]; then continue; fi
+      # A folder with pointers alone is no icon set; one that has no icons of its own and inherits them is.
+      if [ "$2" = 'Icon Theme' ] && [ -z "$(key_of "$folder/index.theme" "$2" Directories)" ]; then
+        if [ -d "$folder/cursors" ] || [ -z "$(key_of "$folder/index.theme" "$2" Inherits)" ]; then continue; fi
+      fi
     fi
     name=$(key_of "$folder/index.theme" "$2" Name)
     printf '%s\t%s\t%s\n' "${folder##*/}" "${name:-${folder##*/}}" "$folder"
@@ -143,15 +145,42 @@ fonts() {
   fi
 }
 
+# Whether an entry starts with this session: not where it is hidden or switched off, nor where it is for other desktops.
+starts_here() {
+  awk -v desktops="${XDG_CURRENT_DESKTOP:-}" '
+    { sub(/\r$/, "") }
+    /^\[/ { here = ($0 == "[Desktop Entry]") }
+    {
+      at = index($0, "=")
+      if (!here || !at) next
+      key = substr($0, 1, at - 1)
+      value = substr($0, at + 1)
+      gsub(/^[ \t]+|[ \t]+$/, "", key)
+      gsub(/^[ \t]+|[ \t]+$/, "", value)
+    }
+    key == "Hidden" && value == "true" { off = 1 }
+    key ~ /^X-.*-Autostart-enabled$/ && value == "false" { off = 1 }
+    key == "OnlyShowIn" { only = ";" value ";"; listed = 1 }
+    key == "NotShowIn" { never = ";" value ";" }
+    END {
+      n = split(desktops, desktop, ":")
+      for (i = 1; i <= n; i++) {
+        if (index(only, ";" desktop[i] ";")) meant = 1
+        if (index(never, ";" desktop[i] ";")) off = 1
+      }
+      if (listed && !meant) off = 1
+      print off ? "false" : "true"
+    }' "$1" 2>/dev/null
+}
+
 # Entries that start with the session; one of the same name in the own folder hides the system's.
 autostart() {
   { printf '%s\n' "$config_home"; split_path "$config_dirs"; } | while IFS= read -r root; do
     for file in "$root"/autostart/*.desktop; do
       [ -f "$file" ] || continue
-      on=true
-      [ "$(key_of "$file" 'Desktop Entry' Hidden)" = true ] && on=false
+      on=$(starts_here "$file")
       printf '%s\t%s\t%s\t%s\n' "${file##*/}" "$(key_of "$file" 'Desktop Entry' Name)" \
-        "$(key_of "$file" 'Desktop Entry' Exec)" "$on"
+        "$(key_of "$file" 'Desktop Entry' Exec)" "${on:-true}"
     done
   done | awk -F '\t' '!seen[$1]++'
 }

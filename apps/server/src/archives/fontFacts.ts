@@ -1,7 +1,7 @@
 import * as fontkit from 'fontkit';
 import type { FontEvidence } from '@spare-coat/core/parts/archive/findings';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
-import { faceOf } from '../fonts/faceOf.js';
+import { faceOf, xHeightContradiction } from '../fonts/faceOf.js';
 
 /** What of fontkit's font is used here; its types leave some of it out. */
 interface OpenFont {
@@ -13,6 +13,7 @@ interface OpenFont {
   readonly subfamilyName: string | null;
   readonly copyright: string | null;
   readonly characterSet: readonly number[];
+  hasGlyphForCodePoint(codePoint: number): boolean;
   readonly 'OS/2'?: { readonly usWeightClass?: number };
   readonly name?: { readonly records?: { readonly license?: Readonly<Record<string, string>> } };
 }
@@ -58,25 +59,28 @@ export function fontFacts(path: string, bytes: Uint8Array): FontEvidence {
         problem: 'It is a collection of several faces.',
       };
     const font = opened as unknown as OpenFont;
-    const set = new Set(font.characterSet);
+    // The last code point of a table's end mark is no character, and neither is what has no letter behind it.
+    const set = new Set(font.characterSet.filter((c) => c !== 0xffff && font.hasGlyphForCodePoint(c)));
     const covers = (from: number, to: number) => {
       let n = 0;
       for (let c = from; c <= to; c++) if (set.has(c)) n++;
       return n / (to - from + 1) >= MOST_OF;
     };
     const em = font.unitsPerEm;
+    const metrics = metricsOf(bytes);
     return {
       path,
       family: (font.familyName ?? '').slice(0, 200),
       style: (font.subfamilyName ?? '').slice(0, 200),
       weight: font['OS/2']?.usWeightClass ?? 400,
       italic: (font.italicAngle || 0) !== 0,
-      xHeight: font.xHeight > 0 ? font.xHeight / em : null,
+      xHeight: metrics?.xHeight ?? (font.xHeight > 0 ? font.xHeight / em : null),
       capHeight: font.capHeight > 0 ? font.capHeight / em : null,
       characters: set.size,
       scripts: SCRIPTS.filter(([, from, to]) => covers(from, to)).map(([name]) => name),
       licence: (Object.values(font.name?.records?.license ?? {})[0] ?? font.copyright ?? '').slice(0, 500),
-      metrics: metricsOf(bytes),
+      metrics,
+      told: xHeightContradiction(bytes) ?? '',
       problem: '',
     };
   } catch {

@@ -1,6 +1,7 @@
 import { open } from 'node:fs/promises';
 import { MOST_ENTRIES, MOST_UNPACKED, hostileEntries, stepsOf } from '@spare-coat/core/parts/archive/entry';
 import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
+import { archiveRemarks } from '@spare-coat/core/parts/archive/untold';
 import { judgeArchive } from '@spare-coat/core/parts/archive/judge';
 import { licenceOfText, type ArchiveReport } from '@spare-coat/core/parts/archive/report';
 import {
@@ -43,7 +44,7 @@ async function openArchive(form: ArchiveForm, { path, size }: ArchiveInput): Pro
   }
   return {
     walk: async (walk) => {
-      await walkTar(path, walk);
+      await walkTar(path, walk, form === 'gzip');
       return [];
     },
     close: () => undefined,
@@ -156,7 +157,14 @@ export async function readArchive(
         ? judged
         : await enrich(opened, input, listing, tree, judged, pictures, (s) => progress(0.5 + s / 2));
       progress(1);
-      return reportOf(input, form, listing, findings, pictures);
+      const told = input.namesOnly ? [] : archiveRemarks(tree, findings);
+      return reportOf(
+        input,
+        form,
+        { ...listing, remarks: [...listing.remarks, ...told] },
+        findings,
+        pictures,
+      );
     } finally {
       await file.close();
     }

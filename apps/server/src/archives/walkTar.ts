@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process';
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
+import { createGunzip } from 'node:zlib';
 import { extract, type Header } from 'tar-stream';
 import type { ArchiveEntry } from '@spare-coat/core/parts/archive/entry';
 
@@ -65,9 +66,10 @@ function explain(stderr: string): string {
  * Reads any archive that libarchive knows as one stream of entries. The program that reads runs by itself, with a limit
  * on memory, and writes nothing but that stream.
  *
+ * @param gzipped whether it is packed by gzip
  * @throws ArchiveProblem with a sentence
  */
-export async function walkTar(path: string, walk: Walk): Promise<void> {
+export async function walkTar(path: string, walk: Walk, gzipped = false): Promise<void> {
   const child = spawn('/bin/sh', ['-c', `ulimit -v ${MOST_ADDRESS_KB}; exec bsdtar -cf - @-`], {
     stdio: ['pipe', 'pipe', 'pipe'],
     env: ENV,
@@ -83,7 +85,18 @@ export async function walkTar(path: string, walk: Walk): Promise<void> {
   let read = 0;
   const source = createReadStream(path, { highWaterMark: 256 * 1024 });
   source.on('data', (d) => walk.progress((read += d.length)));
-  const fed = pipeline(source, child.stdin).catch(() => undefined);
+  // libarchive takes no notice of the checksum of gzip: it is unpacked here, where it is held against what came out.
+  let damage: string | null = null;
+  const fed = (gzipped ? pipeline(source, createGunzip(), child.stdin) : pipeline(source, child.stdin)).catch(
+    (error: NodeJS.ErrnoException) => {
+      if (!gzipped || !error.code?.startsWith('Z_')) return;
+      damage =
+        error.code === 'Z_BUF_ERROR'
+          ? 'It is truncated: it ends in the middle. Download it again.'
+          : 'It is damaged: its checksum is not that of what is in it. Download it again.';
+      child.stdin.destroy();
+    },
+  );
   const entries = extract();
   entries.on('entry', (header, stream, next) => {
     const entry = entryOf(header);
@@ -123,6 +136,7 @@ export async function walkTar(path: string, walk: Walk): Promise<void> {
     await fed;
     const code = await ended;
     if (stopped) return;
+    if (damage !== null) throw new ArchiveProblem(damage);
     const harmless = told
       .split('\n')
       .every((line) => line === '' || /Can't translate pathname|exit delayed/i.test(line));

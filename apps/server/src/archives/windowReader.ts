@@ -30,6 +30,13 @@ export class WindowReader extends RandomAccessReader {
     return true;
   }
 
+  /** Bytes of the file. @throws Error where it ends before */
+  bytes(position: number, length: number): Buffer {
+    const buffer = Buffer.allocUnsafe(length);
+    if (length > 0 && !this.copy(buffer, 0, length, position)) throw new Error('unexpected EOF');
+    return buffer;
+  }
+
   override read(
     buffer: Buffer,
     offset: number,

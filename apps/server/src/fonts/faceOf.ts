@@ -93,6 +93,34 @@ function serifOf(panose: ArrayLike<number> | undefined): boolean | null {
   return serif <= 10;
 }
 
+/** A table and its letter differ by rounding and by round strokes; by more than this share of the em it is wrong. */
+const SAME_HEIGHT = 0.02;
+
+/**
+ * The height of the small letters, in font units: what the table says where the drawn x agrees with it, else the drawn one; null
+ * without an x. A flat letter is measured, so that what is told is what is seen.
+ */
+function drawnXHeight(
+  font: Pick<OpenFont, 'xHeight' | 'unitsPerEm' | 'hasGlyphForCodePoint' | 'glyphForCodePoint'>,
+): number | null {
+  const drawn = font.hasGlyphForCodePoint(0x78) ? font.glyphForCodePoint(0x78).bbox.maxY : 0;
+  if (!(drawn > 0)) return font.xHeight > 0 ? font.xHeight : null;
+  return font.xHeight > 0 && Math.abs(font.xHeight - drawn) <= SAME_HEIGHT * font.unitsPerEm
+    ? font.xHeight
+    : drawn;
+}
+
+/** What a font's table says of its small letters and the drawn x contradicts, in a sentence; null where they agree. */
+export function xHeightContradiction(bytes: Uint8Array): string | null {
+  const opened = fontkit.create(Buffer.from(bytes));
+  if ('fonts' in opened) return null;
+  const font = opened as unknown as OpenFont;
+  const drawn = drawnXHeight(font);
+  if (drawn === null || !(font.xHeight > 0) || drawn === font.xHeight) return null;
+  const share = (units: number) => `${Math.round((1000 * units) / font.unitsPerEm) / 10} % of the em`;
+  return `Its table says that small letters are ${share(font.xHeight)} high; the drawn x is ${share(drawn)}, and that is used.`;
+}
+
 /**
  * Reads the metrics by which a face is told from others.
  *
@@ -117,7 +145,7 @@ export function faceOf(bytes: Uint8Array): FaceMetrics {
       return font.hasGlyphForCodePoint(code) ? font.glyphForCodePoint(code) : null;
     };
     // Older fonts leave the heights out of their table: then the letters themselves tell them.
-    const xHeight = font.xHeight || (letter('x')?.bbox.maxY ?? 0);
+    const xHeight = drawnXHeight(font) ?? 0;
     const capHeight = font.capHeight || (letter('H')?.bbox.maxY ?? 0);
     if (!(xHeight > 0) || !letter('x'))
       throw new FontProblem('It has no small Latin letters, so it has no x-height to compare by.');

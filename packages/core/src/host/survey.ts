@@ -149,6 +149,8 @@ export function readSurvey(raw: string): SurveyAnswer {
     return no('It is longer than 8 MB, so it is neither a survey nor a settings dump.');
   const clean = raw.replace(/^\uFEFF/, '').trim();
   if (clean === '') return no('The file is empty.');
+  if (clean.startsWith('[') && clean.endsWith(']') && isJson(clean))
+    return no('It is a list in JSON, and neither a survey nor settings.');
   if (clean.startsWith('{')) {
     let json: unknown;
     try {
@@ -165,6 +167,15 @@ export function readSurvey(raw: string): SurveyAnswer {
       : readJsonDump(json as Record<string, unknown>);
   }
   return readKeyDump(clean);
+}
+
+function isJson(text: string): boolean {
+  try {
+    JSON.parse(text);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 function readOwn(json: object): SurveyAnswer {
@@ -188,6 +199,33 @@ function fromSettings(settings: Record<string, string>): SurveyAnswer {
   return { ok: true, what: 'settings', survey: { ...EMPTY_SURVEY, settings } };
 }
 
+/** What other documents in JSON have at their top, and no dump of settings. */
+const OTHER_DOCUMENTS: readonly (readonly [readonly string[], string])[] = [
+  [['$schema'], 'a schema or a document that names one'],
+  [['dependencies'], 'the description of a package'],
+  [['devDependencies'], 'the description of a package'],
+  [['format', 'files'], 'the table of contents of a bundle'],
+  [['channels', 'offers'], 'the description of a part or a host'],
+  [['takenAt'], 'a survey without its beginning'],
+  [['displays', 'iconThemes'], 'a survey without its beginning'],
+];
+
+/** Why JSON is no dump of settings, in a sentence, or null: settings are names with values, and lists of plain values at most. */
+function noSettings(json: Record<string, unknown>): string | null {
+  const other = OTHER_DOCUMENTS.find(([keys]) => keys.every((k) => k in json));
+  if (other) return `It is JSON, but ${other[1]}, and neither a survey nor settings.`;
+  const holdsRecords = (value: unknown, depth: number): boolean =>
+    depth < MOST_DEPTH &&
+    typeof value === 'object' &&
+    value !== null &&
+    (Array.isArray(value)
+      ? value.some((v) => typeof v === 'object' && v !== null && !Array.isArray(v))
+      : Object.values(value).some((v) => holdsRecords(v, depth + 1)));
+  return holdsRecords(json, 0)
+    ? 'It is JSON with lists of records, which no settings are: it is neither a survey nor a settings dump.'
+    : null;
+}
+
 function readJsonDump(json: Record<string, unknown>): SurveyAnswer {
   const settings: Record<string, string> = Object.create(null) as Record<string, string>;
   let deep = false;
@@ -199,6 +237,8 @@ function readJsonDump(json: Record<string, unknown>): SurveyAnswer {
     else if (path !== '' && value !== null)
       settings[path] = typeof value === 'string' ? value : JSON.stringify(value);
   };
+  const strange = noSettings(json);
+  if (strange !== null) return no(strange);
   walk(json, '', 0);
   if (deep) return no('Its settings are nested deeper than any settings are.');
   return fromSettings({ ...settings });

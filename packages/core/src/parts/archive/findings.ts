@@ -43,6 +43,8 @@ export interface FontEvidence {
   readonly licence: string;
   /** What tells it from other faces; null where it has no small Latin letters to measure. */
   readonly metrics: FaceMetrics | null;
+  /** What in it contradicts itself, and what was made of that; empty or missing where nothing does. */
+  readonly told?: string;
   /** Why it could not be read; empty when it could. */
   readonly problem: string;
 }
@@ -72,6 +74,8 @@ export type Evidence =
       readonly aliases: readonly { readonly name: string; readonly to: string }[];
       /** Links that lead nowhere. */
       readonly broken: readonly string[];
+      /** Files that are there and too large to be read. */
+      readonly unread?: readonly string[];
       readonly missing: readonly string[];
     }
   | {

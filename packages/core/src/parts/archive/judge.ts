@@ -7,7 +7,7 @@ import { utf8 } from '../../wire/utf8.js';
 import type { ArchiveFinding, ArchiveHost, ArchiveSignature, Evidence, ThemeVariant } from './findings.js';
 import { asksForAdmin, isScript, scriptOptions } from './scripts.js';
 import { iconEvidence, pointerEvidence } from './themes.js';
-import { hasFile, lastStep, treeJoin, type Tree } from './tree.js';
+import { filesIn, follow, lastStep, resolved, resolvedFolder, treeJoin, type Tree } from './tree.js';
 import { isFont, isReadme } from './wanted.js';
 
 /** Bytes of the files that are evidence, by cleaned path. Pictures are told by their sizes. */
@@ -21,6 +21,9 @@ type Add = (sort: string, root: string, listed: string, evidence: Evidence) => v
 
 /** A picture at least this wide that lies in no theme is a wallpaper. */
 const WALLPAPER_WIDTH = 1000;
+/** Where there is nothing but pictures, so large ones are wallpapers: the smallest screens that desktops ran on. */
+const SMALL_WALLPAPER = { width: 320, height: 200 };
+/** Style sheets that are looked into, of each theme. */
 const MOST_STYLES = 12;
 /** Of a script so much is shown. */
 const MOST_SHOWN = 60_000;
@@ -92,8 +95,8 @@ function signed(tree: Tree, { needs }: ArchiveSignature): string[] {
   if (needs.length === 0) return [];
   const has = (folder: string, need: string) =>
     need.endsWith('/')
-      ? tree.folders.has(treeJoin(folder, need.slice(0, -1)))
-      : hasFile(tree, treeJoin(folder, need));
+      ? resolvedFolder(tree, treeJoin(folder, need.slice(0, -1))) !== null
+      : resolved(tree, treeJoin(folder, need)) !== null;
   return [...tree.folders].filter((folder) => needs.every((n) => has(folder, n)));
 }
 
@@ -138,8 +141,16 @@ export function judgeArchive(
     const pointer = /^(.*?)\/?cursors\/[^/]+$/.exec(path);
     if (pointer) candidates.add(pointer[1]!);
   }
+  // What is a link: the index of a theme, its pointers, or the whole folder of a theme under another name.
+  for (const link of tree.links.keys()) {
+    if (lastStep(link) === 'index.theme') candidates.add(link.slice(0, Math.max(0, link.lastIndexOf('/'))));
+    const led = follow(tree, link);
+    if (led.to !== 'folder') continue;
+    if (lastStep(link) === 'cursors') candidates.add(link.slice(0, Math.max(0, link.lastIndexOf('/'))));
+    else if (resolved(tree, treeJoin(led.path, 'index.theme')) !== null) candidates.add(link);
+  }
   for (const folder of [...candidates].sort()) {
-    const index = text(bytes.get(treeJoin(folder, 'index.theme')));
+    const index = text(bytes.get(resolved(tree, treeJoin(folder, 'index.theme')) ?? ''));
     const { groups } = readKeyFile(index);
     if (groups.has('Icon Theme')) {
       const theme = readIconTheme(index);
@@ -147,7 +158,7 @@ export function judgeArchive(
         add('icon set', folder, theme.name || lastStep(folder), iconEvidence(tree, folder, theme));
     }
     if (groups.has('Sound Theme')) addSoundTheme(index, tree, folder, add);
-    const cursors = tree.files.get(treeJoin(folder, 'cursors'));
+    const cursors = tree.files.get(resolvedFolder(tree, treeJoin(folder, 'cursors')) ?? '/');
     if (cursors && cursors.size > 0) {
       const evidence = pointerEvidence(bytes, tree, folder, cursors);
       const named = groups.get('Icon Theme')?.get('Name');
@@ -159,7 +170,10 @@ export function judgeArchive(
     for (const root of signed(tree, signature)) {
       const within = (f: ArchiveFinding) => root === f.root || f.root === '' || root.startsWith(`${f.root}/`);
       if (found.some((f) => f.sort === signature.sort && within(f))) continue;
-      const styles = stylesOf(bytes, (path) => root === '' || path.startsWith(`${root}/`));
+      const styles = stylesOf(bytes, (path) => root === '' || path.startsWith(`${root}/`)).slice(
+        0,
+        MOST_STYLES,
+      );
       add(signature.sort, root, lastStep(root) || archiveName, { what: 'theme', styles });
     }
   for (const [folder, names] of tree.files) {
@@ -177,12 +191,19 @@ export function judgeArchive(
   }
   // Style sheets that belong to no theme the host knows tell what they set all the same.
   const styles = stylesOf(bytes, (path) => !isTaken(path));
-  if (styles.length > 0) {
-    const paths = styles.map(({ path }) => path);
+  for (const group of themesApart(tree, styles)) {
+    const paths = group.map(({ path }) => path);
     const listed = plainName(paths.length === 1 ? paths[0]! : commonFolder(paths) || archiveName);
-    addLoose('style sheet', paths, listed, { what: 'theme', styles });
+    addLoose('style sheet', paths, listed, { what: 'theme', styles: group.slice(0, MOST_STYLES) });
   }
-  const wallpapers = [...pictures].filter(([path, p]) => p.width >= WALLPAPER_WIDTH && !isTaken(path));
+  // Beside a theme a small picture is a preview of it; where there is nothing else it is what the archive is of.
+  const alone = found.length === 0;
+  const wallpapers = [...pictures].filter(
+    ([path, p]) =>
+      !isTaken(path) &&
+      (p.width >= WALLPAPER_WIDTH ||
+        (alone && p.width >= SMALL_WALLPAPER.width && p.height >= SMALL_WALLPAPER.height)),
+  );
   if (wallpapers.length > 0) {
     const paths = wallpapers.map(([path]) => path);
     addLoose(
@@ -210,7 +231,7 @@ function addSoundTheme(index: string, tree: Tree, folder: string, add: Add): voi
   const ending = new RegExp(`\\.(${SOUND_ENDINGS.join('|')})$`);
   const sounds = new Set<string>();
   for (const { path } of theme.directories)
-    for (const name of tree.files.get(treeJoin(folder, path)) ?? [])
+    for (const name of filesIn(tree, treeJoin(folder, path)))
       if (ending.test(name)) sounds.add(name.replace(ending, ''));
   add('sound theme', folder, theme.name || lastStep(folder), {
     what: 'sound theme',
@@ -220,12 +241,36 @@ function addSoundTheme(index: string, tree: Tree, folder: string, add: Add): voi
   });
 }
 
+/**
+ * Style sheets by the theme that they belong to. Folders side by side are themes of their own where they hold the same sheets
+ * at the same places, and what is around them holds no file of its own; versions within one theme are not.
+ */
+function themesApart(tree: Tree, styles: readonly Style[]): (readonly Style[])[] {
+  if (styles.length === 0) return [];
+  const around = commonFolder(styles.map((s) => s.path));
+  const prefix = around === '' ? 0 : around.length + 1;
+  const groups = new Map<string, { style: Style; rest: string }[]>();
+  for (const style of styles) {
+    const [first, ...rest] = style.path.slice(prefix).split('/');
+    if (rest.length === 0) return [styles];
+    groups.set(first!, [...(groups.get(first!) ?? []), { style, rest: rest.join('/') }]);
+  }
+  const least = around === '' ? 1 : 2;
+  const places = [...groups.values()].map(
+    (g) => new Set(g.filter((s) => s.rest.split('/').length >= least).map((s) => s.rest)),
+  );
+  const alike = places.every(
+    (p) => p.size > 0 && places.some((q) => q !== p && [...p].some((r) => q.has(r))),
+  );
+  const bare = around === '' || (tree.files.get(around)?.size ?? 0) === 0;
+  return groups.size > 1 && alike && bare ? [...groups.values()].map((g) => g.map((s) => s.style)) : [styles];
+}
+
 type Style = Extract<Evidence, { what: 'theme' }>['styles'][number];
 
 function stylesOf(bytes: ReadonlyMap<string, Uint8Array>, wanted: (path: string) => boolean): Style[] {
   return [...bytes]
     .filter(([path]) => /\.css$/i.test(path) && wanted(path))
-    .slice(0, MOST_STYLES)
     .map(([path, css]) => ({ path, evidence: readStyleSheet(utf8(css)) }));
 }
 

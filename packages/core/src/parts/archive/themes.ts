@@ -4,7 +4,7 @@ import { readKeyFile } from '../../standards/keyFile.js';
 import { isXCursor, readXCursor } from '../../standards/xCursor.js';
 import { utf8 } from '../../wire/utf8.js';
 import type { Evidence, PointerEvidence } from './findings.js';
-import { lastStep, resolved, treeJoin, type Tree } from './tree.js';
+import { filesIn, lastStep, resolved, resolvedFolder, treeJoin, type Tree } from './tree.js';
 
 export type IconEvidence = Extract<Evidence, { what: 'icon set' }>;
 export type PointerSetEvidence = Extract<Evidence, { what: 'pointer set' }>;
@@ -15,7 +15,7 @@ export function iconEvidence(tree: Tree, root: string, theme: IconTheme): IconEv
   const files: Record<string, readonly string[]> = {};
   let icons = 0;
   for (const { path, context } of theme.directories) {
-    const names = [...(tree.files.get(treeJoin(root, path)) ?? [])];
+    const names = filesIn(tree, treeJoin(root, path));
     if (names.length === 0) continue;
     files[path] = names;
     icons += names.length;
@@ -77,8 +77,10 @@ export function pointerEvidence(
   const pointers: PointerEvidence[] = [];
   const aliases: { name: string; to: string }[] = [];
   const broken: string[] = [];
+  const unread: string[] = [];
+  const pointersIn = resolvedFolder(tree, treeJoin(folder, 'cursors')) ?? treeJoin(folder, 'cursors');
   for (const name of [...names].sort()) {
-    const path = treeJoin(treeJoin(folder, 'cursors'), name);
+    const path = treeJoin(pointersIn, name);
     if (tree.links.has(path)) {
       const to = resolved(tree, path);
       if (to === null) broken.push(name);
@@ -86,7 +88,12 @@ export function pointerEvidence(
       continue;
     }
     const file = bytes.get(path);
-    if (!file || !isXCursor(file)) continue;
+    // It is there, and larger than what is read: that is not the same as missing.
+    if (!file) {
+      unread.push(name);
+      continue;
+    }
+    if (!isXCursor(file)) continue;
     const { images, problems } = readXCursor(file);
     const sizes = [...new Set(images.map((i) => i.nominal))].sort((a, b) => a - b);
     pointers.push({
@@ -103,13 +110,14 @@ export function pointerEvidence(
     .split(',')
     .map((s) => s.trim())
     .filter(Boolean);
-  const there = new Set([...pointers.map((p) => p.name), ...aliases.map((a) => a.name)]);
+  const there = new Set([...pointers.map((p) => p.name), ...aliases.map((a) => a.name), ...unread]);
   return {
     what: 'pointer set',
     inherits,
     pointers,
     aliases,
     broken,
+    unread,
     missing: CURSOR_NAMES.filter((n) => !there.has(n)),
   };
 }
