@@ -6,6 +6,7 @@ import { KINDS } from '@spare-coat/core/reference/kinds/registry';
 import { compare4k } from './compare/figures.js';
 import { time, type Figure } from './figure.js';
 import { archiveList, archiveRead } from './parts/archives.js';
+import { archiveLinks } from './parts/links.js';
 import { partsSearch } from './parts/search.js';
 import { planOrder, rehearsals, undoIdentity } from './plans.js';
 import { aimed, undoHome } from './homes.js';
@@ -127,6 +128,7 @@ const ALL: Readonly<Record<string, Work>> = {
   'study-accuracy': studyAccuracy,
   'archive-list': archiveList,
   'archive-read': archiveRead,
+  'archive-links': archiveLinks,
   'parts-search': partsSearch,
   'propose-demo': proposeDemo,
   'propose-large': proposeLarge,
