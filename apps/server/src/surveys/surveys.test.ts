@@ -49,6 +49,17 @@ beforeAll(async () => {
     'sandbox/exports/share/applications/boxed.desktop',
     '[Desktop Entry]\nType=Application\nName=Boxed\nExec=b\n',
   );
+  const entry = (name: string, more: string) =>
+    put(
+      `.config/autostart/${name}.desktop`,
+      `[Desktop Entry]\nType=Application\nName=${name}\nExec=${name}\n${more}\n`,
+    );
+  entry('switched', 'X-Reed-Autostart-enabled=false');
+  entry('elsewhere', 'OnlyShowIn=Oxbow;Ochre;');
+  entry('here', 'OnlyShowIn=Oxbow;Fernbank;');
+  entry('nothere', 'NotShowIn=Fernbank;');
+  entry('later', 'X-Reed-Autostart-enabled=true\n[Desktop Action x]\nHidden=true');
+  put('.icons/Heir/index.theme', '[Icon Theme]\nName=Heir\nInherits=Salt "pan"\n');
   put('.icons/new\nline/cursors/left_ptr', pointer(24));
   symlinkSync('/nowhere', join(home, '.icons/broken'));
 });
@@ -111,6 +122,16 @@ describe('survey.sh', () => {
         { id: 'off.desktop', name: 'Off', exec: 'off', on: false },
       ]),
     );
+    const on = (id: string) => survey.autostart.find((a) => a.id === `${id}.desktop`)?.on;
+    expect(['switched', 'elsewhere', 'here', 'nothere', 'later'].map(on)).toEqual([
+      false,
+      false,
+      true,
+      false,
+      true,
+    ]);
+    // A set that has nothing of its own and inherits is one; pointers that inherit are not.
+    expect(survey.iconThemes.map((p) => p.name)).toContain('Heir');
     expect(survey.applications).toEqual(
       expect.arrayContaining([
         { id: 'tide.desktop', name: 'Tide', packaging: 'own' },
@@ -122,6 +143,12 @@ describe('survey.sh', () => {
     expect(survey.reading!.memory.every((m) => m > 0)).toBe(true);
     expect(survey.reading!.processor.every((p) => p >= 0 && p <= 100)).toBe(true);
     expect(survey.disk[`${home}/.icons`]).toBeGreaterThan(0);
+  });
+  it('parses and runs in a locale without letters beyond ASCII', () => {
+    const script = readFileSync(SCRIPT);
+    expect(script.every((b) => b < 0x80)).toBe(true);
+    execFileSync('sh', ['-n', SCRIPT], { env: { PATH: process.env['PATH']!, LC_ALL: 'C' } });
+    expect(readSurvey(run({ LC_ALL: 'C' })).ok).toBe(true);
   });
   it('says of every probe that is not available that it is so', () => {
     // Nothing but the shell's own and the plainest tools can be found.
@@ -155,6 +182,11 @@ describe('survey.sh', () => {
     ['{"survey": 2, "takenAt": "2026-11-25T00:00:00Z"}', 422],
     ['<!doctype html>', 422],
     ['[]', 422],
+    ['[{"a": 1}]', 422],
+    ['{"name": "x", "version": "1.0", "dependencies": {"y": "2"}}', 422],
+    ['{"items": [{"id": 1}, {"id": 2}]}', 422],
+    ['{"$schema": "https://json-schema.org/draft/2020-12/schema", "type": "object"}', 422],
+    ['{"takenAt": "2026-11-25T00:00:00Z", "fonts": []}', 422],
   ])('a file that says %j is refused with a sentence', async (body, status) => {
     const answer = await server.get('/api/surveys', { method: 'POST', body });
     expect(answer.status).toBe(status);
