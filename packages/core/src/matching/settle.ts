@@ -1,4 +1,5 @@
 import { closeness, type ClosenessContext } from '../traits/closeness.js';
+import { knownItem, mayRepeat } from '../traits/items.js';
 import type { Order, TraitType, TraitValue } from '../traits/value.js';
 import { ZONES } from '../traits/value.js';
 import type { Supply } from '../parts/offer.js';
@@ -62,12 +63,21 @@ export function settle(
     return best!;
   }
   if ('itemsFrom' in supply) {
-    const allowed = new Set(supply.itemsFrom);
     const wanted = target as Order;
+    // Each item in the words of what takes it: "status" is its status area.
+    const used = new Set<string>();
+    const taken = (item: string) => knownItem(item, supply.itemsFrom);
+    /** Two words for one duty are one item of the host, where the first of them stands. */
+    const once = (item: string) => {
+      const known = taken(item);
+      if (known === null || (used.has(known) && !mayRepeat(known))) return [];
+      used.add(known);
+      return [known];
+    };
     const actual = Object.fromEntries(
-      ZONES.map((zone) => [zone, wanted[zone].filter((item) => allowed.has(item))]),
+      ZONES.map((zone) => [zone, wanted[zone].flatMap(once)]),
     ) as unknown as Order;
-    const lost = ZONES.flatMap((zone) => wanted[zone].filter((item) => !allowed.has(item)));
+    const lost = ZONES.flatMap((zone) => wanted[zone].filter((item) => taken(item) === null));
     return {
       actual,
       setting: actual,

@@ -6,6 +6,7 @@ import type { TraitScore } from '../matching/score.js';
 import type { SettingPlace } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
 import { spellValue } from '../traits/say.js';
+import { itemKey } from '../traits/items.js';
 import { ZONES, type Order, type TraitType, type TraitValue } from '../traits/value.js';
 import { resource, type Deed } from './deed.js';
 import type { Draft, Told } from './draft.js';
@@ -27,6 +28,9 @@ export interface ToSet {
   readonly score: TraitScore & { readonly place: SettingPlace; readonly setting: TraitValue };
 }
 
+const isOrder = (value: unknown): value is Order =>
+  typeof value === 'object' && value !== null && 'start' in value && 'centre' in value && 'end' in value;
+
 /** Indices of a longest run of rising numbers. */
 function longestRising(numbers: readonly number[]): number[] {
   const best: number[][] = [];
@@ -41,7 +45,42 @@ function longestRising(numbers: readonly number[]): number[] {
 }
 
 /** What changes between two orders of items, in words: what is taken off, put on, and moved. */
-export function orderChanges(before: Order | null, after: Order): string[] {
+export function orderChanges(was_: Order | null, is_: Order): string[] {
+  const [before, after] = [was_ && numbered(was_), numbered(is_)];
+  return changesOf(before, after).map((words) => words.replace(NUMBER, ''));
+}
+
+/** Behind the second, third … of what may stand several times, so that each is one item of its own. */
+const NUMBER = /\u0000\d+/g;
+function numbered(order: Order): Order {
+  const seen = new Map<string, number>();
+  const one = (item: string) => {
+    const n = seen.get(item) ?? 0;
+    seen.set(item, n + 1);
+    return n === 0 ? item : `${item}\u0000${n}`;
+  };
+  return { start: order.start.map(one), centre: order.centre.map(one), end: order.end.map(one) };
+}
+
+/**
+ * The order with what the host has and nobody said is to go: where an item of the reference is not known by its name, nobody can
+ * tell whether it is one of those, and taking one off would lose something.
+ */
+export function keepingUnknown(
+  before: Order | null,
+  after: Order,
+  wanted: Order,
+): { readonly order: Order; readonly kept: readonly string[]; readonly unknown: readonly string[] } {
+  const all = (order: Order) => ZONES.flatMap((zone) => order[zone]);
+  const settled = all(after).map(itemKey);
+  const unknown = all(wanted).filter((item) => !settled.includes(itemKey(item)));
+  const kept = before ? all(before).filter((item) => !settled.includes(itemKey(item))) : [];
+  if (!before || unknown.length === 0 || kept.length === 0) return { order: after, kept: [], unknown };
+  const zone = (z: keyof Order) => [...after[z], ...before[z].filter((item) => kept.includes(item))];
+  return { order: { start: zone('start'), centre: zone('centre'), end: zone('end') }, kept, unknown };
+}
+
+function changesOf(before: Order | null, after: Order): string[] {
   const places = (order: Order) =>
     new Map(ZONES.flatMap((zone) => order[zone].map((item, i) => [item, { zone, i }] as const)));
   const [was, is] = [before ? places(before) : new Map<string, never>(), places(after)];
@@ -76,12 +115,21 @@ export function addSetting(
 ): string | null {
   const [first, ...rest] = toSet;
   if (!first) return null;
-  const { place, target, setting } = first.score;
+  const { place, target } = first.score;
   const { spec } = target;
+  const arranges = spec.type === 'order' && element.kind !== 'window-buttons';
+  const shownNow = place.key === '' ? undefined : now.settings.get(place.key);
+  const hostNow =
+    shownNow !== undefined
+      ? decodeSetting(spec.type, shownNow)
+      : defaultOf(host, element.kind, spec.id, first.variant);
+  const careful =
+    arranges && isOrder(first.score.setting) && isOrder(target.value)
+      ? keepingUnknown(isOrder(hostNow) ? hostNow : null, first.score.setting, target.value)
+      : null;
+  const setting: TraitValue = careful?.order ?? first.score.setting;
   const { text: value, losses } = writeValue(more.part, place, spec.type, setting);
-  const raw = place.key === '' ? undefined : now.settings.get(place.key);
-  const before =
-    raw !== undefined ? decodeSetting(spec.type, raw) : defaultOf(host, element.kind, spec.id, first.variant);
+  const before = hostNow;
   // What the host already shows need not be set, unless a whole look comes between; a part's own setting always is.
   if (ready === null && !more.overwritten && before !== null && sameJson(before, setting)) return null;
   const others = rest.filter((s) => !sameJson(s.score.setting, setting));
@@ -114,7 +162,14 @@ export function addSetting(
     key: `set:${place.key || `${spec.id}:${element.id}`}:${value}`.slice(0, 480),
     sort: place.file ? 'edit a file' : items ? 'arrange items' : 'set a value',
     title: items ? `Arrange the items of ${element.name}` : `Set ${what} to ${said}`,
-    why: changes.length > 0 ? `${capital(changes.join('; '))}.` : '',
+    why: [
+      changes.length > 0 ? `${capital(changes.join('; '))}.` : '',
+      careful && careful.kept.length > 0
+        ? `${careful.kept.join(' and ')} ${careful.kept.length === 1 ? 'stays' : 'stay'}: nobody can tell what ${careful.unknown.map((u) => `“${u}”`).join(' and ')} of the reference ${careful.unknown.length === 1 ? 'is' : 'are'} here.`
+        : '',
+    ]
+      .filter(Boolean)
+      .join(' '),
     where: place.file ? `${place.file.path}, ${place.file.at}` : place.place,
     deeds: [deed, ...reread],
     value: place.file ? `${place.file.at} ${value}` : said,

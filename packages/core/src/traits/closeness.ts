@@ -1,3 +1,4 @@
+import { itemKey } from './items.js';
 import { colourDifference } from '../colour/ciede2000.js';
 import { layOver, parseHex, type Rgb } from '../colour/srgb.js';
 import { deltaCloseness } from './deltaCloseness.js';
@@ -112,7 +113,7 @@ export function orderCloseness(actual: Order, target: Order): number {
   let common = 0;
   let longest = 0;
   for (const zone of ZONES) {
-    common += commonLength(actual[zone], target[zone]);
+    common += commonLength(actual[zone].map(itemKey), target[zone].map(itemKey));
     longest += Math.max(actual[zone].length, target[zone].length);
   }
   return longest === 0 ? 1 : common / longest;

@@ -1,3 +1,4 @@
+import { mayRepeat } from './items.js';
 import type { Rgb } from '../colour/srgb.js';
 import { parseHex } from '../colour/srgb.js';
 import { faceSchema, type FaceMetrics } from '../type/face.js';
@@ -225,7 +226,9 @@ function orderProblem(value: unknown): string | null {
     all.push(...(items as string[]));
   }
   if (all.length > MAX_ITEMS) return `An order has at most ${MAX_ITEMS} items.`;
-  if (new Set(all).size !== all.length) return 'An order names each item once.';
+  const single = all.filter((item) => !mayRepeat(item));
+  if (new Set(single).size !== single.length)
+    return 'An order names each item once; only spacers and separators may stand several times.';
   return null;
 }
 

@@ -16,6 +16,7 @@ import {
   output,
   Injector,
 } from '@angular/core';
+import { knownItem } from '@spare-coat/core/traits/items';
 import { ZONES, type Order, type Zone } from '@spare-coat/core/traits/value';
 
 let counter = 0;
@@ -36,7 +37,7 @@ let counter = 0;
             [attr.aria-labelledby]="id + zone"
             (cdkDropListDropped)="dropped($event)"
           >
-            @for (item of order()[zone]; track item; let i = $index) {
+            @for (item of order()[zone]; track $index; let i = $index) {
               <li
                 cdkDrag
                 tabindex="0"
@@ -208,7 +209,9 @@ export class OrderEditor {
     const names = field.value
       .split(',')
       .map((t) => t.trim())
-      .filter((t) => t !== '');
+      .filter((t) => t !== '')
+      // What is meant by it is what is known: `status` is the status area.
+      .map((t) => knownItem(t, this.items()) ?? t);
     if (names.length === 0) return;
     field.value = '';
     const next = this.copy();

@@ -20,6 +20,8 @@ const BAR_ITEMS = [
   'bin',
   'media control',
   'show desktop',
+  'spacer',
+  'separator',
 ];
 
 const barTraits: readonly TraitSpec[] = [
