@@ -120,6 +120,14 @@ export function changeLayer(rows: CoatRows, c: LayerCommand): Change[] {
   }
 }
 
+/** The same offer of another revision of its part: what was set on it stays. */
+export function renewLayer(rows: CoatRows, c: CommandOf<'layer.renew'>): Change[] {
+  const layer = need(rows.layer, c.id, 'layer');
+  if (layer.partId === null)
+    throw new CommandRefused('bad-value', 'This comes from the host, which has no revisions here.');
+  return keep(alter('layer', layer, { partRevision: c.partRevision }));
+}
+
 export function setHandmade(rows: CoatRows, c: CommandOf<'handmade.set'>): Change[] {
   const element = need(rows.element, c.elementId, 'element');
   const book = kindBook(rows);

@@ -2,6 +2,7 @@ import { kindBook } from '../reference/kindBook.js';
 import {
   addOverlay,
   changeLayer,
+  renewLayer,
   chooseBase,
   keep,
   releaseMatch,
@@ -223,6 +224,8 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
     case 'layer.raise':
     case 'layer.remove':
       return changeLayer(rows, c);
+    case 'layer.renew':
+      return renewLayer(rows, c);
     case 'match.follow': {
       const { links, lookAgain } = c;
       return setMatch(rows, c.elementId, c.matchId, { links, lookAgain });

@@ -164,6 +164,8 @@ const schemas = {
     traits: yup.array(yup.string().strict().max(64).required()).min(1).max(60).nullable().default(null),
   },
   'layer.raise': { id: idSchema },
+  /** Takes another revision of the same part, settings and all. */
+  'layer.renew': { id: idSchema, partRevision: whole(1, 1e9) },
   'layer.remove': { id: idSchema },
   'match.follow': {
     elementId: idSchema,

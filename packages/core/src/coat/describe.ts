@@ -25,6 +25,7 @@ export function describeCommand(rows: CoatRows, c: Command): string {
     case 'match.overlay':
       return `Lay over ${element(c.elementId)}`;
     case 'layer.traits':
+    case 'layer.renew':
     case 'layer.raise':
     case 'layer.remove':
       return `Change a layer of ${element(rows.match[rows.layer[c.id]?.matchId ?? '']?.elementId ?? '')}`;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { looksInForce, underLooks } from '@spare-coat/core/matching/looks';
+import { newerRevisions, type Newer } from '@spare-coat/core/matching/newerRevisions';
 import { chosenLayers } from '@spare-coat/core/matching/score';
 import { stackOf, type StackLayer } from '@spare-coat/core/matching/stack';
 import { targetsOf } from '@spare-coat/core/matching/targets';
@@ -58,6 +59,14 @@ const WORDS: Readonly<Record<StackLayer['role'], string>> = {
         </li>
       }
     </ol>
+    @for (n of newer(); track n.layer.id) {
+      <p class="note">
+        There is a newer revision of {{ n.part.name }}, version {{ n.part.version }}.
+        <button type="button" class="quiet" (click)="renew(n)">
+          Take the newer revision of {{ n.part.name }}
+        </button>
+      </p>
+    }
     @for (l of overwritten(); track l) {
       <p class="faint note">{{ l }}</p>
     }
@@ -141,6 +150,13 @@ export class LayerStack {
           : `${p.name} overwrites this. Choose an offer below to set it again after it.`,
       );
   });
+
+  /** Parts of these layers that were changed since they were chosen. */
+  protected readonly newer = computed(() => newerRevisions(this.view.context(), this.state().element.id));
+
+  protected renew({ layer, part }: Newer): void {
+    this.store.send({ type: 'layer.renew', id: layer.id, partRevision: part.revision });
+  }
 
   protected covered(l: StackLayer): string {
     return l.covered.map((c) => `${c.trait}: covered by ${c.by}`).join('\n');
