@@ -87,7 +87,8 @@ describe('what is too much to look into', () => {
     );
   });
   it('is a wallpaper of 624 x 501 all the same, alone and in an archive of pictures', async () => {
-    const png = await sharp({ create: { width: 624, height: 501, channels: 3, background: '#7f9aa6' } })
+    const noise = Buffer.from(Array.from({ length: 624 * 501 * 3 }, (_, i) => (i * 2_654_435_761) >>> 24));
+    const png = await sharp(noise, { raw: { width: 624, height: 501, channels: 3 } })
       .png()
       .toBuffer();
     for (const report of [await readFrom(kept(png, 'marsh.png')), await read({ 'W/marsh.png': png })])
@@ -125,7 +126,8 @@ describe('damage', () => {
   };
   it('in a file of a zip is seen, wherever it is, also where nobody looks into that file', async () => {
     const zip = packed(files, 'a.zip');
-    const names = [...zip.toString('latin1').matchAll(/PK\x03\x04/g)].map((m) => m.index);
+    const names: number[] = [];
+    for (let at = zip.indexOf('PK\x03\x04'); at >= 0; at = zip.indexOf('PK\x03\x04', at + 1)) names.push(at);
     let seen = 0;
     for (const [i, at] of names.entries()) {
       const end = names[i + 1] ?? zip.indexOf('PK\x01\x02');

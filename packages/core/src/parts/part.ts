@@ -188,7 +188,7 @@ const CHANNEL_FIELDS = {
       })
       .required(),
     sources: textsByKey(300).test('sources', 'A source does not begin with a dash.', (all) =>
-      Object.values((all ?? {}) as Record<string, string>).every((v) => !String(v).startsWith('-')),
+      Object.values((all ?? {}) as Record<string, unknown>).every((v) => !String(v).startsWith('-')),
     ),
   }),
   archive: yup.object({

@@ -1,6 +1,7 @@
 import { handmadeOf, layersOf, matchOf } from '../coat/rows.js';
 import { coatOf } from '../coat/rows.js';
 import { fitOf } from '../parts/fit.js';
+import { addedSurfaces } from '../host/surfaces.js';
 import { hostNow, type HostNow } from '../host/now.js';
 import type { HostProfile } from '../host/profile.js';
 import type { CoatState, ElementState } from '../matching/evaluate.js';
@@ -134,6 +135,7 @@ class Planner {
       after = this.choose(resolved, part ?? null, after, element.id);
       if (after && part)
         for (const key of after.keys) this.ofKind.push({ kind: element.kind, key, partId: part.id });
+      if (!part && layer.partId === null) after = this.addSurface(resolved.offer, element.id) ?? after;
       const made = layer.partId === null ? handmadeOf(ctx.rows, layer.offer) : null;
       const placed = made && addFiles(draft, made, element, SAFE_POINT);
       if (made && placed) {
@@ -157,6 +159,39 @@ class Planner {
       });
       if (key !== null) this.ofKind.push({ kind: element.kind, key, partId: part?.id ?? null });
     }
+  }
+
+  /** A second bar or dock of the host has to be added before anything of it can be set; null where it is there already. */
+  private addSurface(offer: Offer, element: string): Ready | null {
+    const { draft, host } = this;
+    if (!addedSurfaces(host).some((o) => o.id === offer.id)) return null;
+    const [setting] = Object.values(offer.supplies).flatMap((s) => ('setting' in s ? [s.setting] : []));
+    const name = resource.hand(`surface ${offer.id}`);
+    // Something of it is set already: it was added before.
+    const keys = Object.values(offer.supplies).flatMap((s) => ('setting' in s ? [s.setting.key] : []));
+    if (keys.some((key) => key !== '' && this.now.settings.has(key))) return null;
+    const key = draft.add(
+      {
+        key: `surface:${offer.id}`,
+        sort: 'arrange items',
+        title: `Add another ${offer.kind.replaceAll('-', ' ')}: ${offer.name}`,
+        why: `${host.name} comes with one; this is one more, and nothing of it can be set before it is there.`,
+        where: setting?.place.split(' › ').slice(0, -1).join(' › ') || 'the settings',
+        deeds: [
+          {
+            do: 'by hand',
+            what: `Add ${offer.name}.`,
+            changes: { resource: name, value: 'there' },
+          },
+        ],
+        expected: `${offer.name} is on the screen.`,
+        undo: `Take ${offer.name} off again.`,
+        minutes: 2,
+      },
+      element,
+    );
+    draft.follow(SAFE_POINT, key, false);
+    return { keys: [key], of: [name] };
   }
 
   private want(at: string, value: string, name: string): void {

@@ -6,12 +6,13 @@ import { evaluateCoat } from '../matching/evaluate.js';
 import { indexOffers } from '../matching/rank.js';
 import { partKey, type MatchContext } from '../matching/targets.js';
 import type { Part } from '../parts/part.js';
-import { startState } from '../rehearsal/hostState.js';
+import { differences, startState } from '../rehearsal/hostState.js';
 import { rehearse } from '../rehearsal/rehearse.js';
-import { testCoat, testMatch, uuid } from '../testing/coat.js';
+import { testCoat, testElement, testMatch, testTrait, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
 import { derivePlan } from './derive.js';
 import { stepsOf, type Step } from './step.js';
+import { wayBack } from './wayBack.js';
 
 const LOOKS = { key: 'frame.theme', place: 'Settings › Frames' };
 const HOST = testHost({
@@ -100,5 +101,54 @@ describe('parts of one’s own', () => {
     const step = rehearsed(part).find((s) => s.title.includes('thickness'))!;
     expect(step.deeds).toMatchObject([{ do: 'by hand', what: 'Set Rail: thickness to 84.' }]);
     expect([step.where, step.check]).toEqual(['Tide › Size', '']);
+  });
+});
+
+describe('a second bar', () => {
+  const bar = (n: number) => ({
+    id: `bar-${n}`,
+    kind: 'bar',
+    name: `Bar ${n}`,
+    replaces: false,
+    supplies: { edge: { oneOf: ['left', 'right', 'bottom'], setting: { key: `bar${n}.edge`, place: `Settings › Bar ${n} › Edge` } } }, // prettier-ignore
+  });
+  const host = testHost({
+    surfaces: { bar: 2 },
+    offers: [bar(1), bar(2)],
+    commands: { ...testHost().commands, reset: ['fern', 'reset', '{key}'] },
+  });
+  const rows: CoatRows = {
+    ...testCoat(),
+    element: Object.fromEntries(
+      [testElement('rail', 'bar'), testElement('strip', 'bar')].map((e) => [e.id, e]),
+    ),
+    trait: Object.fromEntries(
+      [testTrait('rail', 'edge', 'right'), testTrait('strip', 'edge', 'bottom')].map((t) => [t.id, t]),
+    ),
+    match: { m: testMatch('m', uuid('rail')), n: testMatch('n', uuid('strip')) },
+    layer: Object.fromEntries(
+      ['m', 'n'].map((m, i) => [m, { id: m, matchId: m, position: 0, partId: null, partRevision: null, offer: `bar-${i + 1}`, traits: null, settings: {} }]), // prettier-ignore
+    ),
+  };
+  const ctx: MatchContext = { rows, host, parts: new Map() };
+  const plan = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));
+
+  it('is added before anything of it is set, and taken off on the way back, at no edge of another bar', () => {
+    const titles = stepsOf(plan).map((s) => s.title);
+    expect(titles).toContain('Add another bar: Bar 2');
+    expect(titles.filter((t) => t.startsWith('Add another bar'))).toHaveLength(1);
+    const order = (title: string) => titles.indexOf(title);
+    expect(order('Add another bar: Bar 2')).toBeLessThan(order('Set strip: edge to bottom'));
+    if (!plan.ok) throw new Error(plan.sentence);
+    const start = startState(host, hostNow(host, []));
+    const went = rehearse({ host, mirror: {} }, plan, start);
+    expect(went.complete).toBe(true);
+    const back = wayBack(host, went.frames).plan;
+    const deeds = stepsOf(back).flatMap((s) => s.deeds);
+    expect(deeds).toContainEqual({ do: 'set', key: 'bar2.edge', value: null, of: [], listed: null });
+    expect(deeds).toContainEqual({ do: 'set', key: 'bar1.edge', value: 'left', of: [], listed: null });
+    expect(stepsOf(back).map((s) => s.title)).toContain('Take off again: another bar: Bar 2');
+    if (!back.ok) throw new Error(back.sentence);
+    expect(differences(start, rehearse({ host, mirror: {} }, back, went.end).end)).toEqual([]);
   });
 });

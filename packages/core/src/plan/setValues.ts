@@ -51,13 +51,13 @@ export function orderChanges(was_: Order | null, is_: Order): string[] {
 }
 
 /** Behind the second, third … of what may stand several times, so that each is one item of its own. */
-const NUMBER = /\u0000\d+/g;
+const NUMBER = /\uffff\d+/g;
 function numbered(order: Order): Order {
   const seen = new Map<string, number>();
   const one = (item: string) => {
     const n = seen.get(item) ?? 0;
     seen.set(item, n + 1);
-    return n === 0 ? item : `${item}\u0000${n}`;
+    return n === 0 ? item : `${item}\uffff${n}`;
   };
   return { start: order.start.map(one), centre: order.centre.map(one), end: order.end.map(one) };
 }

@@ -127,6 +127,12 @@ function restoring(host: HostProfile, net: Net): Restoring {
     }
     case 'session':
       return byHand(`Choose ${first ?? 'the other desktop'} at the sign-in screen`);
+    case 'hand':
+      return byHand(
+        what.startsWith('surface ') && first === null
+          ? `Take off again: ${steps[0]!.title.replace(/^Add /, '')}`
+          : `Take back by hand: ${steps[0]!.title}`,
+      );
     default:
       return byHand(`Take back by hand: ${steps[0]!.title}`);
   }

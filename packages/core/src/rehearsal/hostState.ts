@@ -1,4 +1,5 @@
 import { settingsOf } from '../host/settings.js';
+import { keysOfAdded } from '../host/surfaces.js';
 import type { HostNow } from '../host/now.js';
 import type { Default, HostProfile } from '../host/profile.js';
 import type { SurveyThing } from '../host/survey.js';
@@ -89,11 +90,13 @@ export function plainPath(path: string, now: HostNow): string {
 /** The host before anything is done: its profile's first values, and over them what surveys told. */
 export function startState(host: HostProfile, now: HostNow): HostState {
   const stored = new Map<string, string>();
+  const notThere = keysOfAdded(host);
   for (const line of settingsOf(host)) {
     const told = now.settings.get(line.key);
     const name = line.file ? resource.line(line.file) : resource.setting(line.key);
     if (told !== undefined) stored.set(name, told);
-    else if (line.initial !== null) stored.set(name, encodeInitial(line.type, line.initial));
+    else if (line.initial !== null && !notThere.has(line.key))
+      stored.set(name, encodeInitial(line.type, line.initial));
   }
   for (const [key, value] of now.settings)
     if (!stored.has(resource.setting(key))) stored.set(resource.setting(key), value);

@@ -31,11 +31,11 @@ const ICON_FOLDER =
   /(^|\/)(\d+(x\d+)?(@\d+x?)?|scalable|symbolic|actions|animations|apps|categories|devices|emblems|emotes|mimetypes|places|status)\//i;
 
 /**
- * Whether judging wants to know the size of a picture: large ones, and outside of folders of icons nearly all, since a flat
- * wallpaper packs into a kilobyte.
+ * Whether judging wants to know the size of a picture: large ones alone, since small ones are icons. A flat wallpaper of
+ * full size packs into some ten kilobytes.
  */
 export function isLargePicture(path: string, size: number): boolean {
-  return /\.(png|jpe?g)$/i.test(path) && (size > 60_000 || (size > 1000 && !ICON_FOLDER.test(path)));
+  return /\.(png|jpe?g)$/i.test(path) && (size > 60_000 || (size > 6000 && !ICON_FOLDER.test(path)));
 }
 
 export function isFont(path: string): boolean {
