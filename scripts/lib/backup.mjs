@@ -146,7 +146,7 @@ export async function restore({ url, bin }, file, { replace = false, tell = () =
     const { manifest, dump } = await unpack(file, folder);
     // A server that was just stopped takes a moment to let go.
     for (let n = 0; await isUsed(client); n++) {
-      if (n === 50)
+      if (n === 15)
         throw new Refused('Something is using the database. Nothing was changed; stop Spare Coat first.');
       await new Promise((r) => setTimeout(r, 200));
     }

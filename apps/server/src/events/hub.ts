@@ -39,6 +39,11 @@ export function openHub(url: string, logger: Logger): Hub {
     try {
       await fresh.connect();
       await fresh.query('listen coat_changed');
+      if (stopped) {
+        // Stopped while it was still being made: nobody else would end it.
+        await fresh.end();
+        return;
+      }
       client = fresh;
       // What happened while nobody listened: every window looks once.
       for (const id of windows.keys()) say(id, JSON.stringify({ revision: null }));
@@ -47,7 +52,7 @@ export function openHub(url: string, logger: Logger): Hub {
       lost();
     }
   };
-  void connect();
+  const first = connect();
   const keepAlive = setInterval(() => {
     for (const set of windows.values()) for (const res of set) res.write(': still here\n\n');
   }, KEEP_ALIVE_MS);
@@ -75,6 +80,7 @@ export function openHub(url: string, logger: Logger): Hub {
       clearInterval(keepAlive);
       for (const set of windows.values()) for (const res of set) res.end();
       await client?.end().catch(() => undefined);
+      await first;
     },
   };
 }
