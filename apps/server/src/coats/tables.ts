@@ -142,8 +142,9 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       offer: 'offer',
       traits: 'traits',
       settings: 'settings',
+      own: 'own',
     },
-    json: ['settings'],
+    json: ['settings', 'own'],
   },
   handmade: {
     columns: {

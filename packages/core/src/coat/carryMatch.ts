@@ -120,6 +120,17 @@ export function changeLayer(rows: CoatRows, c: LayerCommand): Change[] {
   }
 }
 
+/** A value of the part's own, at this place of it alone. */
+export function setOwn(rows: CoatRows, c: CommandOf<'layer.own'>): Change[] {
+  const layer = need(rows.layer, c.id, 'layer');
+  if (layer.partId === null)
+    throw new CommandRefused('bad-value', 'This comes from the host, which has its settings elsewhere.');
+  const { [c.setting]: _, ...others } = layer.own ?? {};
+  return keep(
+    alter('layer', layer, { own: c.value === null ? others : { ...others, [c.setting]: c.value } }),
+  );
+}
+
 /** The same offer of another revision of its part: what was set on it stays. */
 export function renewLayer(rows: CoatRows, c: CommandOf<'layer.renew'>): Change[] {
   const layer = need(rows.layer, c.id, 'layer');

@@ -3,6 +3,7 @@ import {
   addOverlay,
   changeLayer,
   renewLayer,
+  setOwn,
   chooseBase,
   keep,
   releaseMatch,
@@ -226,6 +227,8 @@ function carryOutOne(rows: CoatRows, c: SingleCommand): Change[] {
       return changeLayer(rows, c);
     case 'layer.renew':
       return renewLayer(rows, c);
+    case 'layer.own':
+      return setOwn(rows, c);
     case 'match.follow': {
       const { links, lookAgain } = c;
       return setMatch(rows, c.elementId, c.matchId, { links, lookAgain });

@@ -164,6 +164,12 @@ const schemas = {
     traits: yup.array(yup.string().strict().max(64).required()).min(1).max(60).nullable().default(null),
   },
   'layer.raise': { id: idSchema },
+  /** Sets one of the part's own settings where it is used; null takes what was said back. */
+  'layer.own': {
+    id: idSchema,
+    setting: yup.string().strict().min(1).max(100).required(),
+    value: yup.string().strict().max(500).nullable().defined(),
+  },
   /** Takes another revision of the same part, settings and all. */
   'layer.renew': { id: idSchema, partRevision: whole(1, 1e9) },
   'layer.remove': { id: idSchema },

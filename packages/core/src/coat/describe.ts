@@ -26,6 +26,7 @@ export function describeCommand(rows: CoatRows, c: Command): string {
       return `Lay over ${element(c.elementId)}`;
     case 'layer.traits':
     case 'layer.renew':
+    case 'layer.own':
     case 'layer.raise':
     case 'layer.remove':
       return `Change a layer of ${element(rows.match[rows.layer[c.id]?.matchId ?? '']?.elementId ?? '')}`;

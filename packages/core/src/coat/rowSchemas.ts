@@ -67,6 +67,18 @@ const rulesSchema = yup
   )
   .required();
 
+/** Values of a part's own settings, by their id; bundles of before November 2026 say none. */
+const ownSchema = yup
+  .object()
+  .test('own', 'A setting of a part has a name and a text.', (all) => {
+    const entries = Object.entries((all ?? {}) as Record<string, unknown>);
+    return (
+      entries.length <= 200 &&
+      entries.every(([k, v]) => k !== '' && k.length <= 100 && typeof v === 'string' && v.length <= 500)
+    );
+  })
+  .default(undefined);
+
 const settingsSchema = yup
   .object()
   .test('settings', 'Settings by hand stand by variant and trait.', (all) =>
@@ -170,6 +182,7 @@ const shapes = {
     offer: word(100).min(1).required(),
     traits: yup.array(word(64).required()).max(60).nullable().defined(),
     settings: settingsSchema,
+    own: ownSchema,
   },
   handmade: {
     id: idSchema,

@@ -268,6 +268,8 @@ export interface LayerRow {
   /** The traits an overlay is for; null for all it has. */
   readonly traits: readonly string[] | null;
   readonly settings: LayerSettings;
+  /** Values of the part's own settings, by their id, written as the part takes them; missing: none. */
+  readonly own?: Readonly<Record<string, string>>;
 }
 
 export const TRIAL_OUTCOMES = ['kept', 'dropped'] as const;

@@ -358,7 +358,7 @@ describe('the exports', () => {
     } finally {
       rmSync(folder, { recursive: true });
     }
-  }, 60_000);
+  }, 240_000);
 
   it('the Markdown keeps foreign text from becoming markup, and its ticks', () => {
     const p = plan(tide);

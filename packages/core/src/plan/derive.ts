@@ -27,6 +27,7 @@ import { PartGetter, type Ready } from './getPart.js';
 import { orderSteps } from './order.js';
 import { addFiles, placeOfOwn } from './ownMaking.js';
 import { addOtherDesktop } from './otherDesktop.js';
+import { addOwnSettings } from './ownSettings.js';
 import { addPairs } from './pairs.js';
 import { addSetting, type ToSet } from './setValues.js';
 import { emptyPlan, type Plan, type Step, type StepSort } from './step.js';
@@ -102,6 +103,8 @@ class Planner {
   private readonly inForce: readonly Part[];
   /** By where a setting stands: the values that are wanted of it, and by which element. */
   private readonly wanted = new Map<string, Map<string, string>>();
+  /** How often each part was used so far, by its id. */
+  private readonly uses = new Map<string, number>();
   /** Steps that set something of a kind, with the part that they belong to. */
   private readonly ofKind: { kind: string; key: string; partId: string | null }[] = [];
 
@@ -144,6 +147,12 @@ class Planner {
         after = { keys: [placed], of };
       }
       if (part && isWholeLook(part) && after) this.looks.set(part.id, { part, key: after.keys.at(-1)! });
+      if (part) {
+        const uses = (this.uses.get(part.id) ?? 0) + 1;
+        this.uses.set(part.id, uses);
+        for (const { at, value } of addOwnSettings(draft, element, layer, part, resolved.offer, after, uses))
+          this.want(at, value, element.name);
+      }
       ready.set(layer.id, after);
     }
     const overwritten = this.inForce.some((p) => p.overwrites!.includes(element.kind));

@@ -1,7 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { looksInForce, underLooks } from '@spare-coat/core/matching/looks';
 import { newerRevisions, type Newer } from '@spare-coat/core/matching/newerRevisions';
-import { chosenLayers } from '@spare-coat/core/matching/score';
+import { chosenLayers, resolveLayer } from '@spare-coat/core/matching/score';
+import { layersOf, matchOf, type LayerRow } from '@spare-coat/core/coat/rows';
+import type { OwnSetting } from '@spare-coat/core/parts/ownSetting';
+import { freeSettings, ownValueProblem } from '@spare-coat/core/parts/ownValue';
+import type { Part } from '@spare-coat/core/parts/part';
 import { stackOf, type StackLayer } from '@spare-coat/core/matching/stack';
 import { targetsOf } from '@spare-coat/core/matching/targets';
 import type { ElementState } from '@spare-coat/core/matching/evaluate';
@@ -15,6 +19,13 @@ const WORDS: Readonly<Record<StackLayer['role'], string>> = {
   overlay: 'over it',
   hand: 'by hand',
 };
+
+/** A part in use, with what can be set of it there. */
+interface Use {
+  readonly layer: LayerRow;
+  readonly part: Part;
+  readonly settings: readonly OwnSetting[];
+}
 
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
@@ -59,6 +70,34 @@ const WORDS: Readonly<Record<StackLayer['role'], string>> = {
         </li>
       }
     </ol>
+    @for (u of own(); track u.layer.id) {
+      <fieldset class="own">
+        <legend>{{ u.part.name }}, its own settings here</legend>
+        @for (s of u.settings; track s.id) {
+          <label>
+            <span>{{ s.label }}</span>
+            @if (s.value.type === 'choice') {
+              <select [value]="u.layer.own?.[s.id] ?? ''" (change)="setOwn(u, s, $any($event.target).value)">
+                <option value="">as installed</option>
+                @for (v of s.value.values; track v) {
+                  <option [value]="v" [selected]="u.layer.own?.[s.id] === v">{{ v }}</option>
+                }
+              </select>
+            } @else {
+              <input
+                maxlength="500"
+                [value]="u.layer.own?.[s.id] ?? ''"
+                [placeholder]="s.initial || 'as installed'"
+                (change)="setOwn(u, s, $any($event.target).value)"
+              />
+            }
+          </label>
+        }
+        @if (ownProblem(); as p) {
+          <p class="mind" role="alert">{{ p }}</p>
+        }
+      </fieldset>
+    }
     @for (n of newer(); track n.layer.id) {
       <p class="note">
         There is a newer revision of {{ n.part.name }}, version {{ n.part.version }}.
@@ -116,6 +155,24 @@ const WORDS: Readonly<Record<StackLayer['role'], string>> = {
       font-weight: 400;
       color: var(--ink-2);
     }
+    .own {
+      display: grid;
+      gap: 4px;
+      margin: 0 0 8px;
+      padding: 6px 8px;
+      border: 1px solid var(--line);
+    }
+    .own legend {
+      padding: 0 4px;
+      font-size: 13px;
+    }
+    .own label {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
+      gap: 8px;
+      align-items: center;
+      font-size: 13px;
+    }
     .note {
       font-size: 13px;
       margin-bottom: 8px;
@@ -150,6 +207,26 @@ export class LayerStack {
           : `${p.name} overwrites this. Choose an offer below to set it again after it.`,
       );
   });
+
+  /** What can be set of parts of these layers by themselves: place, player, hours, links. */
+  protected readonly own = computed<readonly Use[]>(() => {
+    const ctx = this.view.context();
+    const match = matchOf(ctx.rows, this.state().element.id);
+    return (match ? layersOf(ctx.rows, match.id) : []).flatMap((layer): Use[] => {
+      const resolved = resolveLayer(ctx, layer);
+      const settings = resolved?.part ? freeSettings(resolved.part, resolved.offer) : [];
+      return resolved?.part && settings.length > 0 ? [{ layer, part: resolved.part, settings }] : [];
+    });
+  });
+  protected readonly ownProblem = signal<string | null>(null);
+
+  /** An empty field takes back what was said. What the part does not take is told, and nothing is set. */
+  protected setOwn({ layer }: Use, setting: OwnSetting, raw: string): void {
+    const value = raw.trim() === '' ? null : raw.trim();
+    const problem = value === null ? null : ownValueProblem(setting, value);
+    this.ownProblem.set(problem);
+    if (problem === null) this.store.send({ type: 'layer.own', id: layer.id, setting: setting.id, value });
+  }
 
   /** Parts of these layers that were changed since they were chosen. */
   protected readonly newer = computed(() => newerRevisions(this.view.context(), this.state().element.id));
