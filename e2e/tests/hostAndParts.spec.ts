@@ -256,7 +256,7 @@ test('a host profile is made from another, checked, kept in revisions, exported 
   const folder = page.getByLabel(/^Own folders 1: Folder/);
   await folder.fill('somewhere');
   await folder.press('Tab');
-  await expect(state).toContainText('A folder begins with ~/ or /.');
+  await expect(state).toContainText('A file or folder begins with ~/ or /, and has a name.');
   await expect(page.getByRole('tab', { name: /Own folders/ })).toContainText('1');
   await folder.fill('~/looks');
   await folder.press('Tab');

@@ -1,9 +1,10 @@
 import { execFileSync } from 'node:child_process';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { stage } from '../support/demo';
 import { drawnPng, type Box } from '../support/png';
+import { dryRun } from '../support/scripts';
 import { startFreshServer } from '../support/server';
 import { addPicture, drawRegion, expect, newCoat, saved, test } from '../support/test';
 
@@ -176,11 +177,7 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
     await view(page, 'Steps');
     const script = await takeAlong(page, /^Shell script/);
     expect(script).toMatch(/set_value [0-9a-f]{16} bar1\.thickness 54/);
-    const file = test.info().outputPath('plan.sh');
-    writeFileSync(file, script);
-    execFileSync('shellcheck', ['-s', 'sh', file], { stdio: 'pipe' });
-    const env = { ...process.env, HOME: test.info().outputPath('home') };
-    const told = execFileSync('sh', [file, '--dry-run'], { env, stdio: 'pipe' }).toString();
+    const told = dryRun(script);
     expect(told).toContain('+ fern set bar1.thickness 54');
     expect(told).toContain('Nothing was changed.');
 

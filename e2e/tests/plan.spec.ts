@@ -1,8 +1,8 @@
-import { execFileSync } from 'node:child_process';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { copyOfDemo, stage } from '../support/demo';
 import { drawnPng } from '../support/png';
+import { dryRun } from '../support/scripts';
 import { expect, saved, test } from '../support/test';
 
 const details = (page: Page) => page.getByRole('complementary', { name: 'Step' });
@@ -259,11 +259,7 @@ test('the scripts pass ShellCheck and tell what they would do', async ({ page })
     await page.getByRole('button', { name: 'Take with you' }).click();
     await page.getByRole('menuitem', { name: item }).click();
     const text = readFileSync(await (await waiting).path(), 'utf8');
-    const file = test.info().outputPath(`${item.source.replace(/\W/g, '')}.sh`);
-    writeFileSync(file, text);
-    execFileSync('shellcheck', ['-s', 'sh', file], { stdio: 'pipe' });
-    const env = { ...process.env, HOME: test.info().outputPath('home') };
-    return execFileSync('sh', [file, '--dry-run'], { env, stdio: 'pipe' }).toString();
+    return dryRun(text);
   };
   expect(await save(/^Shell script/)).toContain('+ larder get tidebar');
   expect(await save(/^Undo script/)).toContain('nothing to take back');

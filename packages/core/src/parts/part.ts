@@ -233,7 +233,8 @@ const channelSchema = yup
       fields?.validateSync(raw, { strict: true });
       return true;
     } catch (error) {
-      return this.createError({ message: (error as yup.ValidationError).message });
+      const { path: field, message } = error as yup.ValidationError;
+      return this.createError({ message: field ? `${field}: ${message}` : message });
     }
   });
 

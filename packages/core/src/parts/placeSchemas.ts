@@ -9,7 +9,7 @@ const told = (problem: (text: string) => string | null, schema: yup.StringSchema
   schema.test('place', '', function (raw) {
     // A missing one is for the schema itself to refuse, where it has to be there.
     const why = typeof raw !== 'string' || raw === '' ? null : problem(raw);
-    return why === null || this.createError({ message: `${this.path}: ${why}` });
+    return why === null || this.createError({ message: why });
   });
 
 /** A path inside an archive, a repository or a download: relative, without `..`, not led by a dash. */
