@@ -1,28 +1,7 @@
-import { needNpmPackages } from './lib/packages.mjs';
+import { backupCommand } from './lib/backupCommand.mjs';
 
-// `npm run restore FILE [--replace]`; docs in README.md.
-await needNpmPackages();
-const { openDatabase } = await import('./lib/database.mjs');
-const { restore, Refused } = await import('./lib/backup.mjs');
-const { giveUp, say } = await import('./lib/say.mjs');
-
-const words = process.argv.slice(2);
-const [file] = words.filter((w) => !w.startsWith('--'));
-const strange = words.find((w) => w.startsWith('--') && w !== '--replace');
-if (!file || strange) giveUp('Say which file: npm run restore FILE, or npm run restore FILE -- --replace.');
-const database = await openDatabase();
-try {
-  const tell = (text) => say(`  ${text} …`);
-  const result = await restore(database, file, { replace: words.includes('--replace'), tell });
-  const rows = Object.values(result.manifest.rows).reduce((sum, n) => sum + n, 0);
-  say(
-    `${rows} rows in ${Object.keys(result.manifest.rows).length} tables are back, as of ${result.manifest.made}.`,
-  );
-  if (result.before) say(`What was there before lies in ${result.before}.`);
-} catch (error) {
-  if (!(error instanceof Refused)) throw error;
-  process.stderr.write(`${error.message}\n`);
-  process.exitCode = 1;
-} finally {
-  await database.close();
-}
+// `npm run restore FILE [-- --replace]`: everything out of such a file; README.md tells more.
+await backupCommand('restore', ({ manifest, before }, rows) => [
+  `${rows} rows in ${Object.keys(manifest.rows).length} tables are back, as of ${manifest.made}.`,
+  ...(before ? [`What was there before lies in ${before}.`] : []),
+]);

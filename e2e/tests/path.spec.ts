@@ -108,7 +108,13 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
     await typed(page, 'Height, px', '1080');
     await saved(page);
     await view(page, 'What it is now');
-    const printed = execFileSync('sh', [SURVEY], { env: { ...process.env, SURVEY_PAUSE: '0.05' } });
+    // Never as root, and with a home that is nobody's.
+    const printed = execFileSync('sh', ['-s'], {
+      input: readFileSync(SURVEY),
+      cwd: '/',
+      env: { ...process.env, HOME: '/nonexistent', SURVEY_PAUSE: '0.05' },
+      ...(process.getuid?.() === 0 ? { uid: 54_321, gid: 54_321 } : {}),
+    });
     await page
       .getByLabel('Bring in a survey or a settings dump')
       .setInputFiles({ name: 'now.json', mimeType: 'application/json', buffer: printed });

@@ -152,6 +152,21 @@ test('what a package mirror does not have fails in the rehearsal', async ({ page
   await expect(page.getByText('Every step works on the simulated host.')).toBeVisible();
 });
 
+test('a package that is there whatever the mirror says is kept with its part', async ({ page }) => {
+  await page.route('**/api/mirror/pipit', async (route) => {
+    const { packages } = (await (await route.fetch()).json()) as { packages: string[] };
+    await route.fulfill({ json: { packages: packages.filter((name) => name !== 'cue-tabs') } });
+  });
+  await view(page, 'Rehearsal');
+  const stops = page.getByRole('status').filter({ hasText: 'It stops at' });
+  await expect(stops).toContainText('has no package cue-tabs');
+  await page.getByRole('button', { name: 'I know it is there' }).click();
+  await expect(page.getByText('Every step works on the simulated host.')).toBeVisible();
+  // It is known in every other coat and after a reload as well.
+  await page.reload();
+  await expect(page.getByText('Every step works on the simulated host.')).toBeVisible();
+});
+
 test('a settings dump proves what shows, and calls out what was ticked and does not', async ({ page }) => {
   await page.getByLabel(/^Done: Set Clock: text size to/).check();
   await page.getByLabel(/^Done: Set Clock: place to/).check();

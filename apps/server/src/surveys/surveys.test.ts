@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
+  chmodSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
@@ -25,6 +26,7 @@ let home: string;
 beforeAll(async () => {
   server = await startTestServer();
   home = mkdtempSync(join(tmpdir(), 'home "of\\ $HOME-'));
+  chmodSync(home, 0o755);
   const put = (path: string, contents: string | Uint8Array) => {
     mkdirSync(join(home, path, '..'), { recursive: true });
     writeFileSync(join(home, path), contents);
@@ -86,7 +88,11 @@ function tree(folder: string): string {
 }
 
 function run(env: Record<string, string> = {}, shell = 'sh'): string {
-  return execFileSync(shell, [SCRIPT], {
+  // As an ordinary user, whose home is a throw-away one.
+  return execFileSync(shell, ['-s'], {
+    input: readFileSync(SCRIPT),
+    cwd: '/',
+    ...(process.getuid?.() === 0 ? { uid: 54_321, gid: 54_321 } : {}),
     env: {
       PATH: process.env['PATH']!,
       HOME: home,
@@ -153,6 +159,7 @@ describe('survey.sh', () => {
   it('says of every probe that is not available that it is so', () => {
     // Nothing but the shell's own and the plainest tools can be found.
     const bare = mkdtempSync(join(tmpdir(), 'bare-'));
+    chmodSync(bare, 0o755);
     for (const tool of ['awk', 'sed', 'tr', 'cat', 'date', 'grep', 'sort', 'sleep'])
       symlinkSync(
         execFileSync('sh', ['-c', `command -v ${tool}`], { encoding: 'utf8' }).trim(),

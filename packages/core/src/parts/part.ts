@@ -42,6 +42,8 @@ export type Channel =
       readonly names: Readonly<Record<string, string>>;
       /** Further places to add first, by the id of the distribution's channel. */
       readonly sources?: Readonly<Record<string, string>>;
+      /** Distributions' channels of which a person knows that they have it, whatever a mirror's list says. */
+      readonly sure?: readonly string[];
     }
   /** An archive to fetch and unpack: `root` is the folder inside it that has to be copied. */
   | {
@@ -190,6 +192,7 @@ const CHANNEL_FIELDS = {
     sources: textsByKey(300).test('sources', 'A source does not begin with a dash.', (all) =>
       Object.values((all ?? {}) as Record<string, unknown>).every((v) => !String(v).startsWith('-')),
     ),
+    sure: yup.array(text(64)).max(100),
   }),
   archive: yup.object({
     from: address(500),

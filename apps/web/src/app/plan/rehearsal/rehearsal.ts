@@ -50,6 +50,11 @@ export class RehearsalStage {
     const frame = this.frames().at(-1);
     return frame?.how === 'fails' ? frame : null;
   });
+  /** The part whose package a mirror does not know, where that is why it stops. */
+  protected readonly missingPackage = computed(() => {
+    const frame = this.stopped();
+    return frame && / has no package /.test(frame.sentence) ? this.r.partFor(frame.step) : null;
+  });
   /** The steps that bring most, with the points that they bring. */
   protected readonly gains = computed(() => {
     const all = this.r.answer()?.closeness ?? [];

@@ -1,10 +1,15 @@
 import { DestroyRef, Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { newestParts } from '@spare-coat/core/matching/rank';
+import type { Part } from '@spare-coat/core/parts/part';
+import { madeSure, partOfPackage, withSure } from '@spare-coat/core/parts/sure';
+import type { Step } from '@spare-coat/core/plan/step';
 import { median } from '@spare-coat/core/readings/sums';
 import { memorySamples, USUAL_MEMORY } from '@spare-coat/core/rehearsal/resources';
 import { lookOf } from '@spare-coat/core/rehearsal/look';
 import { stateAfter, type Injected } from '@spare-coat/core/rehearsal/rehearse';
 import { Api } from '../../shared/api';
 import { CoatView } from '../../shared/coatView';
+import { newId } from '../../shared/newId';
 import type { RehearsalAnswer, RehearsalAsk } from '../../../workers/rehearsal.messages';
 import { PlanView } from '../planView';
 
@@ -29,6 +34,32 @@ export class Rehearser {
   /** What the mirror has, or why nobody asked it. */
   private readonly mirror = signal<Readonly<Record<string, ReadonlySet<string>>>>({});
   readonly mirrorSays = signal<string | null>(null);
+
+  /** Parts of which was just said that their package is there; later they come with the catalogue. */
+  private readonly sure = signal<readonly Part[]>([]);
+  private readonly parts = computed(() => newestParts(this.view.context().parts));
+
+  /** Whether a package that is missing belongs to a part, which can then keep that it is there. */
+  partFor(step: Step): { readonly part: Part; readonly channel: string } | null {
+    for (const deed of step.deeds) {
+      const part = deed.do === 'install' ? partOfPackage(this.parts(), deed.channel, deed.package) : null;
+      if (part && deed.do === 'install') return { part, channel: deed.channel };
+    }
+    return null;
+  }
+
+  /** Keeps with the part that its package is there, whatever the mirror says. */
+  async keepSure(part: Part, channel: string): Promise<void> {
+    try {
+      const { part: newest } = await this.api.part(part.id);
+      const sure = madeSure(newest, channel);
+      if (!sure) return;
+      const kept = await this.api.putPart(sure, newest.revision, newId());
+      this.sure.update((all) => [...all, kept.part]);
+    } catch (error) {
+      this.problem.set(`It could not be kept with ${part.name}: ${(error as Error).message}`);
+    }
+  }
 
   private worker: Worker | null = null;
   private asked = 0;
@@ -66,10 +97,11 @@ export class Rehearser {
         this.view.host(),
       ];
       const [faults, seed, wanted, mirror] = [this.faults(), this.seed(), this.wanted(), this.mirror()];
+      const sure = this.sure();
       if (!plan || !look || !start || !host) return;
       const ask: RehearsalAsk = {
         n: ++this.asked,
-        world: { host, mirror },
+        world: { host, mirror: withSure(mirror, [...untracked(() => this.parts()), ...sure]) },
         plan,
         start,
         faults,
