@@ -10,7 +10,7 @@ import { withListing } from '@spare-coat/core/parts/fromListing';
 import { readPart, type Channel, type Part } from '@spare-coat/core/parts/part';
 import { derivePlan } from '@spare-coat/core/plan/derive';
 import { applyScript } from '@spare-coat/core/plan/script/apply';
-import { placesOf } from '@spare-coat/core/plan/script/deedLines';
+import { placesOf } from '@spare-coat/core/plan/placesOf';
 import { undoScript } from '@spare-coat/core/plan/script/undo';
 import { stepsOf } from '@spare-coat/core/plan/step';
 import { placeClass } from '@spare-coat/core/standards/places';

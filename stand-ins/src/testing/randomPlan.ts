@@ -3,7 +3,7 @@ import type { HostProfile } from '@spare-coat/core/host/profile';
 import type { Deed } from '@spare-coat/core/plan/deed';
 import { makeStep } from '@spare-coat/core/plan/draft';
 import { orderSteps } from '@spare-coat/core/plan/order';
-import { placesOf } from '@spare-coat/core/plan/script/deedLines';
+import { placesOf } from '@spare-coat/core/plan/placesOf';
 import type { Plan, Step } from '@spare-coat/core/plan/step';
 import type { FileFormat } from '@spare-coat/core/standards/edits/edit';
 import { testHost } from '@spare-coat/core/testing/parts';

@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { applyScript } from '@spare-coat/core/plan/script/apply';
-import { placesOf } from '@spare-coat/core/plan/script/deedLines';
+import { placesOf } from '@spare-coat/core/plan/placesOf';
 import { undoScript } from '@spare-coat/core/plan/script/undo';
 import { folderOf, type Deed } from '@spare-coat/core/plan/deed';
 import { wayBack, type DoneStep } from '@spare-coat/core/plan/wayBack';

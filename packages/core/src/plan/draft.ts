@@ -1,11 +1,31 @@
 import type { HostProfile } from '../host/profile.js';
 import { commandsOf, type Deed } from './deed.js';
+import { placeClass, sayPlace } from '../standards/places.js';
+import { placesOf } from './placesOf.js';
 import type { Edge, Step } from './step.js';
 
 /** What has to be said of a step; the rest is what most steps are. */
 export type Told = Pick<Step, 'key' | 'sort' | 'title' | 'where' | 'expected' | 'undo'> & {
   readonly deeds: readonly Deed[];
 } & Partial<Omit<Step, 'elements' | 'commands'>>;
+
+/** Where deeds leave what is a person's own, in sentences with the whole path: the script asks there, or leaves it to a hand. */
+function beyondOwn(deeds: readonly Deed[]): string[] {
+  // What a program of others leaves in the system is that program's deed.
+  const own = (d: Deed) => d.do !== 'run' && d.do !== 'open';
+  const places = deeds.flatMap((d) =>
+    placesOf(d).map((path) => ({ path, is: placeClass(path), own: own(d) })),
+  );
+  return places.flatMap(({ path, is, own: ours }) =>
+    is === 'confirm'
+      ? [`It writes to ${path}: ${sayPlace(path)}. The script asks before.`]
+      : is === 'system' && ours
+        ? [
+            `${path} belongs to the system: a package channel or a hand writes there, and no script of this plan.`,
+          ]
+        : [],
+  );
+}
 
 /** A step from what is worth saying of it. Commands come of its deeds. */
 export function makeStep(host: HostProfile, told: Told, elements: readonly string[]): Step {
@@ -17,10 +37,10 @@ export function makeStep(host: HostProfile, told: Told, elements: readonly strin
     effect: 'none',
     rights: 'user',
     risk: 'none',
-    troubles: [],
     voids: [],
     minutes: 1,
     ...told,
+    troubles: [...new Set([...(told.troubles ?? []), ...beyondOwn(told.deeds)])],
     elements,
     commands: told.deeds.flatMap((deed) => commandsOf(host, deed)),
   };

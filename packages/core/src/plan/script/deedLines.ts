@@ -1,6 +1,7 @@
 import type { HostProfile } from '../../host/profile.js';
 import { folderMeant, placeClass, sayPlace } from '../../standards/places.js';
 import { folderOf, isArchive, resource, type Deed } from '../deed.js';
+import { placesOf } from '../placesOf.js';
 import { quoteWord } from '../quote.js';
 import type { Step } from '../step.js';
 import { locateName } from './deeds.js';
@@ -12,32 +13,6 @@ const id = (name: string): string => quoteWord(shortId(name));
 /** What is run to install something and to take it away again, by where it lies. */
 const runRecord = (deed: Extract<Deed, { do: 'run' }>): string =>
   `run ${deed.program.includes('/') ? deed.program : (deed.words[0] ?? deed.program)}`;
-
-/** Every place that a deed writes to. */
-export function placesOf(deed: Deed): string[] {
-  switch (deed.do) {
-    case 'fetch':
-    case 'clone':
-    case 'place':
-    case 'write':
-      return [deed.to];
-    case 'unpack':
-      return [deed.makes.path];
-    case 'run':
-    case 'open':
-      return deed.makes.map((m) => m.path);
-    case 'install':
-      return deed.makes.map((m) => m.path).filter((path) => path.startsWith('~/'));
-    case 'edit':
-      return [deed.file.path];
-    case 'delete':
-      return [deed.path];
-    case 'move':
-      return [deed.from, deed.to];
-    default:
-      return [];
-  }
-}
 
 /** What runs or is run later, and so is shown as the command that it is. */
 const runsOthers = (deed: Deed): boolean => deed.do === 'run';
