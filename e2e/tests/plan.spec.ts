@@ -1,5 +1,8 @@
 import { readFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
+import type { CoatRows } from '@spare-coat/core/coat/rows';
+import type { Part } from '@spare-coat/core/parts/part';
 import { copyOfDemo, stage } from '../support/demo';
 import { drawnPng } from '../support/png';
 import { dryRun } from '../support/scripts';
@@ -152,17 +155,38 @@ test('what a package mirror does not have fails in the rehearsal', async ({ page
   await expect(page.getByText('Every step works on the simulated host.')).toBeVisible();
 });
 
-test('a package that is there whatever the mirror says is kept with its part', async ({ page }) => {
-  await page.route('**/api/mirror/pipit', async (route) => {
-    const { packages } = (await (await route.fetch()).json()) as { packages: string[] };
-    await route.fulfill({ json: { packages: packages.filter((name) => name !== 'cue-tabs') } });
+test('a package that is there whatever the mirror says is kept with one’s own part', async ({ page }) => {
+  // A part of one's own in place of one that ships, with a package that no mirror lists.
+  const coat = /coats\/([0-9a-f-]{36})/.exec(page.url())![1]!;
+  const { rows, revision } = (await (await page.request.get(`/api/coats/${coat}`)).json()) as { rows: CoatRows; revision: number }; // prettier-ignore
+  const layers = Object.values(rows.layer).filter((l) => l.partId !== null && l.position === 0);
+  const parts = await Promise.all(
+    layers.map(
+      async (l) =>
+        ((await (await page.request.get(`/api/parts/${l.partId!}`)).json()) as { part: Part }).part,
+    ),
+  );
+  const n = parts.findIndex((p) => p.name === 'Cue Tabs');
+  const id = randomUUID();
+  const part = { ...parts[n]!, id, revision: 1, name: 'My Tabs', channels: [{ way: 'package', names: { pipit: 'my-tabs' } }] }; // prettier-ignore
+  const kept = await page.request.put(`/api/parts/${id}`, {
+    data: { commandId: randomUUID(), revision: 0, part },
   });
+  expect(kept.ok(), await kept.text()).toBe(true);
+  const { matchId, offer } = layers[n]!;
+  const { elementId } = rows.match[matchId]!;
+  const command = { type: 'match.choose', elementId, matchId, layerId: randomUUID(), partId: id, partRevision: 1, offer }; // prettier-ignore
+  const chosen = await page.request.post(`/api/coats/${coat}/commands`, { data: { commandId: randomUUID(), revision, command } }); // prettier-ignore
+  expect(chosen.ok(), await chosen.text()).toBe(true);
+  await page.reload();
+
   await view(page, 'Rehearsal');
-  const stops = page.getByRole('status').filter({ hasText: 'It stops at' });
-  await expect(stops).toContainText('has no package cue-tabs');
+  await expect(page.getByRole('status').filter({ hasText: 'It stops at' })).toContainText(
+    'has no package my-tabs',
+  );
   await page.getByRole('button', { name: 'I know it is there' }).click();
   await expect(page.getByText('Every step works on the simulated host.')).toBeVisible();
-  // It is known in every other coat and after a reload as well.
+  // It is known after a reload as well, and in every other coat.
   await page.reload();
   await expect(page.getByText('Every step works on the simulated host.')).toBeVisible();
 });
