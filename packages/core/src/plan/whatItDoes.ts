@@ -9,6 +9,8 @@ export interface Doing {
   readonly of: string;
   /** Commands as they would be typed, each with when it runs. */
   readonly runs: readonly { readonly when: string; readonly command: string }[];
+  /** Packages by name, with the distributions' channels that have them: what their scripts do nobody sees here. */
+  readonly packages: readonly { readonly name: string; readonly of: readonly string[] }[];
   /** Files and folders, and what they are to a plan: one's own, elsewhere, the system's. */
   readonly writes: readonly { readonly path: string; readonly is: PlaceClass }[];
   /** Addresses. */
@@ -20,13 +22,14 @@ export function partDoes(part: Part): Doing {
   const runs: { when: string; command: string }[] = [];
   const paths = new Set<string>();
   const fetches = new Set<string>();
+  const packages = new Map<string, string[]>();
   const run = (when: string, words: readonly string[]) => runs.push({ when, command: commandLine(words) });
   for (const channel of part.channels) {
     if (channel.way !== 'package' && channel.from !== '') fetches.add(channel.from);
     switch (channel.way) {
       case 'package':
         for (const [distribution, name] of Object.entries(channel.names))
-          run(`installs a package of ${distribution}, with its scripts`, [name]);
+          packages.set(name, [...(packages.get(name) ?? []), distribution]);
         for (const source of Object.values(channel.sources ?? {})) fetches.add(source);
         break;
       case 'repository':
@@ -63,6 +66,7 @@ export function partDoes(part: Part): Doing {
   return {
     of: `${part.name} ${part.version}`,
     runs: unique(runs),
+    packages: [...packages].map(([name, of]) => ({ name, of })),
     writes: [...paths].map((path) => ({ path, is: placeClass(path) })),
     fetches: [...fetches],
   };
@@ -104,6 +108,7 @@ export function profileDoes(profile: HostProfile): Doing {
   return {
     of: `${profile.name} ${profile.version}`,
     runs: unique(runs),
+    packages: [],
     writes: [...new Set(Object.values(folders))].map((path) => ({ path, is: placeClass(`${path}/x`) })),
     fetches: [],
   };
@@ -114,5 +119,5 @@ function unique(runs: readonly { when: string; command: string }[]): { when: str
 }
 
 /** Whether it is worth a look before it comes: it runs something, or writes beyond a person's own folders. */
-export const isToBeSeen = ({ runs, writes }: Doing): boolean =>
-  runs.length > 0 || writes.some((w) => w.is !== 'own');
+export const isToBeSeen = ({ runs, packages, writes }: Doing): boolean =>
+  runs.length + packages.length > 0 || writes.some((w) => w.is !== 'own');

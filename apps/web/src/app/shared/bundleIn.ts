@@ -122,6 +122,12 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
                   Runs <code>{{ r.command }}</code> {{ r.when }}
                 </li>
               }
+              @for (p of d.packages; track p.name) {
+                <li>
+                  Installs the package <code>{{ p.name }}</code> of {{ p.of.join(', ') }}, with whatever its
+                  own scripts do
+                </li>
+              }
               @for (w of d.writes; track w.path) {
                 <li [class.clash]="w.is !== 'own'">
                   Writes <code>{{ w.path }}</code>{{ places[w.is] }}
