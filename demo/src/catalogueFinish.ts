@@ -39,7 +39,7 @@ const gull = supplier('gull', 'Gull › Corners');
 
 export const FINISH_PARTS: readonly Part[] = [
   makePart({
-    name: 'Estuary',
+    name: 'Weirhouse',
     author: 'Coble and Daughters',
     sort: 'theme',
     summary:
@@ -49,14 +49,14 @@ export const FINISH_PARTS: readonly Part[] = [
     licence: 'CC-BY-NC-4.0',
     variants: ['light', 'dark'],
     overwrites: ['frame', 'window-buttons', 'controls', 'icon-set', 'pointer', 'wallpaper', 'bar'],
-    channels: [archive('Estuary', '2.0', 'whole look', 'estuary-look/Estuary')],
+    channels: [archive('Weirhouse', '2.0', 'whole look', 'weirhouse-look/Weirhouse')],
     sideEffects: [
       { what: 'Moves the first bar to the top.', counter: 'Set the edge of the first bar again.' },
     ],
     faults: ['Everything that was set before it is overwritten.'],
     offers: [
       windowTheme(
-        'Estuary',
+        'Weirhouse',
         supplies(
           fixed('titleHeight', 30),
           fixed('titlePlace', 'head'),
@@ -66,11 +66,11 @@ export const FINISH_PARTS: readonly Part[] = [
         ),
       ),
       controls(
-        'Estuary',
+        'Weirhouse',
         supplies(fixed('accent', '#4a7a72', '#7fb3a8'), fixed('cornerRadius', 3), fixed('density', 'usual')),
       ),
-      icons('Estuary', supplies(fixed('outline', 'all squares'), fixed('drawing', 'shaded'))),
-      pointer('Estuary', supplies(fixed('size', 24), fixed('shape', 'arrow with tail'))),
+      icons('Weirhouse', supplies(fixed('outline', 'all squares'), fixed('drawing', 'shaded'))),
+      pointer('Weirhouse', supplies(fixed('size', 24), fixed('shape', 'arrow with tail'))),
     ],
   }),
   makePart({

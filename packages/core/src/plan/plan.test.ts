@@ -194,9 +194,9 @@ describe('what a plan is made of', () => {
   });
 
   it('puts a whole look before what it would overwrite, and sets again what it spoils', () => {
-    const look = testPart('Estuary', {
+    const look = testPart('Weirhouse', {
       overwrites: ['bar', 'frame'],
-      offers: [{ id: 'bar', kind: 'frame', name: 'Estuary', replaces: false, supplies: { titleHeight: { fixed: 30 } }, choose: { key: 'look', place: 'Settings › Look', value: 'Estuary' } }], // prettier-ignore
+      offers: [{ id: 'bar', kind: 'frame', name: 'Weirhouse', replaces: false, supplies: { titleHeight: { fixed: 30 } }, choose: { key: 'look', place: 'Settings › Look', value: 'Weirhouse' } }], // prettier-ignore
     });
     const frame = testElement('frame', 'frame', { position: 2 });
     const base = rowsWith(null);
@@ -214,8 +214,8 @@ describe('what a plan is made of', () => {
     };
     const { steps } = planOf(rows, [look]);
     const at = (t: string) => titles(steps).indexOf(t);
-    expect(at('Set Rail: edge to left')).toBeGreaterThan(at('Choose Estuary as estuary'));
-    expect(at('Set Rail: thickness to 64')).toBeGreaterThan(at('Choose Estuary as estuary'));
+    expect(at('Set Rail: edge to left')).toBeGreaterThan(at('Choose Weirhouse as weirhouse'));
+    expect(at('Set Rail: thickness to 64')).toBeGreaterThan(at('Choose Weirhouse as weirhouse'));
     expect(titles(planOf(rowsWith(null, { trait: rows.trait })).steps)).not.toContain(
       'Set Rail: edge to left',
     );
