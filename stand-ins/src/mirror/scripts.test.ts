@@ -3,16 +3,11 @@ import {
   chmodSync,
   existsSync,
   mkdirSync,
-  mkdtempSync,
   readdirSync,
   readFileSync,
-  rmSync,
   statSync,
   writeFileSync,
 } from 'node:fs';
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { HostProfile } from '@spare-coat/core/host/profile';
@@ -24,9 +19,8 @@ import type { ScriptOf } from '@spare-coat/core/plan/script/scriptOf';
 import { undoScript } from '@spare-coat/core/plan/script/undo';
 import type { Plan } from '@spare-coat/core/plan/step';
 import { testHost } from '@spare-coat/core/testing/parts';
-import { makeArchive } from '../listing/archives.js';
-import { giveAway, Machine, MACHINE_COMMANDS, type MachineWishes, type Ran } from '../testing/machine.js';
-import { mirrorApp } from './app.js';
+import { Machine, MACHINE_COMMANDS, type MachineWishes, type Ran } from '../testing/machine.js';
+import { startSources } from '../testing/undoHome.js';
 
 /** Names that trip up scripts: each is a file, a value or a title somewhere below. */
 const NASTY = [`it's "quoted"`, '-rf', 'two\nlines', 'über $HOME `id`', ' space '];
@@ -39,43 +33,12 @@ const OF: ScriptOf = {
   host: HOST,
 };
 
-let server: Server;
-let mirror = '';
-let folder = '';
+let sources: Awaited<ReturnType<typeof startSources>>;
 
 beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'scripts-'));
-  chmodSync(folder, 0o755);
-  const app = mirrorApp();
-  const icons = await makeArchive('Samphire Icons', '4.1', 'pointers');
-  const theme = await makeArchive('Clayworks', '2.0', 'window theme');
-  app.get('/files/of/icons.tar.gz', (_req, res) => void res.send(icons));
-  app.get('/files/of/theme.tar.gz', (_req, res) => void res.send(theme));
-  server = createServer(app).listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  mirror = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  const code = join(folder, 'code');
-  mkdirSync(code);
-  const git = (...words: string[]) =>
-    execFileSync('git', ['-c', 'user.name=x', '-c', 'user.email=x@example.org', ...words], {
-      cwd: code,
-      stdio: 'pipe',
-    });
-  git('init', '-q');
-  writeFileSync(
-    join(code, 'put.sh'),
-    '#!/bin/sh\nset -eu\nif [ "${1:-}" = --remove ]; then rm -rf "$HOME/.local/opt/reed"; exit 0; fi\nmkdir -p "$HOME/.local/opt/reed"\nprintf "%s\\n" "$@" >"$HOME/.local/opt/reed/flags"\n',
-    { mode: 0o755 },
-  );
-  git('add', '-A');
-  git('commit', '-q', '-m', 'first');
-  git('tag', '1.0');
-  giveAway(code);
+  sources = await startSources();
 });
-afterAll(() => {
-  server.close();
-  rmSync(folder, { recursive: true });
-});
+afterAll(() => sources.stop());
 
 /** Every sort of deed, in an order that works, with one session break. */
 function everyDeed(): Plan {
@@ -101,13 +64,13 @@ function everyDeed(): Plan {
     step('Fetch', [
       {
         do: 'fetch',
-        from: `${mirror}/files/of/icons.tar.gz`,
+        from: `${sources.mirror}/files/of/icons.tar.gz`,
         to: `${cache}/icons/icons.tar.gz`,
         sha256: null,
       },
       {
         do: 'fetch',
-        from: `${mirror}/files/of/theme.tar.gz`,
+        from: `${sources.mirror}/files/of/theme.tar.gz`,
         to: `${cache}/theme/it's a theme.tar.gz`,
         sha256: null,
       },
@@ -128,15 +91,15 @@ function everyDeed(): Plan {
       },
     ]),
     step('Run a script', [
-      { do: 'clone', from: join(folder, 'code'), version: '1.0', to: `${cache}/reed` },
+      { do: 'clone', from: sources.repository, version: '1.0', to: `${cache}/reed` },
       {
         do: 'run',
         program: `${cache}/reed/put.sh`,
-        words: ['--user', ...NASTY],
+        words: ['reed', ...NASTY],
         admin: false,
-        makes: [{ path: '~/.local/opt/reed', is: 'program' }],
+        makes: [{ path: '~/.local/share/reed', is: 'program' }],
         takes: [],
-        undo: ['--remove'],
+        undo: ['reed', '--remove'],
       },
     ]),
     step('Open once', [
@@ -198,7 +161,7 @@ function everyDeed(): Plan {
 
 /** A machine with things in it that are to be overwritten, changed, deleted or left alone, and the scripts of a plan. */
 function machineFor(plan: Plan, wishes: MachineWishes = {}): Machine {
-  const m = new Machine({ mirror, ...wishes });
+  const m = new Machine({ mirror: sources.mirror, ...wishes });
   m.put('~/.config/pinna/pinna.conf', '# mine\nthin = 3\n  thick = 28\nend = yes\n', 0o600);
   m.put('~/.config/hours.ini', '# kept\n[Moon]\nPlace=x\n\n[Sun]\nSet=1\n\n[Stars]\nPlace=y\n');
   m.put(
@@ -265,7 +228,7 @@ describe('the exported scripts, run for real', () => {
       expect(existsSync(m.path('~/.local/share/looks/-rf/frame/frame.css'))).toBe(true);
       expect(m.tool('fern', 'show', 'icons.theme')).toBe('Samphire-Icons\n');
       expect(m.tool('fern', 'show', 'odd.2')).toBe('two\nlines\n');
-      expect(m.read('~/.local/opt/reed/flags')).toBe(['--user', ...NASTY, ''].join('\n'));
+      expect(m.read('~/.local/share/reed/in/flags')).toBe(['reed', ...NASTY, ''].join('\n'));
       expect(m.read('~/.config/pinna/pinna.conf')).toBe('# mine\nthin = 3\n  thick = 84\nend = yes\n');
       expect(m.read('~/.config/hours.ini')).toBe(
         '# kept\n[Moon]\nPlace=x\n\n[Sun]\nSet=1\nPlace=51.5, -0.1\n\n[Stars]\nPlace=y\n',
@@ -311,10 +274,13 @@ describe('the exported scripts, run for real', () => {
   it('stop at the first error and say where; what was done can be taken back', async () => {
     const m = machineFor(everyDeed());
     const before = whole(m);
-    const went = await applyAll(m, { STAND_IN_CHANNEL: 'dunnock', STAND_IN_MIRROR: `${mirror}/nowhere` });
+    const went = await applyAll(m, {
+      STAND_IN_CHANNEL: 'dunnock',
+      STAND_IN_MIRROR: `${sources.mirror}/nowhere`,
+    });
     expect(went.status).not.toBe(0);
     expect(went.err).toContain('Stopped in step 4.');
-    expect(existsSync(m.path('~/.local/opt/reed'))).toBe(false);
+    expect(existsSync(m.path('~/.local/share/reed'))).toBe(false);
     expect((await m.run('undo')).status).toBe(0);
     expect(whole(m)).toEqual(before);
     m.remove();
