@@ -1,5 +1,10 @@
 import { defineConfig } from '@playwright/test';
 
+/** What a lane of tests has to itself: the address of its server, its database and its stand-ins, by their environment's names. */
+type Lane = Readonly<Record<'E2E_URL' | 'DATABASE_URL' | 'LISTING_URL' | 'MIRROR_URL', string>>;
+const LANES = JSON.parse(process.env['E2E_LANES'] ?? '[]') as Lane[];
+Object.assign(process.env, LANES[Number(process.env['TEST_PARALLEL_INDEX'] ?? 0)]);
+
 /** Drives Debian's Chromium on the real page, server and database. `npm test` starts them and says where. */
 export default defineConfig({
   testDir: 'tests',
@@ -7,7 +12,7 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 10_000 },
   fullyParallel: false,
-  workers: 1,
+  workers: Math.max(1, LANES.length),
   retries: 0,
   reporter: process.env['CI'] ? [['line']] : [['list']],
   use: {

@@ -1,6 +1,4 @@
-import { spawn } from 'node:child_process';
 import { mkdir, readFile, rm } from 'node:fs/promises';
-import { createInterface } from 'node:readline';
 import { join } from 'node:path';
 import { needDebianPackages, needNpmPackages } from './lib/packages.mjs';
 
@@ -11,7 +9,7 @@ const { DATA, ROOT } = await import('./lib/folders.mjs');
 const { run } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');
 const { startCluster } = await import('./lib/cluster.mjs');
-const { startStandIn } = await import('./lib/standIns.mjs');
+const { browserTests } = await import('./lib/browserTests.mjs');
 const { buildServer, buildWeb } = await import('./build.mjs');
 const { Tally, addPlaywright, addVitest } = await import('./lib/tally.mjs');
 
@@ -103,8 +101,14 @@ try {
       if (wants('e2e')) await buildWeb();
     })(),
   ]);
-  if (wants('core')) await vitest('core', {});
-  if (wants('server')) await vitest('server', { TEST_DATABASE_URL: (await needCluster()).url('postgres') });
+  // One worker each on two cores: neither minds the other.
+  await Promise.all([
+    wants('core') && vitest('core', {}),
+    (async () => {
+      if (wants('server'))
+        await vitest('server', { TEST_DATABASE_URL: (await needCluster()).url('postgres') });
+    })(),
+  ]);
   if (wants('e2e')) await browser();
 } finally {
   await cluster?.stop();
@@ -122,50 +126,12 @@ async function pageTests() {
 }
 
 async function browser() {
-  const { url } = await needCluster();
-  const admin = url('postgres');
-  const name = `e2e_${Date.now()}`;
-  const sql = `import pg from 'pg'; const c = new pg.Client(process.env.ADMIN); await c.connect(); await c.query(process.env.SQL); await c.end();`;
-  const query = (text) =>
-    run([process.execPath, '--input-type=module', '-e', sql], {
-      cwd: ROOT,
-      quiet: true,
-      env: { ...process.env, ADMIN: admin, SQL: text },
-    });
-  await query(`create database ${name}`);
-  const listing = await startStandIn('listing', 4760);
-  const mirror = await startStandIn('mirror', 4800);
-  const env = { ...process.env, DATABASE_URL: url(name), LISTING_URL: listing.url, MIRROR_URL: mirror.url };
-  await check('load the demo', [process.execPath, 'demo/dist/load.js'], env);
-  const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
-    cwd: ROOT,
-    env: { ...env, PORT: '4640', LOG_LEVEL: 'error', REQUESTS_PER_MINUTE: '100000' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+  const file = join(reports, 'e2e.json');
   try {
-    const told = await new Promise((resolve, reject) => {
-      createInterface({ input: server.stdout }).on('line', (line) => resolve(JSON.parse(line)));
-      server.on('close', (code) => reject(new Error(`the server ended (${code})`)));
-    });
-    const file = join(reports, 'e2e.json');
-    const chosen = process.env.E2E_GREP ? ['--grep', process.env.E2E_GREP] : [];
-    const { code } = await run(['npx', 'playwright', 'test', '--reporter=line,json', ...chosen], {
-      cwd: join(ROOT, 'e2e'),
-      env: {
-        ...env,
-        E2E_URL: `http://127.0.0.1:${told.port}`,
-        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
-        PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
-      },
-    });
-    await addReport(file, addPlaywright, 'browser', code);
-  } finally {
-    server.removeAllListeners('close');
-    server.kill('SIGTERM');
-    await new Promise((resolve) => server.once('close', resolve));
-    await listing.stop();
-    await mirror.stop();
-    await query(`drop database ${name} with (force)`);
+    await addReport(file, addPlaywright, 'browser', await browserTests((await needCluster()).url, file));
+  } catch (error) {
+    tally.add(0, 1);
+    tally.fail('browser: what its tests need', String(error));
   }
 }
 
