@@ -34,7 +34,7 @@ let stopping = false;
 async function stop(code) {
   if (stopping) return;
   stopping = true;
-  if (server && server.exitCode === null) {
+  if (server && server.exitCode === null && server.signalCode === null) {
     server.kill('SIGTERM');
     await new Promise((resolve) => {
       server.once('close', resolve);
@@ -61,29 +61,51 @@ if (loaded.code !== 0) {
 }
 if (loaded.output.trim()) say(loaded.output.trim());
 
-server = spawn(process.execPath, ['apps/server/dist/main.js'], {
-  cwd: ROOT,
-  env: { ...env, PORT: String(WANTED_PORT), LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-server.on('close', (code) => {
-  if (stopping) return;
-  process.stderr.write(`The server ended by itself (${code}).\n`);
-  void stop(1);
-});
-createInterface({ input: server.stdout }).on('line', (line) => {
-  let told;
-  try {
-    told = JSON.parse(line);
-  } catch {
-    return;
-  }
-  if (!told.ready) {
-    process.stdout.write(`${line}\n`);
-    return;
-  }
-  if (told.port !== told.wanted) say(`Port ${told.wanted} is taken; ${told.port} is used.`);
-  say(
-    `\n  Spare Coat is ready:  http://${told.host === '0.0.0.0' ? 'localhost' : told.host}:${told.port}/\n\n  Ctrl-C stops it. Your data stays.`,
-  );
-});
+/** The server says so where starting it again is of no use: something set is wrong, or the database is ahead of it. */
+const NO_USE = [2, 3];
+const FIRST_WAIT_MS = 500;
+const LONGEST_WAIT_MS = 15_000;
+/** A server that ran so long was well: what ended it is no fault in how it starts. */
+const WELL_MS = 60_000;
+
+/** Starts the server, and again whenever it ends by itself; the database stays up meanwhile. */
+function serve(wait) {
+  const from = Date.now();
+  server = spawn(process.execPath, ['apps/server/dist/main.js'], {
+    cwd: ROOT,
+    env: { ...env, PORT: String(port), LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  server.on('close', (code, signal) => {
+    if (stopping) return;
+    if (NO_USE.includes(code)) {
+      void stop(1);
+      return;
+    }
+    const next = Date.now() - from > WELL_MS ? FIRST_WAIT_MS : wait;
+    process.stderr.write(`The server ended by itself (${code ?? signal}). It is started again.\n`);
+    setTimeout(() => {
+      if (!stopping) serve(Math.min(next * 2, LONGEST_WAIT_MS));
+    }, next);
+  });
+  createInterface({ input: server.stdout }).on('line', (line) => {
+    let told;
+    try {
+      told = JSON.parse(line);
+    } catch {
+      return;
+    }
+    if (!told.ready) {
+      process.stdout.write(`${line}\n`);
+      return;
+    }
+    if (told.port !== told.wanted) say(`Port ${told.wanted} is taken; ${told.port} is used.`);
+    // A server that is started again is found where it was.
+    port = told.port;
+    say(
+      `\n  Spare Coat is ready:  http://${told.host === '0.0.0.0' ? 'localhost' : told.host}:${told.port}/\n\n  Ctrl-C stops it. Your data stays.`,
+    );
+  });
+}
+let port = WANTED_PORT;
+serve(FIRST_WAIT_MS);

@@ -1,4 +1,5 @@
 import { isId } from '@spare-coat/core/wire/text';
+import compression from 'compression';
 import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
@@ -9,6 +10,8 @@ import { coatRoutes } from './coats/routes.js';
 import { schemaVersion } from './db/migrate.js';
 import type { Db } from './db/pool.js';
 import type { Hub } from './events/hub.js';
+import { accessGuard } from './http/access.js';
+import { SharedAllowance } from './http/allowance.js';
 import { originGuard, pageSecurity, requestLog } from './http/guard.js';
 import { pageRoutes } from './http/page.js';
 import { Problem, notFound, problemHandler, unknownPath } from './http/problem.js';
@@ -34,8 +37,12 @@ export interface AppParts {
   /** Folder of the built page, or null for the interface alone (tests). */
   readonly page: string | null;
   readonly allowedHosts: readonly string[];
-  /** Requests a minute from one address. */
+  /** Requests a minute from one address, of all servers on this database together. */
   readonly requestsPerMinute: number;
+  /** What has to be shown before anything is answered; null where only this machine can ask. */
+  readonly accessKey: string | null;
+  /** How many proxies stand before this server and say whose request it is; 0: none. */
+  readonly trustedProxies: number;
   /** Where the online listing is; null where there is none. */
   readonly listing: string | null;
   /** Where a package mirror is; null where there is none. */
@@ -44,6 +51,12 @@ export interface AppParts {
 
 /** Commands are small; pictures come as raw bytes by their own route. */
 const MOST_JSON = '1mb';
+
+/** Streams of events are to arrive piece by piece; pictures and archives are compressed as they are. */
+function isWorthIt(req: express.Request, res: express.Response): boolean {
+  const type = String(res.getHeader('Content-Type') ?? '');
+  return !type.startsWith('text/event-stream') && compression.filter(req, res);
+}
 
 /** Puts the server together. It keeps no state of its own: several can run side by side on one database. */
 export function makeApp({
@@ -54,11 +67,14 @@ export function makeApp({
   page,
   allowedHosts,
   requestsPerMinute,
+  accessKey,
+  trustedProxies,
   listing,
   mirror,
 }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', trustedProxies);
   app.use(requestLog(logger));
   app.use(originGuard(allowedHosts));
   app.use(pageSecurity());
@@ -67,6 +83,7 @@ export function makeApp({
     rateLimit({
       windowMs: 60_000,
       limit: requestsPerMinute,
+      store: new SharedAllowance(db, 'all'),
       standardHeaders: 'draft-7',
       legacyHeaders: false,
       handler: (_req, _res, next) => next(new Problem(429, 'too-many', 'Too many requests. Wait a minute.')),
@@ -76,9 +93,11 @@ export function makeApp({
     res.set('Cache-Control', 'no-store');
     next();
   });
+  app.use(compression({ filter: isWorthIt }));
   app.get('/api/health', async (_req, res) => {
     res.json({ status: 'ready', schema: await schemaVersion(db) });
   });
+  app.use('/api', accessGuard(db, accessKey));
   app.use('/api/pictures', pictureRoutes(db, runner));
   app.use('/api/blobs', blobRoutes(db));
   app.use('/api/fonts', fontRoutes(db));

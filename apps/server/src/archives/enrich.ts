@@ -10,6 +10,7 @@ import { iconPictures, iconSetsOf } from '@spare-coat/core/parts/archive/themes'
 import { treeJoin, type Tree } from '@spare-coat/core/parts/archive/tree';
 import { MAX_PIXELS } from '@spare-coat/core/picture/header';
 import { standardIconNames } from '@spare-coat/core/standards/iconNames';
+import { FontReader } from './fontReader.js';
 import type { PictureFile } from './pictureFile.js';
 import { MOST_WALLPAPER_BYTES, type ArchiveInput, type Listing, type Opened } from './reading.js';
 
@@ -101,34 +102,38 @@ export async function enrich(
       }
   }
   const faces = new Map<string, FontEvidence>();
+  const reader = new FontReader();
   const walls = new Map<string, WallpaperEvidence>();
   const look = async (path: string, bytes: Buffer) => {
     if (icons.has(path)) await pictures.add(path, bytes, typeOf(path));
-    if (fonts.has(path)) {
-      const { fontFacts } = await import('./fontFacts.js');
-      faces.set(path, fontFacts(path, bytes));
-    }
+    if (fonts.has(path)) faces.set(path, await reader.read(path, bytes));
     const size = listing.pictures.get(path);
     if (papers.has(path) && size) walls.set(path, await wallpaperFacts(path, bytes, size, pictures));
   };
   const wanted = new Set([...icons, ...fonts, ...papers]);
-  if (wanted.size > 0 && !opened) {
-    const file = await open(input.path);
-    for (const path of wanted) await look(path, await file.readFile());
-    await file.close();
-  } else if (opened && wanted.size > 0) {
-    let left = wanted.size;
-    await opened.walk({
-      entry(entry) {
-        if (left === 0) return 'stop';
-        return entry.kind === 'file' && wanted.has(stepsOf(entry.path)?.join('/') ?? '') ? 'all' : 'nothing';
-      },
-      bytes(entry, bytes) {
-        left--;
-        return look(stepsOf(entry.path)!.join('/'), bytes);
-      },
-      progress: (read) => progress(read / input.size),
-    });
+  try {
+    if (wanted.size > 0 && !opened) {
+      const file = await open(input.path);
+      for (const path of wanted) await look(path, await file.readFile());
+      await file.close();
+    } else if (opened && wanted.size > 0) {
+      let left = wanted.size;
+      await opened.walk({
+        entry(entry) {
+          if (left === 0) return 'stop';
+          return entry.kind === 'file' && wanted.has(stepsOf(entry.path)?.join('/') ?? '')
+            ? 'all'
+            : 'nothing';
+        },
+        bytes(entry, bytes) {
+          left--;
+          return look(stepsOf(entry.path)!.join('/'), bytes);
+        },
+        progress: (read) => progress(read / input.size),
+      });
+    }
+  } finally {
+    await reader.close();
   }
   for (const [path, file] of aliases) pictures.alias(path, file);
   return findings.map((finding) => {

@@ -8,6 +8,7 @@ const READER: Child = {
   // An archive that takes longer was made to; a report with more was made to fill memory.
   mostMs: 5 * 60_000,
   mostHeapMb: 200,
+  mostResidentMb: 1000,
   mostWords: 64 * 1024 * 1024,
   late: 'Reading it took more than five minutes and was given up.',
   long: 'There is more in it than can be told.',

@@ -1,6 +1,4 @@
 import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -8,6 +6,7 @@ import { findBlob, putBlob, readBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 import type { Worker } from '../jobs/queue.js';
+import { inWorkFolder } from '../jobs/workFolder.js';
 import { findProfile } from '../profiles/store.js';
 import { runReading } from './runReading.js';
 import { putReading, type ReadingInput } from './store.js';
@@ -29,8 +28,7 @@ export function archiveWorker(db: Db): Worker {
       folders: found.profile.folders,
       signatures: found.profile.signatures ?? [],
     };
-    const folder = await mkdtemp(join(tmpdir(), 'spare-coat-'));
-    try {
+    return inWorkFolder(async (folder) => {
       const path = join(folder, 'archive');
       const picturesPath = join(folder, 'pictures');
       await pipeline(
@@ -59,8 +57,6 @@ export function archiveWorker(db: Db): Worker {
         MOST_PICTURES,
       );
       return { reading: await putReading(db, input, kept.sha256, pictures.sha256) };
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
+    });
   };
 }

@@ -61,7 +61,11 @@ export async function putBlob(
         if (error.code === '23505') return { rowCount: 0 };
         throw error;
       });
-    if (rowCount === 0) await db.query('delete from blob where id = $1', [id]);
+    if (rowCount === 0) {
+      // Sent again it counts as new, so that it is not collected before it is used.
+      await db.query('update blob set sent_at = now() where sha256 = $1', [sha256]);
+      await db.query('delete from blob where id = $1', [id]);
+    }
     return { sha256, size, type };
   } catch (error) {
     await db.query('delete from blob where id = $1', [id]).catch(() => undefined);
@@ -101,11 +105,11 @@ export async function wholeBlob(db: Queryable, sha256: string): Promise<Buffer |
   return Buffer.concat(pieces);
 }
 
-/** Removes blobs that no root and no picture uses and that are older than an hour. @returns how many */
+/** Removes blobs that no root and no picture uses and that nobody has sent for an hour. @returns how many */
 export async function collectBlobs(db: Queryable): Promise<number> {
   const { rowCount } = await db.query(
     `delete from blob b
-      where b.created_at < now() - interval '1 hour'
+      where b.sent_at < now() - interval '1 hour'
         and not exists (select 1 from blob_use u where u.sha256 = b.sha256)
         and not exists (select 1 from picture_file f where b.sha256 in (f.original, f.normalised))
         and not exists (select 1 from archive_reading a where b.sha256 in (a.sha256, a.report, a.pictures))`,

@@ -1,6 +1,4 @@
 import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -10,12 +8,14 @@ import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 import { addJob, dropJob, type Runner, type Worker } from '../jobs/queue.js';
 import { runChild, type Child } from '../jobs/runChild.js';
+import { inWorkFolder } from '../jobs/workFolder.js';
 import type { BundleReport } from './reading.js';
 
 const READER: Child = {
   file: 'bundles/readChild.js',
   mostMs: 5 * 60_000,
   mostHeapMb: 400,
+  mostResidentMb: 1000,
   mostWords: 96 * 1024 * 1024,
   late: 'Reading it took more than five minutes and was given up.',
   long: 'There is more in it than any coat has.',
@@ -53,8 +53,7 @@ export function bundleWorker(db: Db): Worker {
     const sha256 = String(raw['sha256']);
     const source = await findBlob(db, sha256);
     if (!source) throw new Problem(404, 'not-found', 'The file is no longer kept here. Drop it in again.');
-    const folder = await mkdtemp(join(tmpdir(), 'spare-coat-'));
-    try {
+    return inWorkFolder(async (folder) => {
       const path = join(folder, 'bundle');
       await pipeline(
         readBlob(db, sha256, 0, source.size - 1),
@@ -87,8 +86,6 @@ export function bundleWorker(db: Db): Worker {
         MOST_CONTENT,
       );
       return { bundle: kept.sha256 } satisfies ReadBundleAnswer;
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
+    });
   };
 }

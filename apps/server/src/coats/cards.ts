@@ -1,65 +1,121 @@
-import { coatOf } from '@spare-coat/core/coat/rows';
-import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
-import { indexOffers } from '@spare-coat/core/matching/rank';
-import { tapeOf } from '@spare-coat/core/matching/tape';
-import { cropOf } from '@spare-coat/core/rack/facts';
-import type { CoatCard } from '@spare-coat/core/wire/coat';
+import type { CoatCard, CoatsPage } from '@spare-coat/core/wire/coat';
+import { isId } from '@spare-coat/core/wire/text';
 import type { Db } from '../db/pool.js';
-import { coatContext } from './context.js';
+import { Problem } from '../http/problem.js';
+import { BIN_DAYS } from './bin.js';
+import { IS_FRESH, workOut, type Worked } from './figures.js';
 
-/** A coat's root, as it is now. */
-export interface CoatRoot {
+/** A page of cards. */
+const PAGE = 24;
+/** The first page waits so long for figures; what is not there by then comes with the next question. */
+const WAIT_MS = 400;
+const MOST_WORDS = 200;
+
+/** What is looked for among coats. */
+export interface CardsQuery {
+  /** In the name of the coat, or of its host. */
+  readonly words: string;
+  /** Those that were deleted, in place of those that were not. */
+  readonly deleted: boolean;
+  /** Where the page before ended; null for the first. */
+  readonly after: { readonly changedAt: string; readonly id: string } | null;
+}
+
+/** Reads a query as it stands in an address. @throws Problem 400 */
+export function readCardsQuery(asked: Readonly<Record<string, unknown>>): CardsQuery {
+  const { words = '', deleted, after } = asked;
+  if (typeof words !== 'string' || words.length > MOST_WORDS)
+    throw new Problem(400, 'bad-request', `At most ${MOST_WORDS} characters are looked for.`);
+  let cursor: CardsQuery['after'] = null;
+  if (after !== undefined) {
+    const [changedAt = '', id = ''] = typeof after === 'string' ? after.split('|') : [];
+    if (!isId(id) || Number.isNaN(Date.parse(changedAt)))
+      throw new Problem(400, 'bad-request', 'There is no such page.');
+    cursor = { changedAt, id };
+  }
+  return { words, deleted: deleted === 'true', after: cursor };
+}
+
+interface Row extends Worked {
   readonly id: string;
   readonly revision: number;
-  /** ISO 8601. */
-  readonly changedAt: string;
+  readonly changed_at: Date;
+  readonly cursor: string;
+  readonly name: string;
+  readonly deleted_at: Date | null;
+  readonly on_rack: boolean;
+  readonly fresh: boolean;
 }
 
-const CACHE_MOST = 500;
+const CARD = `select r.id, r.revision, r.changed_at, r.changed_at::text as cursor, c.name, c.deleted_at,
+                     exists (select 1 from rack_item i where i.coat_id = r.id) as on_rack,
+                     coalesce(${IS_FRESH}, false) as fresh, k.facts, k.standings
+                from root r join coat c on c.id = r.id left join coat_card k on k.coat_id = r.id`;
+/** $1: deleted ones; $2: a pattern, or null. */
+const FOUND = `r.kind = 'coat' and (c.deleted_at is not null) = $1
+           and ($2::text is null or c.name ilike $2 or k.facts ->> 'host' ilike $2)`;
 
-/**
- * Something that is derived of each coat, last changed first. It is kept while neither the coat's revision nor the newest
- * state of the catalogue changes.
- */
-export function derivedOfCoats<T>(make: (db: Db, root: CoatRoot) => Promise<T>): (db: Db) => Promise<T[]> {
-  const kept = new Map<string, T>();
-  return async (db) => {
-    const { rows } = await db.query<{ id: string; revision: number; changed_at: Date; catalogue: string }>(
-      `select r.id, r.revision, r.changed_at,
-              (select coalesce(max(changed_at)::text, '') from root where kind in ('part', 'profile')) as catalogue
-         from root r where r.kind = 'coat' order by r.changed_at desc, r.id limit $1`,
-      [CACHE_MOST],
-    );
-    const all: T[] = [];
-    for (const { id, revision, changed_at, catalogue } of rows) {
-      const key = `${id} ${revision} ${catalogue}`;
-      let one = kept.get(key);
-      if (one === undefined) {
-        one = await make(db, { id, revision, changedAt: changed_at.toISOString() });
-        if (kept.size >= CACHE_MOST) kept.delete(kept.keys().next().value!);
-        kept.set(key, one);
-      }
-      all.push(one);
-    }
-    return all;
-  };
-}
-
-/** All coats as cards, last changed first. */
-export const coatCards = derivedOfCoats(async (db, root): Promise<CoatCard> => {
-  const ctx = await coatContext(db, root.id);
-  const { rows, host } = ctx;
-  const coat = coatOf(rows);
-  const state = evaluateCoat(ctx, indexOffers(ctx));
+/** A page of cards, last changed first. Figures that are not fresh are worked out, those that take too long left out. */
+export async function coatCards(db: Db, { words, deleted, after }: CardsQuery): Promise<CoatsPage> {
+  const pattern = words.trim() === '' ? null : `%${words.trim().replaceAll(/[\\%_]/g, '\\$&')}%`;
+  const read = async () =>
+    (
+      await db.query<Row>(
+        `${CARD} where ${FOUND} and ($3::timestamptz is null or (r.changed_at, r.id) < ($3::timestamptz, $4::uuid))
+          order by r.changed_at desc, r.id desc limit ${PAGE + 1}`,
+        [deleted, pattern, after?.changedAt ?? null, after?.id ?? null],
+      )
+    ).rows;
+  const found = await read();
+  const page = found.slice(0, PAGE);
+  const late = page.filter((row) => !row.fresh).map((row) => row.id);
+  const fresh = new Map(page.map((row) => [row.id, row]));
+  if (late.length > 0) {
+    await workOut(db, late, WAIT_MS);
+    const { rows } = await db.query<Row>(`${CARD} where r.id = any($1::uuid[])`, [late]);
+    for (const row of rows) fresh.set(row.id, row);
+  }
+  const counts = await db.query<{ count: number; deleted: number }>(
+    `select (select count(*) from root r join coat c on c.id = r.id left join coat_card k on k.coat_id = r.id where ${FOUND}) as count,
+            (select count(*) from coat where deleted_at is not null) as deleted`,
+    [deleted, pattern],
+  );
+  const last = found.length > PAGE ? page.at(-1) : undefined;
   return {
-    ...root,
-    name: coat.name,
-    host: host ? `${host.name} ${host.version}` : null,
-    deletedAt: coat.deletedAt,
-    crop: cropOf(rows),
-    closeness: state.chosen,
-    ceiling: state.ceiling,
-    standings: state.standings,
-    tape: tapeOf(state),
+    coats: page.map((row) => cardOf(fresh.get(row.id) ?? row)),
+    next: last ? `${last.cursor}|${last.id}` : null,
+    ...counts.rows[0]!,
   };
-});
+}
+
+function cardOf({
+  id,
+  revision,
+  changed_at,
+  name,
+  deleted_at,
+  on_rack,
+  fresh,
+  facts,
+  standings,
+}: Row): CoatCard {
+  const goes = deleted_at && !on_rack ? new Date(deleted_at.getTime() + BIN_DAYS * 86_400_000) : null;
+  return {
+    id,
+    revision,
+    name,
+    changedAt: changed_at.toISOString(),
+    deletedAt: deleted_at?.toISOString() ?? null,
+    goesAt: goes?.toISOString() ?? null,
+    crop: facts?.crop ?? null,
+    figures: fresh
+      ? {
+          host: facts.host,
+          closeness: facts.closeness,
+          ceiling: facts.ceiling,
+          standings,
+          tape: facts.tape,
+        }
+      : null,
+  };
+}

@@ -6,7 +6,7 @@ import type { HostProfile } from '@spare-coat/core/host/profile';
 import { carryOver, referenceChanges } from '@spare-coat/core/matching/carryOver';
 import type { CarriedPreview, OriginState } from '@spare-coat/core/wire/carryOver';
 import { isId, nameSchema } from '@spare-coat/core/wire/text';
-import { inTransaction, type Db, type Queryable } from '../db/pool.js';
+import { inSnapshot, inTransaction, type Db, type Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import { findProfile } from '../profiles/store.js';
 import { changeCoat, makeCoat, readEnvelope } from './commands.js';
@@ -30,6 +30,9 @@ async function hostOf(
   return { host: found.profile, channel };
 }
 
+const contextFor = (db: Db, coatId: string, host: HostProfile) =>
+  inSnapshot(db, (client) => coatContext(client, coatId, host.family));
+
 /** How a coat would stand on another host. Nothing is changed. */
 export async function previewCarryOver(
   db: Db,
@@ -37,7 +40,7 @@ export async function previewCarryOver(
   asked: Readonly<Record<string, unknown>>,
 ): Promise<CarriedPreview> {
   const { host, channel } = await hostOf(db, asked);
-  const { lines, before, after } = carryOver(await coatContext(db, coatId, host.family), host, channel);
+  const { lines, before, after } = carryOver(await contextFor(db, coatId, host), host, channel);
   return { lines, before, after };
 }
 
@@ -52,8 +55,7 @@ export async function carryCoatOver(
   if (typeof id !== 'string' || !isId(id) || typeof commandId !== 'string' || !isId(commandId))
     throw new Problem(400, 'bad-envelope', 'A new coat needs an id and a commandId, both UUIDs.');
   const { host, channel } = await hostOf(db, asked);
-  const ctx = await coatContext(db, coatId, host.family);
-  const known = await db.query<{ revision: number }>('select revision from root where id = $1', [coatId]);
+  const ctx = await contextFor(db, coatId, host);
   const { rows } = carryOver(ctx, host, channel);
   const ids = freshIds(rows, id, randomUUID);
   const fresh = underIds(rows, ids);
@@ -69,7 +71,7 @@ export async function carryCoatOver(
     origin: {
       coatId,
       name: original.name,
-      revision: known.rows[0]!.revision,
+      revision: ctx.revision,
       ids: Object.fromEntries([...ids].filter(([old]) => old !== coatId)),
     },
   };
@@ -93,7 +95,11 @@ export async function carryCoatOver(
 }
 
 /** How the original of a coat stands to it; null of a coat of its own. */
-export async function originState(db: Db, coatId: string): Promise<OriginState | null> {
+export function originState(db: Db, coatId: string): Promise<OriginState | null> {
+  return inSnapshot(db, (client) => stateOfOrigin(client, coatId));
+}
+
+async function stateOfOrigin(db: Queryable, coatId: string): Promise<OriginState | null> {
   const rows = await loadRows(db, coatId);
   const [coat] = Object.values(rows.coat);
   if (!coat) throw notFound('coat');

@@ -59,9 +59,9 @@ describe('a coat', () => {
         .sort(),
     ).toEqual(['Dark', 'Light']);
     const { body } = await server.get('/api/coats');
-    expect(
-      (body as { coats: { name: string; closeness: null }[] }).coats.find((c) => c.name === 'Listed'),
-    ).toMatchObject({ closeness: null, tape: [] });
+    expect((body as CoatsPage).coats.find((c) => c.name === 'Listed')).toMatchObject({
+      figures: { closeness: null, tape: [] },
+    });
   });
 
   it('keeps a command once, however often it is sent', async () => {

@@ -5,27 +5,48 @@ import { describeCommand } from '@spare-coat/core/coat/describe';
 import { CommandRefused } from '@spare-coat/core/coat/refused';
 import { applyChanges, invertChanges, put, type Change } from '@spare-coat/core/coat/changes';
 import { checkCommand } from '@spare-coat/core/coat/commands';
-import { ENTITIES, coatOf, newCoatRow, type CoatRows, type RowTypes } from '@spare-coat/core/coat/rows';
+import { needsOf, needsOfChanges, type Needs } from '@spare-coat/core/coat/needs';
+import {
+  ENTITIES,
+  NO_ROWS,
+  coatOf,
+  newCoatRow,
+  type CoatRows,
+  type RowTypes,
+} from '@spare-coat/core/coat/rows';
 import type { Written } from '@spare-coat/core/wire/coat';
 import { isId, nameSchema } from '@spare-coat/core/wire/text';
-import { inTransaction, type Client, type Db } from '../db/pool.js';
+import { inTransaction, type Client, type Db, type Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
-import { appendEntry, entriesAfter, loadRows, undoState, writeChanges } from './store.js';
+import {
+  entriesAfter,
+  findEntry,
+  loadRows,
+  undoState,
+  writeEntry,
+  type HistoryEntry,
+  type NewEntry,
+} from './store.js';
 
 export interface Envelope {
   readonly commandId: string;
   readonly revision: number;
 }
 
+/** The largest that a column of the database holds. */
+const MOST_REVISION = 2 ** 31 - 1;
+const isRevision = (of: unknown): of is number =>
+  Number.isInteger(of) && Math.abs(of as number) <= MOST_REVISION;
+
 export function readEnvelope(body: unknown): Envelope {
   const { commandId, revision } = (body ?? {}) as Partial<Envelope>;
-  if (typeof commandId !== 'string' || !isId(commandId) || !Number.isInteger(revision))
+  if (typeof commandId !== 'string' || !isId(commandId) || !isRevision(revision))
     throw new Problem(
       400,
       'bad-envelope',
       'A write needs a commandId (UUID) and the revision it was made on.',
     );
-  return { commandId, revision: revision! };
+  return { commandId, revision };
 }
 
 /** Locks a coat. @throws 404 when there is none */
@@ -52,12 +73,22 @@ async function repeated(client: Client, coatId: string, envelope: Envelope): Pro
   return true;
 }
 
-async function answer(client: Client, coatId: string, since: number): Promise<Written> {
-  const entries = await entriesAfter(client, coatId, since);
-  const { rows } = await client.query<{ revision: number }>('select revision from root where id = $1', [
-    coatId,
-  ]);
-  return { revision: rows[0]!.revision, entries, ...(await undoState(client, coatId)) };
+/** A window that missed more than this gets the coat as it is now: that is less than all that happened. */
+const MOST_ENTRIES = 200;
+
+/** What changed since a revision, and what undo and redo would do. The caller reads on one state of the database. */
+export async function whatChanged(db: Queryable, coatId: string, since: number): Promise<Written> {
+  const { rows } = await db.query<{ revision: number; condensed: boolean }>(
+    `select r.revision, coalesce(h.condensed, false) as condensed from root r
+       left join history h on h.root_id = r.id and h.revision = $2 + 1 where r.id = $1`,
+    [coatId, since],
+  );
+  const { revision, condensed } = rows[0]!;
+  const heads = await undoState(db, coatId);
+  if (condensed || revision - since > MOST_ENTRIES)
+    return { revision, entries: [], rows: await loadRows(db, coatId), ...heads };
+  const entries = since >= revision ? [] : await entriesAfter(db, coatId, since);
+  return { revision, entries, ...heads };
 }
 
 /** A write against an old revision: the sender gets what changed since, so that it can bring it in and try again. */
@@ -69,17 +100,11 @@ async function refuseStale(client: Client, coatId: string, known: number, now: n
       entries: [],
     });
   throw new Problem(409, 'stale', 'The coat was changed in another window meanwhile.', {
-    ...(await answer(client, coatId, known)),
+    ...(await whatChanged(client, coatId, known)),
   });
 }
 
 const now = () => new Date().toISOString();
-
-function applied(rows: CoatRows, changes: readonly Change[], code: string): CoatRows {
-  const result = applyChanges(rows, changes);
-  if (!result.ok) throw new Problem(409, code, result.clash.sentence, { clash: result.clash });
-  return result.rows;
-}
 
 /** Carries out one command: its changes, its inverse and its history entry in one transaction. */
 export function runCommand(db: Db, coatId: string, body: unknown): Promise<Written> {
@@ -88,17 +113,22 @@ export function runCommand(db: Db, coatId: string, body: unknown): Promise<Writt
   if (!checked.ok)
     throw new Problem(422, 'bad-command', checked.problems.join(' '), { problems: checked.problems });
   const { command } = checked;
-  return inTransaction(db, async (client) => {
-    await changeCoat(client, coatId, envelope, (rows) => {
-      try {
-        return { changes: carryOut(rows, command), label: describeCommand(rows, command), command };
-      } catch (error) {
-        if (error instanceof CommandRefused) throw new Problem(422, error.code, error.message);
-        throw error;
-      }
-    });
-    return answer(client, coatId, envelope.revision);
-  });
+  return inTransaction(db, (client) =>
+    changeCoat(
+      client,
+      coatId,
+      envelope,
+      (rows) => {
+        try {
+          return { changes: carryOut(rows, command), label: describeCommand(rows, command), command };
+        } catch (error) {
+          if (error instanceof CommandRefused) throw new Problem(422, error.code, error.message);
+          throw error;
+        }
+      },
+      needsOf(command),
+    ),
+  );
 }
 
 /** What is done to a coat in one go, and what its history says of it. */
@@ -111,45 +141,57 @@ interface Act {
 /**
  * Changes a coat by one entry that can be taken back, on the revision that it was made on. Nothing happens where there is
  * nothing to change, or where it was done before.
+ *
+ * @param needs what `actOn` looks at; the whole coat where that is not said
  */
 export async function changeCoat(
   client: Client,
   coatId: string,
   envelope: Envelope,
   actOn: (rows: CoatRows) => Act,
-): Promise<void> {
+  needs?: Needs,
+): Promise<Written> {
   const revision = await lockCoat(client, coatId);
-  if (await repeated(client, coatId, envelope)) return;
+  if (await repeated(client, coatId, envelope)) return whatChanged(client, coatId, envelope.revision);
   await refuseStale(client, coatId, envelope.revision, revision);
-  const rows = await loadRows(client, coatId);
-  const { changes, label, command } = actOn(rows);
-  if (changes.length === 0) return;
-  applied(rows, changes, 'clash');
-  await written(client, coatId, changes);
-  await appendEntry(client, coatId, revision + 1, {
+  const before = await loadRows(client, coatId, needs);
+  const act = actOn(before);
+  if (act.changes.length === 0) return whatChanged(client, coatId, revision);
+  await write(client, coatId, before, revision + 1, 'clash', {
+    ...act,
     commandId: envelope.commandId,
     direction: 'do',
     answers: null,
-    label,
-    command,
-    changes,
-    inverse: invertChanges(changes, randomUUID, now()),
   });
+  const { label, changes } = act;
+  const done = { revision: revision + 1, label };
+  // The coat is locked: what was just done is what undo takes back, and nothing can come again.
+  return {
+    revision: revision + 1,
+    entries: [{ ...done, changes }],
+    undo: revision > 0 ? done : null,
+    redo: null,
+  };
 }
 
-/** Writes changes; what the database's own constraints refuse comes back as a sentence. */
-async function written(client: Client, coatId: string, changes: readonly Change[]): Promise<void> {
-  try {
-    await writeChanges(client, coatId, changes);
-  } catch (error) {
-    const { code } = error as { code?: string };
-    // What the database says names its tables, which tell a person nothing.
-    if (code === '23503') throw new Problem(422, 'unknown-id', 'This names something that is not there.');
-    if (code === '23505') throw new Problem(409, 'id-used', 'This id is in use already.');
-    if (code === '23514' || code === '22P02' || code === '22003')
-      throw new Problem(422, 'bad-value', 'A value lies outside what can be kept.');
-    throw error;
+/** Writes changes with their inverse. @throws Problem 409 where they no longer fit */
+async function write(
+  client: Client,
+  coatId: string,
+  before: CoatRows,
+  revision: number,
+  code: string,
+  entry: Omit<NewEntry, 'inverse'>,
+): Promise<void> {
+  const result = applyChanges(before, entry.changes);
+  if (!result.ok) {
+    // Names of what it clashes with may lie among the rows that were not needed.
+    const whole = applyChanges(await loadRows(client, coatId), entry.changes);
+    const { clash } = whole.ok ? result : whole;
+    throw new Problem(409, code, clash.sentence, { clash });
   }
+  const inverse = invertChanges(entry.changes, randomUUID, now());
+  await writeEntry(client, coatId, { before, after: result.rows, revision, entry: { ...entry, inverse } });
 }
 
 /** Takes back the newest change, or the one named by `target`; brings the newest one taken back again. */
@@ -158,35 +200,52 @@ export function runUndo(db: Db, coatId: string, body: unknown, direction: 'undo'
   const wanted = (body as { target?: unknown }).target;
   return inTransaction(db, async (client) => {
     const revision = await lockCoat(client, coatId);
-    if (await repeated(client, coatId, envelope)) return answer(client, coatId, envelope.revision);
+    if (await repeated(client, coatId, envelope)) return whatChanged(client, coatId, envelope.revision);
     await refuseStale(client, coatId, envelope.revision, revision);
-    const state = await undoState(client, coatId);
-    const target = Number.isInteger(wanted) ? (wanted as number) : state[direction]?.revision;
-    const entries = target === undefined ? [] : await entriesAfter(client, coatId, target - 1);
-    const entry = entries[0];
-    if (!entry || entry.revision !== target || target === 1)
-      throw new Problem(
-        409,
-        `nothing-to-${direction}`,
-        direction === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.',
-      );
-    if (entries.some((e) => e.answers === target) || (entry.direction === 'undo') !== (direction === 'redo'))
-      throw new Problem(409, `nothing-to-${direction}`, `“${entry.label}” was answered already.`);
-    const rows = await loadRows(client, coatId);
-    const { inverse } = entry;
-    applied(rows, inverse, 'changed-since');
-    await written(client, coatId, inverse);
-    await appendEntry(client, coatId, revision + 1, {
+    const entry = await answerableEntry(client, coatId, direction, wanted);
+    const changes = entry.inverse;
+    const before = await loadRows(client, coatId, needsOfChanges(changes));
+    await write(client, coatId, before, revision + 1, 'changed-since', {
       commandId: envelope.commandId,
       direction,
-      answers: target,
+      answers: entry.revision,
       label: entry.label,
-      command: { type: direction, target },
-      changes: inverse,
-      inverse: invertChanges(inverse, randomUUID, now()),
+      command: { type: direction, target: entry.revision },
+      changes,
     });
-    return answer(client, coatId, envelope.revision);
+    return {
+      revision: revision + 1,
+      entries: [{ revision: revision + 1, label: entry.label, changes }],
+      ...(await undoState(client, coatId)),
+    };
   });
+}
+
+/** The entry that undo or redo answers: the one that is wanted, or the newest. @throws Problem 409 where there is none */
+async function answerableEntry(
+  client: Client,
+  coatId: string,
+  direction: 'undo' | 'redo',
+  wanted: unknown,
+): Promise<HistoryEntry> {
+  const nothing = (sentence: string) => new Problem(409, `nothing-to-${direction}`, sentence);
+  const target = Number.isSafeInteger(wanted)
+    ? (wanted as number)
+    : (await undoState(client, coatId))[direction]?.revision;
+  const entry =
+    target === undefined || target > MOST_REVISION ? null : await findEntry(client, coatId, target);
+  if (!entry || entry.revision === 1)
+    throw nothing(direction === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.');
+  if (entry.condensed)
+    throw nothing(
+      `“${entry.label}” was done so long ago that only what it did is still known, not how to take it back.`,
+    );
+  const { rowCount } = await client.query(
+    'select 1 from answerable where root_id = $1 and side = $2 and revision = $3',
+    [coatId, direction, entry.revision],
+  );
+  if (!rowCount) throw nothing(`“${entry.label}” was answered already.`);
+  return entry;
 }
 
 /** The variants a new coat starts with. */
@@ -254,14 +313,12 @@ export async function makeCoat(
     [id],
   );
   if (made.rowCount === 0) throw new Problem(409, 'id-used', 'This id is in use already.');
-  await written(client, id, changes);
-  await appendEntry(client, id, 1, {
+  await write(client, id, NO_ROWS, 1, 'clash', {
     commandId,
     direction: 'do',
     answers: null,
     label,
     command,
     changes,
-    inverse: invertChanges(changes, randomUUID, now()),
   });
 }

@@ -1,4 +1,4 @@
-import { coatOf, type SurveyRow } from '@spare-coat/core/coat/rows';
+import { coatOf, type CoatRows, type SurveyRow } from '@spare-coat/core/coat/rows';
 import { hostNow, surveysAfter, surveysBefore } from '@spare-coat/core/host/now';
 import type { Survey } from '@spare-coat/core/host/survey';
 import { evaluateCoat, type CoatState } from '@spare-coat/core/matching/evaluate';
@@ -8,28 +8,45 @@ import type { Plan } from '@spare-coat/core/plan/step';
 import type { MatchContext } from '@spare-coat/core/matching/targets';
 import { isId } from '@spare-coat/core/wire/text';
 import { wholeBlob } from '../blobs/store.js';
-import type { Db } from '../db/pool.js';
+import { inSnapshot, type Db, type Queryable } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
 import { partsServing } from '../parts/store.js';
 import { findProfile } from '../profiles/store.js';
 import { loadRows } from './store.js';
 
+/** What is looked at of a coat, and the revision that it is of. */
+export interface CoatContext extends MatchContext {
+  readonly revision: number;
+}
+
 /**
  * A coat with all that is looked at to tell how it stands: its rows, its host, and the parts that may be chosen.
  *
+ * @param db one state of the database (`inSnapshot`), so that all of it belongs together
  * @param family of another host whose parts are wanted as well
  * @throws 404 where there is no such coat
  */
 export async function coatContext(
-  db: Db,
+  db: Queryable,
   coatId: string,
   family: string | null = null,
-): Promise<MatchContext> {
+): Promise<CoatContext> {
   const known = isId(coatId)
-    ? await db.query("select 1 from root where id = $1 and kind = 'coat'", [coatId])
-    : { rowCount: 0 };
-  if (!known.rowCount) throw notFound('coat');
+    ? await db.query<{ revision: number }>("select revision from root where id = $1 and kind = 'coat'", [
+        coatId,
+      ])
+    : { rows: [] };
+  if (!known.rows[0]) throw notFound('coat');
   const rows = await loadRows(db, coatId);
+  return { revision: known.rows[0].revision, ...(await contextOf(db, rows, family)) };
+}
+
+/** The same of rows that are at hand, as they are or as they were. */
+export async function contextOf(
+  db: Queryable,
+  rows: CoatRows,
+  family: string | null = null,
+): Promise<MatchContext> {
   const { profileId, profileRevision } = coatOf(rows);
   const host = profileId ? ((await findProfile(db, profileId, profileRevision!))?.profile ?? null) : null;
   const kinds = [...new Set(Object.values(rows.element).map((e) => e.kind))];
@@ -51,7 +68,7 @@ export async function coatContext(
 
 /** A coat with all that is derived of it. */
 export interface CoatWhole {
-  readonly ctx: MatchContext;
+  readonly ctx: CoatContext;
   readonly coat: CoatState;
   readonly plan: Plan;
   /** How the host was before anything was done, where a survey tells. */
@@ -60,15 +77,17 @@ export interface CoatWhole {
 
 /** The same, evaluated and planned as a person sees it. @throws 404 where there is no such coat */
 export async function coatWhole(db: Db, coatId: string): Promise<CoatWhole> {
-  const ctx = await coatContext(db, coatId);
+  const { ctx, before } = await inSnapshot(db, async (client) => {
+    const read = await coatContext(client, coatId);
+    return { ctx: read, before: await surveys(client, surveysBefore(read.rows)) };
+  });
   const coat = evaluateCoat(ctx, indexOffers(ctx));
-  const before = await surveys(db, surveysBefore(ctx.rows));
   const { host, rows } = ctx;
   const { plan } = planOfCoat(ctx, coat, host && withDone(host, hostBefore(host, before), rows));
   return { ctx, coat, plan, survey: before[0] ?? null };
 }
 
-async function surveys(db: Db, rows: readonly SurveyRow[]): Promise<Survey[]> {
+async function surveys(db: Queryable, rows: readonly SurveyRow[]): Promise<Survey[]> {
   const read: Survey[] = [];
   for (const { blob } of rows) {
     const bytes = await wholeBlob(db, blob);

@@ -1,31 +1,40 @@
 import { isId } from '@spare-coat/core/wire/text';
 import { Router } from 'express';
-import type { Db } from '../db/pool.js';
+import { inSnapshot, type Db, type Queryable } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
 import { bringReferenceOver, carryCoatOver, originState, previewCarryOver } from './carryOver.js';
-import { coatCards } from './cards.js';
-import { createCoat, runCommand, runUndo } from './commands.js';
-import { entriesAfter, loadRows, undoState } from './store.js';
+import { coatCards, readCardsQuery } from './cards.js';
+import { createCoat, runCommand, runUndo, whatChanged } from './commands.js';
+import { loadRows, undoState } from './store.js';
 
 /** Coats: cards, rows, commands, undo and redo, and what changed since a revision. */
 export function coatRoutes(db: Db): Router {
   const router = Router();
-  router.get('/', async (_req, res) => {
-    res.json({ coats: await coatCards(db) });
+  router.get('/', async (req, res) => {
+    res.json(await coatCards(db, readCardsQuery(req.query)));
   });
   router.post('/', async (req, res) => {
     res.status(201).json(await createCoat(db, req.body));
   });
   router.get('/:id', async (req, res) => {
-    const revision = await revisionOf(db, req.params.id);
-    const rows = await loadRows(db, req.params.id);
-    res.json({ revision, rows, ...(await undoState(db, req.params.id)) });
+    const { id } = req.params;
+    res.json(
+      await inSnapshot(db, async (client) => ({
+        revision: await revisionOf(client, id),
+        rows: await loadRows(client, id),
+        ...(await undoState(client, id)),
+      })),
+    );
   });
   router.get('/:id/entries', async (req, res) => {
-    const revision = await revisionOf(db, req.params.id);
+    const { id } = req.params;
     const after = Number(req.query['after'] ?? 0);
-    const entries = await entriesAfter(db, req.params.id, Number.isInteger(after) ? after : 0);
-    res.json({ revision, entries, ...(await undoState(db, req.params.id)) });
+    res.json(
+      await inSnapshot(db, async (client) => {
+        const revision = await revisionOf(client, id);
+        return whatChanged(client, id, after >= 0 && after <= revision ? Math.floor(after) : 0);
+      }),
+    );
   });
   router.post('/:id/commands', async (req, res) => {
     res.json(await runCommand(db, req.params.id, req.body));
@@ -54,7 +63,7 @@ export function coatRoutes(db: Db): Router {
   return router;
 }
 
-async function revisionOf(db: Db, id: string): Promise<number> {
+async function revisionOf(db: Queryable, id: string): Promise<number> {
   const { rows } = isId(id)
     ? await db.query<{ revision: number }>("select revision from root where id = $1 and kind = 'coat'", [id])
     : { rows: [] };

@@ -1,7 +1,8 @@
 import type { Change } from '@spare-coat/core/coat/changes';
+import type { Needs, Scope } from '@spare-coat/core/coat/needs';
 import {
   ENTITIES,
-  NO_ROWS,
+  type AnyRow,
   type CoatRows,
   type Entity,
   type HandmadeRow,
@@ -9,56 +10,159 @@ import {
 } from '@spare-coat/core/coat/rows';
 import type { Answerable, Entry } from '@spare-coat/core/wire/coat';
 import type { Client, Queryable } from '../db/pool.js';
-import { fromRow, TABLES, toColumn } from './tables.js';
+import { columnOf, fromColumns, selected, TABLES, toColumns } from './tables.js';
 
-/** The rows of a coat, all of them. */
-export async function loadRows(db: Queryable, coatId: string): Promise<CoatRows> {
-  const rows: Record<Entity, Record<string, unknown>> = structuredClone(NO_ROWS) as never;
-  for (const entity of ENTITIES) {
+/**
+ * The rows of a coat, all of them or those that are needed, by one statement: they are of one state of the database.
+ *
+ * @returns rows without a coat where there is none
+ */
+export async function loadRows(db: Queryable, coatId: string, needs?: Needs): Promise<CoatRows> {
+  const values: unknown[] = [coatId];
+  const tables = ENTITIES.map((entity) => {
+    const scope = needs ? needs[entity] : 'all';
+    if (scope === undefined) return `null as ${entity}`;
     const where = entity === 'coat' ? 'id' : 'coat_id';
-    const result = await db.query<Record<string, unknown>>(
-      `select ${Object.values(TABLES[entity].columns).join(', ')} from ${entity} where ${where} = $1`,
-      [coatId],
-    );
-    for (const row of result.rows) rows[entity][String(row['id'])] = fromRow(entity, row);
-  }
-  return rows as unknown as CoatRows;
+    return `(select json_agg(one_row) from (select ${selected(entity)} from ${entity} where ${where} = $1${within(entity, scope, values)}) one_row) as ${entity}`;
+  });
+  const { rows } = await db.query<Record<Entity, Record<string, unknown>[] | null>>(
+    `select ${tables.join(', ')}`,
+    values,
+  );
+  const found = rows[0]!;
+  return Object.fromEntries(
+    ENTITIES.map((entity) => [
+      entity,
+      Object.fromEntries((found[entity] ?? []).map((row) => [String(row['id']), fromColumns(entity, row)])),
+    ]),
+  ) as unknown as CoatRows;
 }
 
-/** Writes changes, in their order. They have been applied to the loaded rows before, so that they fit. */
-export async function writeChanges(
+/** The condition for the rows of a scope, with its values put behind those that are there. */
+function within(entity: Entity, scope: Scope, values: unknown[]): string {
+  if (scope === 'all') return '';
+  const any = scope.map((s) => {
+    values.push(s.values);
+    return `${columnOf(entity, s.field)}::text = any($${values.length}::text[])`;
+  });
+  return ` and (${any.join(' or ')})`;
+}
+
+/** One row as changes leave it. `fields` are those that are written. */
+interface Net {
+  readonly id: string;
+  readonly fields: readonly string[];
+  readonly row: AnyRow;
+}
+
+/** What changes come to, row by row: where one is changed twice only how it ends is written. */
+function netOf(
+  entity: Entity,
+  before: CoatRows,
+  after: CoatRows,
+  changes: readonly Change[],
+): { readonly gone: string[]; readonly made: Net[]; readonly changed: Net[] } {
+  const gone: string[] = [];
+  const made: Net[] = [];
+  const changed: Net[] = [];
+  const touched = new Map<string, Set<string>>();
+  for (const change of changes)
+    if (change.entity === entity) {
+      const fields = touched.get(change.id) ?? new Set<string>();
+      for (const field of Object.keys(change.after ?? {})) fields.add(field);
+      touched.set(change.id, fields);
+    }
+  for (const [id, fields] of touched) {
+    const was = before[entity][id];
+    const row = after[entity][id] as AnyRow | undefined;
+    if (!row) {
+      if (was) gone.push(id);
+    } else if (was) changed.push({ id, fields: [...fields].filter((f) => f !== 'id'), row });
+    else made.push({ id, fields: Object.keys(row), row });
+  }
+  return { gone, made, changed };
+}
+
+/** Puts rows together that write the same fields: each group is one statement. */
+function groups(rows: readonly Net[]): Net[][] {
+  const by = new Map<string, Net[]>();
+  for (const row of rows) {
+    const key = [...row.fields].sort().join(' ');
+    by.set(key, [...(by.get(key) ?? []), row]);
+  }
+  return [...by.values()];
+}
+
+/** What is written of a coat at one time. */
+export interface Writing {
+  /** The rows as they were read, and as the changes leave them. */
+  readonly before: CoatRows;
+  readonly after: CoatRows;
+  readonly revision: number;
+  readonly entry: NewEntry;
+}
+
+/**
+ * Writes an entry with its changes, moves the coat to its revision and tells other windows: one statement, whatever is changed.
+ * Rows that refer to each other, and rows that change places, are looked at by the database when all of it is done. The caller
+ * holds the root's lock.
+ */
+export async function writeEntry(
   client: Client,
   coatId: string,
-  changes: readonly Change[],
+  { before, after, revision, entry }: Writing,
 ): Promise<void> {
-  for (const change of changes) {
-    const { columns } = TABLES[change.entity];
-    const ownerColumn = change.entity === 'coat' ? null : 'coat_id';
-    if (change.after === null) {
-      await client.query(`delete from ${change.entity} where id = $1 and ${ownerColumn ?? 'id'} = $2`, [
-        change.id,
-        coatId,
-      ]);
-      continue;
+  const values: unknown[] = [coatId];
+  const value = (of: unknown) => `$${values.push(of)}`;
+  const parts: string[] = [];
+  const part = (text: string) => void parts.push(`w${parts.length} as (${text})`);
+  for (const entity of ENTITIES) {
+    const { gone, made, changed } = netOf(entity, before, after, entry.changes);
+    const own = entity === 'coat' ? 'id' : 'coat_id';
+    const json = (rows: readonly Net[]) =>
+      `jsonb_populate_recordset(null::${entity}, ${value(JSON.stringify(rows.map(({ row, fields }) => toColumns(entity, row, ['id', ...fields]))))}::jsonb)`;
+    if (gone.length > 0) part(`delete from ${entity} where ${own} = $1 and id = any(${value(gone)}::uuid[])`);
+    for (const rows of groups(made)) {
+      const columns = rows[0]!.fields.flatMap((f) => columnOf(entity, f) ?? []).join(', ');
+      const tied = entity === 'coat' ? ['', ''] : [', coat_id', ', $1::uuid'];
+      part(`insert into ${entity} (${columns}${tied[0]}) select ${columns}${tied[1]} from ${json(rows)}`);
     }
-    const fields = Object.keys(change.after).filter((f) => columns[f] !== undefined);
-    const values = fields.map((f) =>
-      toColumn(change.entity, f, (change.after as Record<string, unknown>)[f]),
-    );
-    if (change.before === null) {
-      const names = [...fields.map((f) => columns[f]), ...(ownerColumn ? [ownerColumn] : [])];
-      await client.query(
-        `insert into ${change.entity} (${names.join(', ')}) values (${names.map((_, i) => `$${i + 1}`).join(', ')})`,
-        [...values, ...(ownerColumn ? [coatId] : [])],
-      );
-    } else {
-      await client.query(
-        `update ${change.entity} set ${fields.map((f, i) => `${columns[f]} = $${i + 3}`).join(', ')} where id = $1 and ${ownerColumn ?? 'id'} = $2`,
-        [change.id, coatId, ...values],
+    for (const rows of groups(changed)) {
+      const columns = rows[0]!.fields.flatMap((f) => columnOf(entity, f) ?? []);
+      if (columns.length === 0) continue;
+      part(
+        `update ${entity} t set ${columns.map((c) => `${c} = one_row.${c}`).join(', ')} from ${json(rows)} as one_row where t.id = one_row.id and t.${own} = $1`,
       );
     }
-    await holdBlobs(client, coatId, blobsOf(change));
   }
+  const blobs = [...new Set(entry.changes.flatMap(blobsOf))];
+  if (blobs.length > 0)
+    part(
+      `insert into blob_use (sha256, root_id) select unnest(${value(blobs)}::text[]), $1::uuid on conflict do nothing`,
+    );
+  const n = value(revision);
+  const label = value(entry.label);
+  const answers = value(entry.answers);
+  part(
+    `insert into history (root_id, revision, command_id, direction, answers, label, command, changes, inverse, owner_id)
+     select $1::uuid, ${n}::int, ${value(entry.commandId)}::uuid, ${value(entry.direction)}, ${answers}::int, ${label}::text, ${value(JSON.stringify(entry.command))}::jsonb, ${value(JSON.stringify(entry.changes))}::jsonb, ${value(JSON.stringify(entry.inverse))}::jsonb, owner_id from root where id = $1`,
+  );
+  // Something new takes away what could have come again. Making the coat is not taken back: deleting it is a command.
+  if (entry.direction === 'do') part("delete from answerable where root_id = $1 and side = 'redo'");
+  else
+    part(
+      `delete from answerable where root_id = $1 and side = '${entry.direction}' and revision = ${answers}::int`,
+    );
+  if (revision > 1)
+    part(
+      `insert into answerable (root_id, side, revision, label, owner_id)
+       select $1::uuid, '${entry.direction === 'undo' ? 'redo' : 'undo'}', ${n}::int, ${label}::text, owner_id from root where id = $1`,
+    );
+  part(`update root set revision = ${n}::int, changed_at = now() where id = $1`);
+  await client.query(
+    `with ${parts.join(',\n')} select pg_notify('coat_changed', $1::text || ' ' || ${n}::text)`,
+    values,
+  );
 }
 
 /** The blobs that a change brings into the coat: of pictures, of fonts, of pictures that are targets. */
@@ -80,28 +184,34 @@ function blobsOf(change: Change): string[] {
   return typeof target === 'object' && 'blob' in target ? [target.blob as string] : [];
 }
 
-async function holdBlobs(client: Client, coatId: string, blobs: readonly string[]): Promise<void> {
-  if (blobs.length === 0) return;
-  await client.query(
-    'insert into blob_use (sha256, root_id) select unnest($1::text[]), $2 on conflict do nothing',
-    [[...new Set(blobs)], coatId],
-  );
-}
-
 export interface HistoryEntry extends Entry {
   readonly direction: 'do' | 'undo' | 'redo';
   readonly answers: number | null;
   readonly inverse: readonly Change[];
-  readonly at: string;
+  /** Older than what can be taken back: only that it was done is still known. */
+  readonly condensed: boolean;
 }
 
 /** Entries after a revision, oldest first. */
-export async function entriesAfter(db: Queryable, coatId: string, revision: number): Promise<HistoryEntry[]> {
-  const { rows } = await db.query<HistoryEntry>(
-    'select revision, direction, answers, label, changes, inverse, at from history where root_id = $1 and revision > $2 order by revision',
+export async function entriesAfter(db: Queryable, coatId: string, revision: number): Promise<Entry[]> {
+  const { rows } = await db.query<Entry>(
+    'select revision, label, changes from history where root_id = $1 and revision > $2 order by revision',
     [coatId, revision],
   );
   return rows;
+}
+
+/** One entry, with what takes it back; null where there is none. */
+export async function findEntry(
+  db: Queryable,
+  coatId: string,
+  revision: number,
+): Promise<HistoryEntry | null> {
+  const { rows } = await db.query<HistoryEntry>(
+    'select revision, direction, answers, label, changes, inverse, condensed from history where root_id = $1 and revision = $2',
+    [coatId, revision],
+  );
+  return rows[0] ?? null;
 }
 
 export interface NewEntry {
@@ -114,60 +224,17 @@ export interface NewEntry {
   readonly inverse: readonly Change[];
 }
 
-/** Appends an entry under the next revision and tells other windows. The caller holds the root's lock. */
-export async function appendEntry(
-  client: Client,
-  rootId: string,
-  revision: number,
-  entry: NewEntry,
-): Promise<void> {
-  await client.query(
-    `insert into history (root_id, revision, command_id, direction, answers, label, command, changes, inverse, owner_id)
-     select $1, $2, $3, $4, $5, $6, $7, $8, $9, owner_id from root where id = $1`,
-    [
-      rootId,
-      revision,
-      entry.commandId,
-      entry.direction,
-      entry.answers,
-      entry.label,
-      JSON.stringify(entry.command),
-      JSON.stringify(entry.changes),
-      JSON.stringify(entry.inverse),
-    ],
-  );
-  await client.query('update root set revision = $2, changed_at = now() where id = $1', [rootId, revision]);
-  await client.query("select pg_notify('coat_changed', $1)", [`${rootId} ${revision}`]);
-}
-
 /** What undo and redo would do now: the newest entry that can be taken back, and the newest that can come again. */
 export async function undoState(
   db: Queryable,
   coatId: string,
 ): Promise<{ undo: Answerable | null; redo: Answerable | null }> {
-  const { rows } = await db.query<{
-    revision: number;
-    direction: string;
-    answers: number | null;
-    label: string;
-  }>('select revision, direction, answers, label from history where root_id = $1 order by revision', [
-    coatId,
-  ]);
-  const undo: Answerable[] = [];
-  let redo: Answerable[] = [];
-  for (const row of rows) {
-    if (row.direction === 'undo') {
-      const at = undo.findIndex((e) => e.revision === row.answers);
-      if (at >= 0) undo.splice(at, 1);
-      redo.push({ revision: row.revision, label: row.label });
-    } else if (row.direction === 'redo') {
-      redo = redo.filter((e) => e.revision !== row.answers);
-      undo.push({ revision: row.revision, label: row.label });
-    } else {
-      // Making the coat is not taken back by undo: deleting it is its own command.
-      if (row.revision > 1) undo.push({ revision: row.revision, label: row.label });
-      redo = [];
-    }
-  }
-  return { undo: undo.at(-1) ?? null, redo: redo.at(-1) ?? null };
+  const newest = (side: 'undo' | 'redo') =>
+    `(select json_build_object('revision', revision, 'label', label) from answerable
+       where root_id = $1 and side = '${side}' order by revision desc limit 1) as ${side}`;
+  const { rows } = await db.query<{ undo: Answerable | null; redo: Answerable | null }>(
+    `select ${newest('undo')}, ${newest('redo')}`,
+    [coatId],
+  );
+  return rows[0]!;
 }

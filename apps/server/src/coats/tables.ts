@@ -1,10 +1,9 @@
-import type { Entity } from '@spare-coat/core/coat/rows';
+import type { AnyRow, Entity } from '@spare-coat/core/coat/rows';
 
-/** How a row of the core lies in the database: its columns by field, and which of them hold JSON. */
+/** How a row of the core lies in the database: its columns by field, and which of them hold times. */
 interface Table {
   /** field → column */
   readonly columns: Readonly<Record<string, string>>;
-  readonly json?: readonly string[];
   readonly times?: readonly string[];
 }
 
@@ -28,7 +27,6 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       origin: 'origin',
       deletedAt: 'deleted_at',
     },
-    json: ['limits', 'uses', 'moves', 'extras', 'origin'],
     times: ['deletedAt'],
   },
   variant: { columns: { id: 'id', name: 'name', position: 'position' } },
@@ -57,7 +55,6 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       guides: 'guides',
       position: 'position',
     },
-    json: ['guides'],
   },
   kind: {
     columns: {
@@ -69,11 +66,9 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       weight: 'weight',
       traits: 'traits',
     },
-    json: ['traits'],
   },
   font: {
     columns: { id: 'id', name: 'name', blob: 'blob', metrics: 'metrics' },
-    json: ['metrics'],
   },
   element: {
     columns: {
@@ -89,7 +84,6 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       displayId: 'display_id',
       addition: 'addition',
     },
-    json: ['links', 'rules', 'carry'],
   },
   region: {
     columns: {
@@ -116,7 +110,6 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       pictureId: 'picture_id',
       source: 'source',
     },
-    json: ['target', 'source'],
   },
   match: {
     columns: {
@@ -130,7 +123,6 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       lookAgain: 'look_again',
       by: 'chosen_by',
     },
-    json: ['links'],
   },
   layer: {
     columns: {
@@ -144,7 +136,6 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       settings: 'settings',
       own: 'own',
     },
-    json: ['settings', 'own'],
   },
   handmade: {
     columns: {
@@ -156,7 +147,6 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       files: 'files',
       recipe: 'recipe',
     },
-    json: ['supplies', 'files', 'recipe'],
   },
   accepted: {
     columns: { id: 'id', finding: 'finding', facts: 'facts', reason: 'reason', at: 'at' },
@@ -221,7 +211,6 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       values: 'trait_values',
       against: 'against',
     },
-    json: ['likeness', 'values'],
   },
   journal: {
     columns: {
@@ -234,23 +223,39 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       pictures: 'pictures',
       step: 'step',
     },
-    json: ['step'],
     times: ['at'],
   },
 };
 
-/** A field's value as node-postgres takes it. */
-export function toColumn(entity: Entity, field: string, value: unknown): unknown {
-  return value !== null && TABLES[entity].json?.includes(field) ? JSON.stringify(value) : value;
+/** The column of a field; undefined of one that is not kept. */
+export function columnOf(entity: Entity, field: string): string | undefined {
+  return Object.hasOwn(TABLES[entity].columns, field) ? TABLES[entity].columns[field] : undefined;
 }
 
-/** A row as the database gave it, in the core's fields. */
-export function fromRow(entity: Entity, row: Readonly<Record<string, unknown>>): Record<string, unknown> {
+/** The columns of an entity as a select names them. */
+export const selected = (entity: Entity): string => Object.values(TABLES[entity].columns).join(', ');
+
+/** These fields of a row as one JSON object by column, as PostgreSQL reads rows from. */
+export function toColumns(entity: Entity, row: AnyRow, fields: readonly string[]): Record<string, unknown> {
+  const values = row as unknown as Readonly<Record<string, unknown>>;
+  return Object.fromEntries(
+    fields.flatMap((field) => {
+      const column = columnOf(entity, field);
+      return column === undefined ? [] : [[column, values[field]]];
+    }),
+  );
+}
+
+/** A row as PostgreSQL puts it into JSON, in the core's fields. Times come with the offset of the session. */
+export function fromColumns(entity: Entity, row: Readonly<Record<string, unknown>>): Record<string, unknown> {
   const { columns, times } = TABLES[entity];
   return Object.fromEntries(
     Object.entries(columns).map(([field, column]) => {
       const value = row[column];
-      return [field, times?.includes(field) && value instanceof Date ? value.toISOString() : value];
+      return [
+        field,
+        times?.includes(field) && typeof value === 'string' ? new Date(value).toISOString() : value,
+      ];
     }),
   );
 }

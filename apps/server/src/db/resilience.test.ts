@@ -65,6 +65,8 @@ describe('a database that goes away', () => {
         page: null,
         allowedHosts: [],
         requestsPerMinute: 100_000,
+        accessKey: null,
+        trustedProxies: 0,
         listing: null,
         mirror: null,
       }),

@@ -9,7 +9,8 @@ export interface Hub {
   stop(): Promise<void>;
 }
 
-const AGAIN_MS = 2000;
+/** A database that was restarted answers again within a second: news are not to come later than what is asked for. */
+const AGAIN_MS = 300;
 const KEEP_ALIVE_MS = 20_000;
 
 export function openHub(url: string, logger: Logger): Hub {

@@ -1,38 +1,56 @@
-import { spawn } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
 import { Problem } from '../http/problem.js';
+import { startBounded } from '../jobs/bounded.js';
+import { gate } from '../jobs/gate.js';
 
-/** Runs from `src` (tests) and from `dist` alike: the child is always the built one. */
-const CHILD = fileURLToPath(new URL('../../dist/fonts/faceChild.js', import.meta.url));
 /** A font that takes longer is made to. */
-const MOST_MS = 10_000;
-const MOST_MEMORY_MB = 384;
+const BOUNDS = { file: 'fonts/faceChild.js', mostMs: 10_000, mostHeapMb: 384, mostResidentMb: 600 };
+/** Metrics are told in some hundred characters. */
+const MOST_WORDS = 100_000;
+
+/** Each is a process: thirty fonts dropped in at once do not start thirty. */
+const inTurn = gate(
+  2,
+  100,
+  () => new Problem(503, 'busy', 'Too many fonts are being read just now. Try again shortly.'),
+);
 
 /** Reads the metrics of a font in a process that is killed when it takes too long. @throws Problem with a sentence */
-export async function readFont(bytes: Uint8Array): Promise<FaceMetrics> {
-  const child = spawn(process.execPath, [`--max-old-space-size=${MOST_MEMORY_MB}`, CHILD], {
-    stdio: ['pipe', 'pipe', 'ignore'],
-    env: { PATH: process.env['PATH'] },
-  });
-  const timer = setTimeout(() => child.kill('SIGKILL'), MOST_MS);
+export function readFont(bytes: Uint8Array): Promise<FaceMetrics> {
+  return inTurn(() => readInChild(bytes));
+}
+
+async function readInChild(bytes: Uint8Array): Promise<FaceMetrics> {
+  const child = startBounded(BOUNDS);
   try {
     let told = '';
-    child.stdout.on('data', (d: Buffer) => (told += d.toString()));
-    child.stdin.on('error', () => undefined);
-    child.stdin.end(bytes);
-    await new Promise<void>((resolve, reject) => {
-      child.on('close', () => resolve());
-      child.on('error', reject);
+    child.process.stderr.resume();
+    child.process.stdout.on('data', (d: Buffer) => {
+      told += d.toString();
+      if (told.length > MOST_WORDS) child.kill();
     });
-    const answer = (told === '' ? {} : JSON.parse(told)) as { metrics?: FaceMetrics; sentence?: string };
-    if (answer.metrics) return answer.metrics;
+    child.process.stdin.end(bytes);
+    await new Promise<void>((resolve, reject) => {
+      child.process.on('close', () => resolve());
+      child.process.on('error', reject);
+    });
+    const answer = answerOf(told);
+    if (answer?.metrics) return answer.metrics;
     throw new Problem(
       422,
       'unreadable-font',
-      answer.sentence ?? 'Reading the font took too long and was given up.',
+      answer?.sentence ?? 'Reading the font took too long and was given up.',
     );
   } finally {
-    clearTimeout(timer);
+    child.done();
+  }
+}
+
+function answerOf(told: string): { metrics?: FaceMetrics; sentence?: string } | null {
+  try {
+    return JSON.parse(told) as { metrics?: FaceMetrics; sentence?: string };
+  } catch {
+    // It was ended before it had said all.
+    return null;
   }
 }

@@ -46,7 +46,8 @@ export function originGuard(allowedHosts: readonly string[]): RequestHandler {
     if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`)
       throw new Problem(403, 'wrong-origin', 'A page from elsewhere asked for this. It was refused.');
     const site = req.headers['sec-fetch-site'];
-    if (req.path.startsWith('/api/') && site !== undefined && site !== 'same-origin' && site !== 'none')
+    // Routes do not mind in which case they are asked for.
+    if (/^\/api(\/|$)/i.test(req.path) && site !== undefined && site !== 'same-origin' && site !== 'none')
       throw new Problem(403, 'wrong-origin', 'A page from elsewhere asked for this. It was refused.');
     next();
   };

@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
-import { isUnreachable } from '../db/pool.js';
+import { troubleOf, type Trouble } from '../db/pool.js';
 
 /** RFC 9457 problem details: a code, a sentence for the person, and what to do. */
 export class Problem extends Error {
@@ -33,6 +33,7 @@ export function problemHandler(logger: Logger): ErrorRequestHandler {
         { err: error, requestId: res.locals['requestId'] as string, path: req.path },
         'a request failed',
       );
+    if (problem.status === 503) res.set('Retry-After', String(RETRY_AFTER));
     res
       .status(problem.status)
       .type('application/problem+json')
@@ -49,17 +50,43 @@ export function problemHandler(logger: Logger): ErrorRequestHandler {
   };
 }
 
+/** What the database's own rules refuse, as sentences: what it says itself names its tables, which tell a person nothing. */
+function refusedByDatabase(code: string): Problem | null {
+  if (code === '23503') return new Problem(422, 'unknown-id', 'This names something that is not there.');
+  if (code === '23505') return new Problem(409, 'id-used', 'This id is in use already.');
+  if (code.startsWith('54')) return new Problem(422, 'too-long', 'Something in it is too long to be kept.');
+  // Data that no column takes: signs that are no text, numbers that are too large, values against a rule.
+  if (code.startsWith('22') || code.startsWith('23'))
+    return new Problem(422, 'bad-value', 'A value lies outside what can be kept.');
+  return null;
+}
+
+const TROUBLES: Readonly<Record<Trouble, readonly [code: string, sentence: string]>> = {
+  away: [
+    'database-away',
+    'The database does not answer. Try again shortly: sending the same again is harmless.',
+  ],
+  full: [
+    'database-full',
+    'The disk or the memory of the database is full. Nothing was changed. Make room, and try again.',
+  ],
+  busy: [
+    'database-busy',
+    'The database is too busy with other work. Nothing was changed; try again shortly.',
+  ],
+};
+/** In seconds: by then a database that was restarted answers again. */
+const RETRY_AFTER = 2;
+
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
-  const { type, status } = error as { type?: string; status?: number };
+  const { type, status, code } = error as { type?: string; status?: number; code?: unknown };
   if (type === 'entity.too.large') return new Problem(413, 'too-large', 'What was sent is too large.');
   if (type === 'entity.parse.failed') return new Problem(400, 'not-json', 'What was sent is not JSON.');
-  if (isUnreachable(error))
-    return new Problem(
-      503,
-      'database-away',
-      'The database does not answer. Nothing was changed; try again shortly.',
-    );
+  const trouble = troubleOf(error);
+  if (trouble) return new Problem(503, ...TROUBLES[trouble]);
+  const refused = typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code) ? refusedByDatabase(code) : null;
+  if (refused) return refused;
   if (status !== undefined && status >= 400 && status < 500)
     return new Problem(status, 'bad-request', 'The request was not understood.');
   return new Problem(500, 'unexpected', 'Something went wrong here. Nothing was changed.');

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
-import type { Db, Queryable } from '../db/pool.js';
+import { troubleOf, type Db, type Queryable } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 
 /** Long work off the request thread. A job is a row: whoever claims it holds a lease and renews it while working. */
@@ -71,20 +71,36 @@ export async function cancelJob(db: Queryable, id: string): Promise<void> {
   );
 }
 
-/** Kinds that wait for others more than they work: they run beside the heavy ones, one at a time as well. */
-const MOSTLY_WAITING = ['listing.fetch'];
+/**
+ * Work by its weight, one at a time of each on a server: a picture that somebody waits for never stands behind an archive, and
+ * what mostly waits for others behind neither.
+ */
+const LANES = {
+  light: ['picture.normalise'],
+  waiting: ['listing.fetch'],
+  heavy: ['archive.read', 'bundle.read', 'proposal'],
+} as const satisfies Record<string, readonly string[]>;
+type Lane = keyof typeof LANES;
 
-/** Claims the oldest job that waits, or whose worker's lease has run out. */
-async function claim(db: Db, waiting: boolean): Promise<Job | null> {
+/** What nobody has weighed counts as heavy. */
+function laneOf(kind: string): Lane {
+  return (
+    (Object.keys(LANES) as Lane[]).find((lane) => (LANES[lane] as readonly string[]).includes(kind)) ??
+    'heavy'
+  );
+}
+
+/** Claims the oldest job of a lane that waits, or whose worker's lease has run out. */
+async function claim(db: Db, kinds: readonly string[]): Promise<Job | null> {
   const { rows } = await db.query<Job>(
     `update job set state = 'running', attempts = attempts + 1, changed_at = now(),
             lease_until = now() + make_interval(secs => $1)
       where id = (select id from job
                    where (state = 'waiting' or (state = 'running' and lease_until < now())) and attempts < $2
-                     and (kind = any($3)) = $4
+                     and kind = any($3)
                    order by created_at for update skip locked limit 1)
       returning ${COLUMNS}`,
-    [LEASE_SECONDS, MOST_ATTEMPTS, MOSTLY_WAITING, waiting],
+    [LEASE_SECONDS, MOST_ATTEMPTS, kinds],
   );
   return rows[0] ?? null;
 }
@@ -107,12 +123,16 @@ export interface Runner {
   stop(): Promise<void>;
 }
 
-/**
- * Runs jobs: heavy ones one after the other, since two at once would only be slower on a small machine; beside them, one
- * after the other as well, those that mostly wait.
- */
+/** Runs jobs, one after the other in each lane: two heavy ones at once would only be slower on a small machine. */
 export function runJobs(db: Db, workers: Readonly<Record<string, Worker>>, logger: Logger): Runner {
-  const lanes = [false, true].map((waiting) => runLane(db, workers, logger, waiting));
+  const lanes = (Object.keys(LANES) as Lane[]).map((lane) =>
+    runLane(
+      db,
+      workers,
+      logger,
+      Object.keys(workers).filter((kind) => laneOf(kind) === lane),
+    ),
+  );
   return {
     wake: () => lanes.forEach((lane) => lane.wake()),
     drop: (jobId) => lanes.forEach((lane) => lane.drop(jobId)),
@@ -126,7 +146,7 @@ function runLane(
   db: Db,
   workers: Readonly<Record<string, Worker>>,
   logger: Logger,
-  waiting: boolean,
+  kinds: readonly string[],
 ): Runner {
   let stopped = false;
   let timer: NodeJS.Timeout | undefined;
@@ -137,10 +157,10 @@ function runLane(
     for (;;) {
       if (stopped) return;
       await failAbandoned(db);
-      const job = await claim(db, waiting);
+      const job = await claim(db, kinds);
       if (!job) return;
       current = { id: job.id, control: new AbortController() };
-      await work(db, job, workers[job.kind], current.control, logger);
+      await work(db, job, workers[job.kind], current.control, logger, () => stopped);
       current = null;
     }
   };
@@ -175,8 +195,10 @@ async function work(
   worker: Worker | undefined,
   control: AbortController,
   logger: Logger,
+  isStopping: () => boolean,
 ): Promise<void> {
   let share = 0;
+  let lastBeat = Date.now();
   const beat = async () => {
     const { rows } = await db.query<{ cancel_asked: boolean }>(
       `update job set lease_until = now() + make_interval(secs => $2), progress = $3, changed_at = now()
@@ -184,8 +206,13 @@ async function work(
       [job.id, LEASE_SECONDS, share],
     );
     if (!rows[0] || rows[0].cancel_asked) control.abort();
+    else lastBeat = Date.now();
   };
-  const heart = setInterval(() => void beat().catch(() => control.abort()), HEARTBEAT_MS);
+  // A database that is away for a moment ends no work: that goes on for as long as nobody else may have taken it up.
+  const missed = () => {
+    if (Date.now() - lastBeat >= LEASE_SECONDS * 1000) control.abort();
+  };
+  const heart = setInterval(() => void beat().catch(missed), HEARTBEAT_MS);
   const finish = (state: string, result: unknown, problem: unknown) =>
     db.query(
       `update job set state = $2, result = $3, problem = $4, lease_until = null, changed_at = now(),
@@ -217,7 +244,12 @@ async function work(
       job.id,
     ]);
     if (asked.rows[0]?.cancel_asked) await finish('cancelled', null, null);
-    else if (error instanceof Problem)
+    else if (isStopping() && control.signal.aborted) await giveBack(db, job.id);
+    else if (troubleOf(error)) {
+      // The database could not take it: whoever looks next does it again.
+      logger.warn({ err: (error as Error).message, job: job.id }, 'a job is left to be taken up again');
+      await giveBack(db, job.id);
+    } else if (error instanceof Problem)
       await finish('failed', null, { code: error.code, sentence: error.message });
     else {
       logger.error({ err: error, job: job.id }, 'a job failed');
@@ -229,4 +261,25 @@ async function work(
   } finally {
     clearInterval(heart);
   }
+}
+
+/** Lets somebody else take a job up at once; that it was begun does not count. */
+async function giveBack(db: Db, jobId: string): Promise<void> {
+  await db.query(
+    `update job set state = 'waiting', lease_until = null, attempts = greatest(attempts - 1, 0), changed_at = now()
+      where id = $1 and state = 'running'`,
+    [jobId],
+  );
+}
+
+/** What was worked out is kept for so many days. */
+export const JOB_DAYS = 7;
+
+/** Forgets work that ended so long ago. @returns how many */
+export async function forgetJobs(db: Queryable): Promise<number> {
+  const { rowCount } = await db.query(
+    `delete from job where state in ('done', 'failed', 'cancelled') and changed_at < now() - make_interval(days => $1)`,
+    [JOB_DAYS],
+  );
+  return rowCount ?? 0;
 }

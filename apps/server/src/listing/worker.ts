@@ -1,12 +1,11 @@
 import { createReadStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { readListedDetails } from '@spare-coat/core/wire/listing';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 import type { Worker } from '../jobs/queue.js';
+import { inWorkFolder } from '../jobs/workFolder.js';
 import { askJson } from './client.js';
 import { download } from './download.js';
 
@@ -25,14 +24,11 @@ export function listingWorker(db: Db, listing: string | null): Worker {
     );
     const version = details.versions.find((v) => v.version === wanted);
     if (!version) throw new Problem(502, 'listing-gone', 'The listing does not have this version any more.');
-    const folder = await mkdtemp(join(tmpdir(), 'spare-coat-'));
-    try {
+    return inWorkFolder(async (folder) => {
       const path = join(folder, 'file');
       await download(root, version, path, signal, (share) => progress(share * 0.95));
       const blob = await putBlob(db, createReadStream(path), 'application/octet-stream', MOST_BYTES);
       return { sha256: blob.sha256, size: blob.size, file: version.file, key, version: version.version };
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
+    });
   };
 }

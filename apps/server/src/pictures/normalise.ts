@@ -1,14 +1,17 @@
-import { spawn } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
 import { pipeline } from 'node:stream/promises';
 import { findBlob, putBlob, readBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
+import { startBounded } from '../jobs/bounded.js';
 import type { JobTools, Worker } from '../jobs/queue.js';
 
-/** Runs from `src` (tests) and from `dist` alike: the child is always the built one. */
-const CHILD = fileURLToPath(new URL('../../dist/pictures/normaliseChild.js', import.meta.url));
-const MOST_MS = 60_000;
+/** 40 megapixels of 16 bits a channel, read and turned, take some 700 MB outside the heap. */
+const BOUNDS = {
+  file: 'pictures/normaliseChild.js',
+  mostMs: 60_000,
+  mostHeapMb: 256,
+  mostResidentMb: 2000,
+};
 /** A PNG of 40 megapixels of noise is some 160 MB. */
 const MOST_OUTPUT = 200 * 1024 * 1024;
 
@@ -47,35 +50,28 @@ export function normaliseWorker(db: Db): Worker {
 async function normalise(db: Db, original: string, tools: JobTools): Promise<NormalisedPicture> {
   const source = await findBlob(db, original);
   if (!source) throw new Problem(404, 'not-found', 'The file is no longer kept here.');
-  const child = spawn(process.execPath, [CHILD], {
-    stdio: ['pipe', 'pipe', 'pipe'],
-    env: { PATH: process.env['PATH'] },
-  });
-  const timer = setTimeout(() => child.kill('SIGKILL'), MOST_MS);
-  const abort = () => child.kill('SIGKILL');
-  tools.signal.addEventListener('abort', abort);
+  const child = startBounded(BOUNDS);
+  tools.signal.addEventListener('abort', child.kill);
+  if (tools.signal.aborted) child.kill();
   try {
     let told = '';
-    child.stderr.on('data', (d: Buffer) => (told = (told + d.toString()).slice(-10_000)));
+    child.process.stderr.on('data', (d: Buffer) => (told = (told + d.toString()).slice(-10_000)));
     const ended = new Promise<number | null>((resolve, reject) => {
-      child.on('close', resolve);
-      child.on('error', reject);
+      child.process.on('close', resolve);
+      child.process.on('error', reject);
     });
     tools.progress(0.1);
-    const fed = pipeline(readBlob(db, original, 0, source.size - 1), child.stdin).catch(() => undefined);
-    const stored = putBlob(db, child.stdout as AsyncIterable<Uint8Array>, 'image/png', MOST_OUTPUT);
-    stored.catch(() => child.kill('SIGKILL'));
+    const fed = pipeline(readBlob(db, original, 0, source.size - 1), child.process.stdin).catch(
+      () => undefined,
+    );
+    const stored = putBlob(db, child.process.stdout as AsyncIterable<Uint8Array>, 'image/png', MOST_OUTPUT);
+    stored.catch(child.kill);
     await fed;
     tools.progress(0.4);
     const blob = await stored;
     tools.progress(0.9);
     const code = await ended;
-    const answer = JSON.parse(told.slice(told.indexOf('{')) || '{}') as {
-      width?: number;
-      height?: number;
-      remarks?: string[];
-      error?: string;
-    };
+    const answer = answerOf(told);
     if (code !== 0 || !answer.width || !answer.height) {
       if (tools.signal.aborted) throw new Problem(409, 'cancelled', 'Reading the picture was cancelled.');
       throw new Problem(
@@ -92,8 +88,24 @@ async function normalise(db: Db, original: string, tools: JobTools): Promise<Nor
       remarks: answer.remarks ?? [],
     };
   } finally {
-    clearTimeout(timer);
-    tools.signal.removeEventListener('abort', abort);
+    tools.signal.removeEventListener('abort', child.kill);
+    child.done();
+  }
+}
+
+interface Answer {
+  readonly width?: number;
+  readonly height?: number;
+  readonly remarks?: string[];
+  readonly error?: string;
+}
+
+/** What the child said of the picture; nothing where it was ended in the middle. */
+function answerOf(told: string): Answer {
+  try {
+    return JSON.parse(told.slice(told.indexOf('{')) || '{}') as Answer;
+  } catch {
+    return {};
   }
 }
 

@@ -1,20 +1,9 @@
-import { coatOf } from '@spare-coat/core/coat/rows';
-import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
-import { indexOffers } from '@spare-coat/core/matching/rank';
-import {
-  coatFacts,
-  cropOf,
-  factsElements,
-  type CoatFacts,
-  type FactsElement,
-} from '@spare-coat/core/rack/facts';
+import type { CoatFacts } from '@spare-coat/core/rack/facts';
 import { tallyOf } from '@spare-coat/core/rack/marks';
 import { hostsOf, searchRack, type RackQuery, type RackThing } from '@spare-coat/core/rack/search';
 import type { RackAnswer } from '@spare-coat/core/wire/rack';
-import { derivedOfCoats } from '../coats/cards.js';
-import { coatContext } from '../coats/context.js';
+import { IS_FRESH, workOut } from '../coats/figures.js';
 import type { Db } from '../db/pool.js';
-import { coloursOf } from './colours.js';
 import { marksOfAll } from './marks.js';
 
 /** Where it is looked for: on the rack, among the coats that are worked on here, or in both. */
@@ -50,40 +39,46 @@ async function hanging(db: Db): Promise<RackThing[]> {
   });
 }
 
-/** A coat that is worked on here, as the library tells it. */
-export async function factsOfCoat(
-  db: Db,
-  coatId: string,
-): Promise<{ readonly name: string; readonly facts: CoatFacts; readonly elements: readonly FactsElement[] }> {
-  const ctx = await coatContext(db, coatId);
-  const state = evaluateCoat(ctx, indexOffers(ctx));
-  const crop = cropOf(ctx.rows);
-  const facts = coatFacts(ctx, state, crop ? await coloursOf(db, crop.blob) : []);
-  return { name: coatOf(ctx.rows).name, facts, elements: factsElements(ctx, state) };
-}
+/** The library waits so long for coats that have to be worked out anew; the others are told as being worked out. */
+const WAIT_MS = 2000;
 
-const coatThings = derivedOfCoats(async (db, { id, changedAt }): Promise<RackThing | null> => {
-  const { rows } = await db.query<{ owner: string; deleted_at: Date | null }>(
-    `select o.name as owner, c.deleted_at from root r join owner o on o.id = r.owner_id join coat c on c.id = r.id
-      where r.id = $1`,
-    [id],
-  );
-  if (!rows[0] || rows[0].deleted_at !== null) return null;
-  const { name, facts } = await factsOfCoat(db, id);
-  const votes = { for: 0, votes: 0, hosts: [] };
-  return { id, from: 'coats', coatId: id, owner: rows[0].owner, name, about: '', version: null, at: changedAt, facts, votes }; // prettier-ignore
-});
+/** Coats that are worked on here, and how many of them are not worked out yet. */
+async function coatThings(db: Db): Promise<{ readonly things: RackThing[]; readonly pending: number }> {
+  const read = async () =>
+    (
+      await db.query<{ id: string; owner: string; name: string; at: Date; facts: CoatFacts | null }>(
+        `select r.id, o.name as owner, c.name, r.changed_at as at, case when ${IS_FRESH} then k.facts end as facts
+           from root r join coat c on c.id = r.id join owner o on o.id = r.owner_id
+           left join coat_card k on k.coat_id = r.id
+          where r.kind = 'coat' and c.deleted_at is null order by r.changed_at desc, r.id`,
+      )
+    ).rows;
+  let rows = await read();
+  const late = rows.filter((row) => !row.facts).map((row) => row.id);
+  if (late.length > 0) {
+    await workOut(db, late, WAIT_MS);
+    rows = await read();
+  }
+  const things = rows.flatMap(({ id, owner, name, at, facts }): RackThing[] => {
+    const votes = { for: 0, votes: 0, hosts: [] };
+    const thing = { id, from: 'coats' as const, coatId: id, owner, name, about: '', version: null, at: at.toISOString(), votes }; // prettier-ignore
+    return facts ? [{ ...thing, facts }] : [];
+  });
+  return { things, pending: rows.length - things.length };
+}
 
 /** Looks through the library. */
 export async function lookThrough(db: Db, place: RackPlace, query: RackQuery): Promise<RackAnswer> {
   const things: RackThing[] = [];
   if (place !== 'coats') things.push(...(await hanging(db)));
-  if (place !== 'rack') for (const thing of await coatThings(db)) if (thing) things.push(thing);
+  const coats = place === 'rack' ? { things: [], pending: 0 } : await coatThings(db);
+  things.push(...coats.things);
   const found = searchRack(things, query);
   return {
     found: found.slice(0, MOST_FOUND),
     count: found.length,
     all: things.length,
+    pending: coats.pending,
     like: things.find((t) => t.id === query.like && query.order === 'likeness')?.name ?? null,
     hosts: [...new Set(things.flatMap(hostsOf))].sort((a, b) => a.localeCompare(b, 'en')),
   };

@@ -28,7 +28,6 @@ export async function publish(db: Db, itemId: string, body: unknown): Promise<{ 
   if (!isId(itemId)) throw notFound('coat on the rack');
   const envelope = readRevisionEnvelope(body);
   const { coatId, name, about, notes, choice } = readBody(body);
-  const revision = await db.query<{ revision: number }>('select revision from root where id = $1', [coatId]);
   const whole = await coatWhole(db, coatId);
   const { ctx, coat, plan, survey } = whole;
   const today = new Date().toISOString().slice(0, 10);
@@ -58,7 +57,7 @@ export async function publish(db: Db, itemId: string, body: unknown): Promise<{ 
         itemId,
         version,
         notes,
-        revision.rows[0]!.revision,
+        ctx.revision,
         JSON.stringify(facts),
         JSON.stringify(elements),
         JSON.stringify({ ...sheet, title: name }),

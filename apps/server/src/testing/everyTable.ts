@@ -7,7 +7,9 @@ import { KEPT } from '@spare-coat/core/testing/coat';
 import { PLAIN_FACE } from '@spare-coat/core/testing/faces';
 import { packed } from './archives.js';
 import { coatOn, jobOf, upload } from './coatOn.js';
-import type { TestServer } from './server.js';
+import { condenseHistory } from '../coats/condense.js';
+import { inTransaction } from '../db/pool.js';
+import { startTestServer, type TestServer } from './server.js';
 
 /**
  * Puts something into every table of the database, as a person would: fixtures of a day's database are made of this, so that
@@ -90,5 +92,28 @@ export async function fillEveryTable(server: TestServer): Promise<string> {
   expect(asked.status, JSON.stringify(asked.body)).toBeLessThan(300);
   const { job } = asked.body as { job?: string };
   if (job) await jobOf(server, job);
+
+  // A card that was worked out, a day of long ago that was condensed, and somebody who has shown the access key.
+  expect((await server.get('/api/coats')).status).toBe(200);
+  await makeOlder(server, id, 2);
+  expect(await condenseHistory(server.db)).toBe(2);
+  const keyed = await startTestServer({
+    database: { url: server.databaseUrl, drop: () => Promise.resolve() },
+    accessKey: 'reed and limewash',
+  });
+  const shown = await keyed.post('/api/access', { key: 'reed and limewash' });
+  expect(shown.status).toBe(204);
+  await keyed.stop();
   return id;
+}
+
+/** Lets the first entries of a coat's history have been made a hundred days ago, which no request can. */
+export async function makeOlder(server: TestServer, coatId: string, entries: number): Promise<void> {
+  await inTransaction(server.db, async (client) => {
+    await client.query('set local session_replication_role = replica');
+    await client.query(
+      "update history set at = at - interval '100 days' where root_id = $1 and revision <= $2",
+      [coatId, entries],
+    );
+  });
 }

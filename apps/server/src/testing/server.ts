@@ -83,7 +83,14 @@ export async function makeTestDatabase(): Promise<TestDatabase> {
 
 /** @param options `database`: one that outlives the server; what is older in it is upgraded */
 export async function startTestServer(
-  options: { requestsPerMinute?: number; listing?: string; mirror?: string; database?: TestDatabase } = {},
+  options: {
+    requestsPerMinute?: number;
+    listing?: string;
+    mirror?: string;
+    database?: TestDatabase;
+    accessKey?: string;
+    trustedProxies?: number;
+  } = {},
 ): Promise<TestServer> {
   const database = options.database ?? (await makeTestDatabase());
   const logger = pino({ level: 'silent' });
@@ -100,6 +107,8 @@ export async function startTestServer(
     page: null,
     allowedHosts: [],
     requestsPerMinute: options.requestsPerMinute ?? 100_000,
+    accessKey: options.accessKey ?? null,
+    trustedProxies: options.trustedProxies ?? 0,
     listing: options.listing ?? null,
     mirror: options.mirror ?? null,
   });

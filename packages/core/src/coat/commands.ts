@@ -290,6 +290,7 @@ const schemas = {
 
 type Schemas = typeof schemas;
 export type CommandType = keyof Schemas;
+export const COMMAND_TYPES = Object.keys(schemas) as readonly CommandType[];
 
 /** One thing to do: its type and its fields. */
 export type SingleCommand = {

@@ -1,4 +1,5 @@
 import type { Change } from '../coat/changes.js';
+import type { CoatRows } from '../coat/rows.js';
 import type { Standing } from '../matching/standing.js';
 import type { Rect } from '../picture/rect.js';
 
@@ -21,6 +22,8 @@ export interface Entry {
 export interface Written {
   readonly revision: number;
   readonly entries: readonly Entry[];
+  /** The coat as it is at this revision, in place of entries, where those would be too many or are no longer kept. */
+  readonly rows?: CoatRows;
   readonly undo: Answerable | null;
   readonly redo: Answerable | null;
 }
@@ -35,23 +38,42 @@ export interface TapeSegment {
   readonly standing: Standing;
 }
 
+/** What is worked out of a coat. Closeness and ceiling 0 to 1, null where nothing is scored. */
+export interface CardFigures {
+  /** Name and version; null: none chosen. */
+  readonly host: string | null;
+  readonly closeness: number | null;
+  readonly ceiling: number | null;
+  readonly standings: Readonly<Record<Standing, number>>;
+  readonly tape: readonly TapeSegment[];
+}
+
 /** A coat as the first page shows it. */
 export interface CoatCard {
   readonly id: string;
   readonly revision: number;
   readonly name: string;
-  readonly host: string | null;
   /** ISO 8601. */
   readonly changedAt: string;
   readonly deletedAt: string | null;
+  /** When a deleted coat goes for good, ISO 8601; null where it does not. */
+  readonly goesAt: string | null;
   readonly crop: {
     readonly blob: string;
     readonly width: number;
     readonly height: number;
     readonly rect: Rect;
   } | null;
-  readonly closeness: number | null;
-  readonly ceiling: number | null;
-  readonly standings: Readonly<Record<Standing, number>>;
-  readonly tape: readonly TapeSegment[];
+  /** Null while it is being worked out: there is no figure then, and no old one in its place. */
+  readonly figures: CardFigures | null;
+}
+
+/** A page of coats, last changed first. */
+export interface CoatsPage {
+  readonly coats: readonly CoatCard[];
+  /** What the next page is asked for with; null on the last. */
+  readonly next: string | null;
+  /** How many are found in all, and how many are deleted. */
+  readonly count: number;
+  readonly deleted: number;
 }

@@ -12,6 +12,8 @@ export interface RackAnswer {
   readonly count: number;
   /** How many there are before anything is searched for. */
   readonly all: number;
+  /** How many coats are still being worked out, and so are not among them. */
+  readonly pending: number;
   /** What it is ordered by likeness to; null where it is not. */
   readonly like: string | null;
   /** Hosts that there is something for. */

@@ -1,0 +1,62 @@
+import { Worker } from 'node:worker_threads';
+import { fileURLToPath } from 'node:url';
+import type { FontEvidence } from '@spare-coat/core/parts/archive/findings';
+
+/** Runs from `src` (tests) and from `dist` alike: the thread is always the built one. */
+const THREAD = fileURLToPath(new URL('../../dist/archives/fontThread.js', import.meta.url));
+/** A font that takes longer is made to. */
+const MOST_MS = 10_000;
+/** After so many of those the others in the archive are not looked into: it is made to hold somebody up. */
+const MOST_GIVEN_UP = 3;
+const MOST_HEAP_MB = 160;
+
+const given = (path: string, problem: string): FontEvidence => ({
+  path,
+  family: '',
+  style: '',
+  weight: 400,
+  italic: false,
+  xHeight: null,
+  capHeight: null,
+  metrics: null,
+  characters: 0,
+  scripts: [],
+  licence: '',
+  problem,
+});
+
+/** Reads fonts out of an archive in a thread that is ended when one of them takes too long. */
+export class FontReader {
+  private thread: Worker | null = null;
+  private givenUp = 0;
+
+  async read(path: string, bytes: Uint8Array): Promise<FontEvidence> {
+    if (this.givenUp >= MOST_GIVEN_UP)
+      return given(path, 'It was not read: others in this archive took too long.');
+    this.thread ??= new Worker(THREAD, {
+      resourceLimits: { maxOldGenerationSizeMb: MOST_HEAP_MB },
+    });
+    const { thread } = this;
+    const answer = await new Promise<FontEvidence | null>((resolve) => {
+      const timer = setTimeout(() => settle(null), MOST_MS);
+      const settle = (found: FontEvidence | null) => {
+        clearTimeout(timer);
+        thread.removeAllListeners();
+        resolve(found);
+      };
+      thread.once('message', settle);
+      thread.once('error', () => settle(null));
+      thread.once('exit', () => settle(null));
+      thread.postMessage({ path, bytes });
+    });
+    if (answer) return answer;
+    this.givenUp++;
+    await this.close();
+    return given(path, 'Reading it took too long or too much memory, and was given up.');
+  }
+
+  async close(): Promise<void> {
+    await this.thread?.terminate();
+    this.thread = null;
+  }
+}
