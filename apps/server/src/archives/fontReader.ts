@@ -30,6 +30,9 @@ export class FontReader {
   private thread: Worker | null = null;
   private givenUp = 0;
 
+  /** @param mostMs milliseconds that one font may take */
+  constructor(private readonly mostMs = MOST_MS) {}
+
   async read(path: string, bytes: Uint8Array): Promise<FontEvidence> {
     if (this.givenUp >= MOST_GIVEN_UP)
       return given(path, 'It was not read: others in this archive took too long.');
@@ -38,7 +41,7 @@ export class FontReader {
     });
     const { thread } = this;
     const answer = await new Promise<FontEvidence | null>((resolve) => {
-      const timer = setTimeout(() => settle(null), MOST_MS);
+      const timer = setTimeout(() => settle(null), this.mostMs);
       const settle = (found: FontEvidence | null) => {
         clearTimeout(timer);
         thread.removeAllListeners();

@@ -128,7 +128,19 @@ describe('cards', () => {
     expect((await worked()).filter((c) => c === id)).toHaveLength(1);
 
     const others = (await worked()).filter((c) => c === other).length;
-    const part = { ...testPart('Flood', {}, { thickness: { range: { least: 20, most: 70, step: 1 }, setting: { key: 'flood.thickness', place: 'Flood' } } }), id: randomUUID() };
+    const part = {
+      ...testPart(
+        'Flood',
+        {},
+        {
+          thickness: {
+            range: { least: 20, most: 70, step: 1 },
+            setting: { key: 'flood.thickness', place: 'Flood' },
+          },
+        },
+      ),
+      id: randomUUID(),
+    };
     const saved = await server.get(`/api/parts/${part.id}`, {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json' },

@@ -111,6 +111,88 @@ describe('a database that goes away', () => {
   });
 });
 
+describe('connections that the database drops', () => {
+  it(
+    'end no request with more than a sentence, lose no write that was answered, and the next ones are well',
+    { timeout: 60_000 },
+    async () => {
+      const admin = openPool(base.databaseUrl, pino({ level: 'silent' }), 1);
+      const id = randomUUID();
+      await base.post('/api/coats', { id, commandId: randomUUID(), name: 'Dropped' });
+      let writing = true;
+      const acknowledged: string[] = [];
+      const seen = new Set<number>();
+      const writer = async () => {
+        while (writing) {
+          const commandId = randomUUID();
+          const loaded = await base.get(`/api/coats/${id}`);
+          seen.add(loaded.status);
+          if (loaded.status !== 200) continue;
+          const { revision } = loaded.body as { revision: number };
+          const command = { type: 'coat.rename', name: `Name ${commandId}` };
+          const answer = await base.post(`/api/coats/${id}/commands`, { commandId, revision, command });
+          seen.add(answer.status);
+          if (answer.status === 200) acknowledged.push(commandId);
+          if (answer.status === 503) {
+            expect(answer.body).toMatchObject({ code: 'database-away' });
+            expect(answer.headers.get('retry-after')).toBe('2');
+          }
+        }
+      };
+      const writers = Array.from({ length: 4 }, writer);
+      for (let drops = 0; drops < 15 || acknowledged.length < 30; drops++) {
+        await new Promise((r) => setTimeout(r, 150));
+        await admin.query(
+          'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+        );
+      }
+      writing = false;
+      await Promise.all(writers);
+      await admin.end();
+      expect([...seen].filter((s) => ![200, 409, 503].includes(s))).toEqual([]);
+      const { rows } = await base.db.query<{ command_id: string }>(
+        'select command_id from history where root_id = $1',
+        [id],
+      );
+      const kept = rows.map((r) => r.command_id);
+      expect(new Set(kept).size).toBe(kept.length);
+      expect(acknowledged.filter((c) => !kept.includes(c))).toEqual([]);
+      expect((await base.get('/api/health')).status).toBe(200);
+    },
+  );
+
+  it.each([
+    ['53100', 503, 'database-full', /disk/],
+    ['57P03', 503, 'database-away', /does not answer/],
+    ['25006', 503, 'database-away', /does not answer/],
+    ['55P03', 503, 'database-busy', /too busy/],
+    ['22P05', 422, 'bad-value', /outside what can be kept/],
+    ['54000', 422, 'too-long', /too long/],
+    ['42P01', 500, 'unexpected', /went wrong here/],
+  ])('and other troubles are told apart: %s', async (code, status, name, sentence) => {
+    const { id } = { id: randomUUID() };
+    await base.post('/api/coats', { id, commandId: randomUUID(), name: 'Trouble' });
+    await base.db.query(
+      `create or replace function trouble() returns trigger language plpgsql as $$ begin
+         if new.root_id = '${id}' then raise exception 'secret_table' using errcode = '${code}'; end if; return new; end $$;
+       drop trigger if exists trouble on history;
+       create trigger trouble before insert on history for each row execute function trouble();`,
+    );
+    const answer = await base.post(`/api/coats/${id}/commands`, {
+      commandId: randomUUID(),
+      revision: 1,
+      command: { type: 'coat.rename', name: 'Never' },
+    });
+    await base.db.query('drop trigger trouble on history');
+    expect(answer).toMatchObject({
+      status,
+      body: { code: name, title: expect.stringMatching(sentence) as string },
+    });
+    expect(JSON.stringify(answer.body)).not.toContain('secret_table');
+    expect(JSON.stringify((await base.get(`/api/coats/${id}`)).body)).not.toContain('Never');
+  });
+});
+
 describe('migrations', () => {
   it('do nothing the second time, whoever else starts beside', async () => {
     const read = () =>

@@ -83,6 +83,9 @@ function asProblem(error: unknown): Problem {
   const { type, status, code } = error as { type?: string; status?: number; code?: unknown };
   if (type === 'entity.too.large') return new Problem(413, 'too-large', 'What was sent is too large.');
   if (type === 'entity.parse.failed') return new Problem(400, 'not-json', 'What was sent is not JSON.');
+  // Yup looks into what it refuses to say what it is, and some things do not bear that.
+  if (error instanceof TypeError && /node_modules\/yup\//.test(error.stack ?? ''))
+    return new Problem(422, 'bad-value', 'Something in it is not of the sort that is expected there.');
   const trouble = troubleOf(error);
   if (trouble) return new Problem(503, ...TROUBLES[trouble]);
   const refused = typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code) ? refusedByDatabase(code) : null;

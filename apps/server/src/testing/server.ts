@@ -66,12 +66,17 @@ export interface TestDatabase {
   readonly url: string;
   drop(): Promise<void>;
 }
-export async function makeTestDatabase(): Promise<TestDatabase> {
+export const makeTestDatabase = (): Promise<TestDatabase> => newDatabase(TEMPLATE);
+
+/** One that is not migrated. */
+export const emptyTestDatabase = (): Promise<TestDatabase> => newDatabase('template1');
+
+async function newDatabase(template: string): Promise<TestDatabase> {
   const admin = new pg.Client({ connectionString: adminUrl() });
   await admin.connect();
-  await needTemplate(admin);
+  if (template === TEMPLATE) await needTemplate(admin);
   const name = `t_${randomUUID().replaceAll('-', '')}`;
-  await admin.query(`create database ${name} template ${TEMPLATE}`);
+  await admin.query(`create database ${name} template ${template}`);
   return {
     url: withDatabase(name),
     async drop() {

@@ -37,9 +37,11 @@ const markSchema = yup
     note: noteSchema,
   })
   .noUnknown('A mark has no such field.')
-  .test('both', 'An element either worked or did not.', ({ worked, failed }) =>
-    (worked ?? []).every((id) => !(failed ?? []).includes(id)),
-  );
+  .test('both', 'An element either worked or did not.', ({ worked, failed }) => {
+    // What is no list at all is told by the fields themselves.
+    if (!Array.isArray(worked) || !Array.isArray(failed)) return true;
+    return worked.every((id) => !failed.includes(id));
+  });
 
 /** Reads a mark as it comes from outside. @throws ValidationError with a sentence for everything that is wrong with it */
 export function readMark(value: unknown): Mark {
