@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CoatRows } from '@spare-coat/core/coat/rows';
 import { KEPT } from '@spare-coat/core/testing/coat';
+import type { CoatsPage } from '@spare-coat/core/wire/coat';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;

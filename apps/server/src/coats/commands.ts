@@ -168,7 +168,7 @@ export async function changeCoat(
   // The coat is locked: what was just done is what undo takes back, and nothing can come again.
   return {
     revision: revision + 1,
-    entries: [{ ...done, changes }],
+    entries: [{ ...done, commandId: envelope.commandId, changes }],
     undo: revision > 0 ? done : null,
     redo: null,
   };
@@ -215,7 +215,7 @@ export function runUndo(db: Db, coatId: string, body: unknown, direction: 'undo'
     });
     return {
       revision: revision + 1,
-      entries: [{ revision: revision + 1, label: entry.label, changes }],
+      entries: [{ revision: revision + 1, commandId: envelope.commandId, label: entry.label, changes }],
       ...(await undoState(client, coatId)),
     };
   });

@@ -195,7 +195,7 @@ export interface HistoryEntry extends Entry {
 /** Entries after a revision, oldest first. */
 export async function entriesAfter(db: Queryable, coatId: string, revision: number): Promise<Entry[]> {
   const { rows } = await db.query<Entry>(
-    'select revision, label, changes from history where root_id = $1 and revision > $2 order by revision',
+    'select revision, command_id as "commandId", label, changes from history where root_id = $1 and revision > $2 order by revision',
     [coatId, revision],
   );
   return rows;
@@ -208,7 +208,7 @@ export async function findEntry(
   revision: number,
 ): Promise<HistoryEntry | null> {
   const { rows } = await db.query<HistoryEntry>(
-    'select revision, direction, answers, label, changes, inverse, condensed from history where root_id = $1 and revision = $2',
+    'select revision, command_id as "commandId", direction, answers, label, changes, inverse, condensed from history where root_id = $1 and revision = $2',
     [coatId, revision],
   );
   return rows[0] ?? null;

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { KEPT, testCoat, uuid } from '../testing/coat.js';
 import { carryOut } from './carryOut.js';
 import { CommandRefused } from './refused.js';
-import { applyChanges, invertChanges, overlap, sameJson } from './changes.js';
+import { applyChanges, diffRows, invertChanges, overlap, sameJson } from './changes.js';
 import { checkCommand, type Command } from './commands.js';
 import type { CoatRows } from './rows.js';
 import { cases } from '../testing/properties.js';
@@ -96,6 +96,27 @@ describe('commands and their inverses', () => {
           rows = result.rows;
         }
         expect(sameJson(rows, start)).toBe(true);
+      }),
+      { numRuns: cases(300) },
+    );
+  });
+
+  it('the difference between two states leads from one to the other, and between the same is none', () => {
+    fc.assert(
+      fc.property(fc.array(commands, { maxLength: 12 }), (list) => {
+        const start = testCoat();
+        let rows = start;
+        for (const command of list) {
+          try {
+            rows = run(rows, command);
+          } catch {
+            continue;
+          }
+        }
+        const there = applyChanges(start, diffRows(start, rows));
+        if (!there.ok) throw new Error(there.clash.sentence);
+        expect(sameJson(there.rows, rows)).toBe(true);
+        expect(diffRows(rows, there.rows)).toEqual([]);
       }),
       { numRuns: cases(300) },
     );

@@ -1,4 +1,4 @@
-import type { CoatRows, Entity, JournalRow, JournalWhat, RowTypes } from './rows.js';
+import { ENTITIES, type AnyRow, type CoatRows, type Entity, type JournalRow, type JournalWhat, type RowTypes } from './rows.js'; // prettier-ignore
 
 /**
  * One change of one row: `before` null puts it in, `after` null takes it out, else both hold the fields that change.
@@ -177,6 +177,21 @@ const OPPOSITE: Readonly<Record<JournalWhat, JournalWhat>> = {
   noted: 'begun',
   begun: 'begun',
 };
+
+/** The changes that lead from one state of a coat to another: they apply to the one and give the other. */
+export function diffRows(from: CoatRows, to: CoatRows): Change[] {
+  return ENTITIES.flatMap((entity) => {
+    const [was, is] = [from[entity], to[entity]] as unknown as Readonly<Record<string, AnyRow>>[];
+    const gone = Object.values(was!).filter((row) => !Object.hasOwn(is!, row.id));
+    const others = Object.values(is!).flatMap((row): Change[] => {
+      const before = Object.hasOwn(was!, row.id) ? was![row.id]! : null;
+      if (before === null) return [put(entity, row)];
+      const change = alter(entity, before, row);
+      return change ? [change] : [];
+    });
+    return [...gone.map((row) => takeOut(entity, row)), ...others];
+  });
+}
 
 /** What two lists of changes both touch: the same row's existence, or the same field of one row. */
 export function overlap(mine: readonly Change[], theirs: readonly Change[]): Change | null {

@@ -14,6 +14,8 @@ export interface Answerable {
 /** One entry of a coat's history, as other windows need it. */
 export interface Entry {
   readonly revision: number;
+  /** By which a window knows its own. */
+  readonly commandId: string;
   readonly label: string;
   readonly changes: readonly Change[];
 }

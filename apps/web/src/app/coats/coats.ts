@@ -1,19 +1,27 @@
+import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { STANDINGS } from '@spare-coat/core/matching/standing';
-import type { ApiProblem } from '../shared/api';
-import type { CoatCard } from '@spare-coat/core/wire/coat';
-import { Api } from '../shared/api';
+import type { CoatCard, CoatsPage } from '@spare-coat/core/wire/coat';
+import { EMPTY, Subject, catchError, debounceTime, defer, startWith, switchMap, tap, timer } from 'rxjs';
+import { Api, type ApiProblem } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { Crop } from '../shared/crop';
 import { HomeHead } from '../shared/homeHead';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { sayClose } from '../shared/sayClose';
+import { CoatSessions, type StillHere } from '../shared/session/coatSessions';
+import { UnsentList } from '../shared/session/unsentList';
 import { StandingMark } from '../shared/standingMark';
 import { Tape } from '../shared/tape';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+const DAY = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
+const TYPING_MS = 250;
+/** How long until figures are asked for again that were being worked out. */
+const AGAIN_MS = 800;
 
 /** The first page: all coats as cards. */
 @Component({
@@ -27,34 +35,101 @@ export class Coats {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
+  private readonly dialog = inject(Dialog);
+  private readonly sessions = inject(CoatSessions);
 
-  private readonly cards = signal<readonly CoatCard[] | null>(null);
+  private readonly page = signal<CoatsPage | null>(null);
+  private readonly binned = signal<CoatsPage | null>(null);
   protected readonly problem = signal<string | null>(null);
   protected readonly showDeleted = signal(false);
   protected readonly renaming = signal<string | null>(null);
-  protected readonly loading = computed(() => this.cards() === null && this.problem() === null);
-  protected readonly live = computed(() => (this.cards() ?? []).filter((c) => c.deletedAt === null));
-  protected readonly deleted = computed(() => (this.cards() ?? []).filter((c) => c.deletedAt !== null));
+  protected readonly words = signal('');
+  protected readonly loading = computed(() => this.page() === null && this.problem() === null);
+  protected readonly live = computed(() => this.page()?.coats ?? []);
+  protected readonly deleted = computed(() => this.binned()?.coats ?? []);
+  protected readonly deletedCount = computed(() => this.page()?.deleted ?? 0);
+  protected readonly count = computed(() => this.page()?.count ?? 0);
+  protected readonly next = computed(() => this.page()?.next ?? null);
+  protected readonly nextDeleted = computed(() => this.binned()?.next ?? null);
   protected readonly standings = STANDINGS;
   protected readonly say = sayClose;
+  /** Coats of which this browser still has something that the server has not. */
+  protected readonly stillHere = this.sessions.stillHere;
+  private readonly asked = new Subject<void>();
 
   constructor() {
     // A coat opened before is opened anew, so that it is never older than its card.
     inject(CoatStore).close();
-    void this.load();
+    this.asked
+      .pipe(
+        startWith(undefined),
+        switchMap(() => defer(() => this.load()).pipe(catchError(() => EMPTY))),
+        // Figures that take longer come with a later look.
+        switchMap(() => (this.live().some((c) => !c.figures) ? timer(AGAIN_MS) : EMPTY)),
+        tap(() => this.asked.next()),
+        takeUntilDestroyed(),
+      )
+      .subscribe();
+    this.typed.pipe(debounceTime(TYPING_MS), takeUntilDestroyed()).subscribe((words) => {
+      this.words.set(words);
+      this.asked.next();
+    });
   }
+  protected readonly typed = new Subject<string>();
 
   protected when(card: CoatCard): string {
     return WHEN.format(new Date(card.changedAt));
   }
+  protected goes(card: CoatCard): string {
+    return card.goesAt
+      ? `goes for good on ${DAY.format(new Date(card.goesAt))}`
+      : 'stays: it hangs on the rack';
+  }
+  protected tellStill({ waiting, stuck }: StillHere): string {
+    const told = [
+      waiting > 0 ? `${waiting === 1 ? 'one change' : `${waiting} changes`} still to be sent` : '',
+      stuck > 0 ? `${stuck === 1 ? 'one' : stuck} that can no longer be carried out` : '',
+    ];
+    return told.filter(Boolean).join(', ');
+  }
+  protected showUnsent(of: StillHere): void {
+    this.dialog.open(UnsentList, { ariaLabel: 'What is not with the server yet', data: of.coat });
+    void this.sessions.look();
+  }
 
-  protected async load(): Promise<void> {
+  /** Reads as many cards as are shown, so that none goes away by being looked at again. */
+  private async load(): Promise<void> {
     try {
-      this.cards.set((await this.api.coats()).coats);
+      const shown = this.live().length;
+      let page = await this.api.coats({ words: this.words() });
+      while (page.next && page.coats.length < shown) page = joined(page, await this.after(page, false));
+      this.page.set(page);
+      if (this.showDeleted()) this.binned.set(await this.api.coats({ deleted: 'true' }));
       this.problem.set(null);
     } catch (error) {
       this.problem.set((error as ApiProblem).message);
+      throw error;
     }
+  }
+  private after({ next }: CoatsPage, deleted: boolean): Promise<CoatsPage> {
+    return this.api.coats({ after: next!, ...(deleted ? { deleted: 'true' } : { words: this.words() }) });
+  }
+
+  protected again(): void {
+    this.asked.next();
+  }
+  protected async more(): Promise<void> {
+    const page = this.page();
+    if (page?.next) await this.guard(async () => this.page.set(joined(page, await this.after(page, false))));
+  }
+  protected async moreDeleted(): Promise<void> {
+    const page = this.binned();
+    if (page?.next) await this.guard(async () => this.binned.set(joined(page, await this.after(page, true))));
+  }
+  protected async turnDeleted(): Promise<void> {
+    this.showDeleted.set(!this.showDeleted());
+    if (this.showDeleted())
+      await this.guard(async () => this.binned.set(await this.api.coats({ deleted: 'true' })));
   }
 
   protected async make(): Promise<void> {
@@ -113,9 +188,14 @@ export class Coats {
     } catch (error) {
       const problem = error as ApiProblem;
       if (problem.code === 'stale') {
-        await this.load();
+        await this.load().catch(() => undefined);
         this.notices.say('The coat was changed in another window. The card is up to date now; try again.');
       } else this.notices.say(problem.message);
     }
   }
 }
+
+const joined = (first: CoatsPage, then: CoatsPage): CoatsPage => ({
+  ...then,
+  coats: [...first.coats, ...then.coats.filter((c) => !first.coats.some((o) => o.id === c.id))],
+});

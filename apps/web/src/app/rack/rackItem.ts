@@ -133,7 +133,7 @@ export class RackItemView {
   }
   private async loadAround(): Promise<void> {
     try {
-      const [{ profiles }, { coats }] = await Promise.all([this.api.profiles(), this.api.coats()]);
+      const [{ profiles }, coats] = await Promise.all([this.api.profiles(), this.api.allCoats()]);
       this.hosts.set(profiles.map((p) => `${p.name} ${p.version}`));
       this.mine.set(coats.filter((c) => c.deletedAt === null));
     } catch {

@@ -1,5 +1,5 @@
 import { HttpClient, HttpErrorResponse, HttpEventType } from '@angular/common/http';
-import { Injectable, inject } from '@angular/core';
+import { Injectable, inject, signal } from '@angular/core';
 import type { Command } from '@spare-coat/core/coat/commands';
 import type { CoatRows, TrialRow } from '@spare-coat/core/coat/rows';
 import type { HostProfile } from '@spare-coat/core/host/profile';
@@ -13,7 +13,7 @@ import type { Mark } from '@spare-coat/core/rack/marks';
 import type { Publication } from '@spare-coat/core/rack/publication';
 import type { OnRack, RackAnswer, RackItem, RackPage } from '@spare-coat/core/wire/rack';
 import type { ListedDetails, ListedPage, ListedUpdate } from '@spare-coat/core/wire/listing';
-import type { Answerable, CoatCard, Written } from '@spare-coat/core/wire/coat';
+import type { Answerable, CoatCard, CoatsPage, Written } from '@spare-coat/core/wire/coat';
 import type { GlyphTable } from '@spare-coat/core/scene/glyphs';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
 import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
@@ -121,9 +121,23 @@ export function pictureAddress(reading: string, path: string): string {
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
+  /** The server has asked for its access key. */
+  readonly keyNeeded = signal(false);
 
-  coats(): Promise<{ coats: CoatCard[] }> {
-    return this.ask(this.http.get<{ coats: CoatCard[] }>('/api/coats'));
+  coats(query: Readonly<Record<string, string>>): Promise<CoatsPage> {
+    return this.ask(this.http.get<CoatsPage>('/api/coats', { params: query }));
+  }
+  /** All coats, page after page. */
+  async allCoats(): Promise<CoatCard[]> {
+    const all: CoatCard[] = [];
+    for (let page = await this.coats({}); ; page = await this.coats({ after: page.next })) {
+      all.push(...page.coats);
+      if (page.next === null) return all;
+    }
+  }
+  /** Shows the access key, for a cookie that everything else is answered with. */
+  showKey(key: string): Promise<unknown> {
+    return this.ask(this.http.post('/api/access', { key }));
   }
   createCoat(
     id: string,
@@ -400,7 +414,9 @@ export class Api {
     try {
       return await firstValueFrom(request);
     } catch (error) {
-      throw asProblem(error);
+      const problem = asProblem(error);
+      if (problem.code === 'access-needed') this.keyNeeded.set(true);
+      throw problem;
     }
   }
 }

@@ -1,4 +1,5 @@
-import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { Injectable, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import {
   coatOf,
@@ -37,10 +38,15 @@ import type { Part } from '@spare-coat/core/parts/part';
 import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/reference/kind';
 import { kindBook } from '@spare-coat/core/reference/kindBook';
 import { sameJson } from '@spare-coat/core/coat/changes';
-import { Api } from './api';
+import { EMPTY, catchError, defer, of, retry, switchMap, throwError, timer, type Observable } from 'rxjs';
+import { Api, type ApiProblem } from './api';
 import { CoatStore } from './coatStore';
 import { Notices } from './notices';
 import { sayClose } from './sayClose';
+
+/** First wait before an unreachable server is asked again; doubled each time up to the longest. */
+const FIRST_WAIT_MS = 500;
+const LONGEST_WAIT_MS = 8000;
 
 export interface SpineGroup {
   readonly group: KindGroup;
@@ -199,72 +205,83 @@ export class CoatView {
     { equal: sameJson },
   );
 
+  /** Counted up when the catalogue is another one. */
+  private readonly turn = signal(0);
+  /** What the catalogue is asked: of very many parts those for the host come first. */
+  private readonly catalogueQuestion = computed(
+    () => ({ ...this.wanted(), family: this.host()?.family ?? null, turn: this.turn() }),
+    { equal: sameJson },
+  );
+
   constructor() {
-    effect(() => {
-      const { kinds, pinned } = this.wanted();
-      void untracked(() => this.loadParts(kinds, pinned));
-    });
-    effect(() => {
-      const blobs = this.surveyBlobs();
-      void untracked(() => this.loadSurveys(blobs));
-    });
-    effect(() => {
-      const { id, revision } = this.hostPin();
-      void untracked(() => this.loadHost(id, revision));
-    });
+    // Of two questions the later one counts, in whichever order the answers come.
+    toObservable(this.catalogueQuestion)
+      .pipe(
+        switchMap(({ kinds, pinned, family }) =>
+          kinds.length === 0
+            ? of<readonly Part[]>([])
+            : this.whenThere(
+                () => this.api.partsServing(kinds, pinned, family).then(({ parts }) => parts),
+                (sentence) => this.catalogueProblem.set(sentence),
+              ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((parts) => {
+        this.parts.set(new Map(parts.map((p) => [partKey(p.id, p.revision), p])));
+        this.catalogueProblem.set(null);
+      });
+    toObservable(this.surveyBlobs)
+      .pipe(
+        switchMap(({ before, after }) =>
+          this.whenThere(async () => [await this.surveysOf(before), await this.surveysOf(after)] as const),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe(([before, after]) => {
+        this.surveysBefore.set(before);
+        this.surveysAfter.set(after);
+      });
+    toObservable(this.hostPin)
+      .pipe(
+        switchMap(({ id, revision }) => {
+          if (id === null || revision === null) return of(null);
+          const known = this.host();
+          if (known?.id === id && known.revision === revision) return of(known);
+          return this.whenThere(() => this.api.profile(id, revision).then(({ profile }) => profile));
+        }),
+        takeUntilDestroyed(),
+      )
+      .subscribe((host) => this.host.set(host));
   }
 
   /** Asks the catalogue anew: parts of one's own were made, changed or deleted. */
   refreshParts(): void {
-    const { kinds, pinned } = this.wanted();
-    void this.loadParts(kinds, pinned);
+    this.turn.update((n) => n + 1);
   }
 
-  private async loadParts(
-    kinds: readonly string[],
-    pinned: readonly (readonly [string, number])[],
-  ): Promise<void> {
-    if (kinds.length === 0) {
-      this.parts.set(new Map());
-      return;
-    }
-    try {
-      const { parts } = await this.api.partsServing(kinds, pinned, this.host()?.family ?? null);
-      this.parts.set(new Map(parts.map((p) => [partKey(p.id, p.revision), p])));
-      this.catalogueProblem.set(null);
-    } catch (error) {
-      this.catalogueProblem.set((error as Error).message);
-    }
+  private surveysOf(blobs: readonly string[]): Promise<Survey[]> {
+    return Promise.all(blobs.map((blob) => this.api.survey(blob)));
   }
 
-  private async loadSurveys(blobs: {
-    readonly before: readonly string[];
-    readonly after: readonly string[];
-  }): Promise<void> {
-    const read = (list: readonly string[]) => Promise.all(list.map((blob) => this.api.survey(blob)));
-    try {
-      const [before, after] = [await read(blobs.before), await read(blobs.after)];
-      if (!sameJson(blobs, this.surveyBlobs())) return;
-      this.surveysBefore.set(before);
-      this.surveysAfter.set(after);
-    } catch (error) {
-      this.notices.say((error as Error).message);
-    }
-  }
-
-  private async loadHost(id: string | null, revision: number | null): Promise<void> {
-    if (id === null || revision === null) {
-      this.host.set(null);
-      return;
-    }
-    if (this.host()?.id === id && this.host()?.revision === revision) return;
-    try {
-      this.host.set((await this.api.profile(id, revision)).profile);
-      // Of very many parts others come along for another host.
-      this.refreshParts();
-    } catch (error) {
-      this.notices.say((error as Error).message);
-    }
+  /** Asks, and again for as long as the server is away; where it says no, that is told. */
+  private whenThere<T>(
+    ask: () => Promise<T>,
+    tell: (sentence: string) => void = (sentence) => this.notices.say(sentence),
+  ): Observable<T> {
+    return defer(ask).pipe(
+      retry({
+        delay: (error: unknown, tries) => {
+          if (!(error as ApiProblem).away) return throwError(() => error);
+          tell((error as ApiProblem).message);
+          return timer(Math.min(FIRST_WAIT_MS * 2 ** (tries - 1), LONGEST_WAIT_MS));
+        },
+      }),
+      catchError((error: unknown) => {
+        tell((error as Error).message);
+        return EMPTY;
+      }),
+    );
   }
 
   select(elementId: string): void {

@@ -1,4 +1,4 @@
-import { Injectable, signal } from '@angular/core';
+import { Injectable, computed, signal } from '@angular/core';
 
 export interface Notice {
   readonly id: number;
@@ -19,7 +19,11 @@ const WITH_ACTION_MS = 12_000;
 @Injectable({ providedIn: 'root' })
 export class Notices {
   readonly list = signal<readonly Notice[]>([]);
-  readonly question = signal<(Question & { readonly answer: (yes: boolean) => void }) | null>(null);
+  /** The question that is shown: the oldest that is not answered. */
+  readonly question = computed(() => this.questions()[0] ?? null);
+  private readonly questions = signal<readonly (Question & { readonly answer: (yes: boolean) => void })[]>(
+    [],
+  );
   private counter = 0;
 
   say(text: string, action: Notice['action'] = null): void {
@@ -32,13 +36,14 @@ export class Notices {
   }
   ask(question: Question): Promise<boolean> {
     return new Promise((resolve) => {
-      this.question.set({
+      const asked = {
         ...question,
-        answer: (yes) => {
-          this.question.set(null);
+        answer: (yes: boolean) => {
+          this.questions.update((all) => all.filter((q) => q !== asked));
           resolve(yes);
         },
-      });
+      };
+      this.questions.update((all) => [...all, asked]);
     });
   }
 }

@@ -1,11 +1,14 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
+import { Api } from '../shared/api';
 import { Notices } from '../shared/notices';
+import { CoatSessions } from '../shared/session/coatSessions';
+import { KeyAsked } from './keyAsked';
 import { RoomLight } from '../shared/room';
 
 @Component({
   selector: 'coat-root',
-  imports: [RouterOutlet],
+  imports: [KeyAsked, RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <router-outlet />
@@ -22,6 +25,9 @@ import { RoomLight } from '../shared/room';
         </div>
       }
     </div>
+    @if (api.keyNeeded()) {
+      <coat-key-asked />
+    }
     @if (notices.question(); as q) {
       <div class="veil">
         <div class="question" role="alertdialog" aria-modal="true" [attr.aria-label]="q.title">
@@ -99,6 +105,9 @@ import { RoomLight } from '../shared/room';
 })
 export class App {
   protected readonly notices = inject(Notices);
+  protected readonly api = inject(Api);
+  // Made at once: what an earlier window has left behind is sent whichever page is opened.
+  protected readonly sessions = inject(CoatSessions);
   // Made at once, so that the room has its light before the first stage shows.
   protected readonly room = inject(RoomLight);
 }

@@ -17,6 +17,7 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Keys, isTyping } from '../shared/keys';
 import { sayClose } from '../shared/sayClose';
+import { UnsentList } from '../shared/session/unsentList';
 import { Tape } from '../shared/tape';
 import { Finder } from './finder';
 import { KeySheet } from './keySheet';
@@ -107,17 +108,26 @@ export class CoatFrame {
       ({
         saved: { word: 'Saved', title: 'Everything you did is saved.' },
         saving: { word: 'Saving', title: 'On its way to the server.' },
-        waiting: {
-          word: 'Not saved yet',
-          title: 'The server does not answer. What you did is kept in this window and sent when it is back.',
+        kept: {
+          word: 'Kept in this browser',
+          title:
+            'Not with the server yet. What you did is kept in this browser and sent when the server answers.',
+        },
+        'not kept': {
+          word: 'Could not be kept',
+          title:
+            'The server does not answer, and this browser could not keep what you did. Leave this window open.',
         },
       })[this.store.saveState()],
   );
 
+  /** Whether there is something to tell of what is not saved. */
+  protected readonly isLate = computed(() => ['kept', 'not kept'].includes(this.store.saveState()));
+
   constructor() {
     effect(() => {
       const id = this.id();
-      void untracked(() => this.store.open(id));
+      untracked(() => this.store.open(id));
     });
     effect(() => this.view.elementId.set(this.e() ?? null));
     effect(() => this.view.variantName.set(this.v() ?? null));
@@ -131,6 +141,9 @@ export class CoatFrame {
 
   protected find(): void {
     this.dialog.open(Finder, { ariaLabel: 'Find or do', panelClass: 'finder-panel' });
+  }
+  protected unsent(): void {
+    this.dialog.open(UnsentList, { ariaLabel: 'What is not with the server yet', data: this.id() });
   }
   protected help(): void {
     this.dialog.open(KeySheet, { ariaLabel: 'Keys' });
@@ -152,7 +165,7 @@ export class CoatFrame {
     }
     if (ctrl && (key === 'z' || key === 'y') && !isTyping(event.target)) {
       event.preventDefault();
-      void this.store.answer(key === 'y' || event.shiftKey ? 'redo' : 'undo');
+      this.store.answer(key === 'y' || event.shiftKey ? 'redo' : 'undo');
       return;
     }
     if (this.dialog.openDialogs.length > 0 || !this.keys.heeds(event)) return;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, model } from '@angular/core';
 import type { Channel } from '@spare-coat/core/parts/part';
 import { withValue, type Column } from './columns';
 import { FieldBox } from './fieldBox';
@@ -175,8 +175,7 @@ const CHOICES: readonly Column[] = [
   `,
 })
 export class ChannelsBox {
-  readonly channels = input.required<readonly Row[]>();
-  readonly changed = output<readonly Row[]>();
+  readonly channels = model.required<readonly Row[]>();
   protected readonly ways = WAYS;
   protected readonly choiceColumns = CHOICES;
   protected readonly shown = computed(() =>
@@ -188,7 +187,7 @@ export class ChannelsBox {
   );
 
   private put(at: number, row: Row): void {
-    this.changed.emit(this.channels().map((c, i) => (i === at ? row : c)));
+    this.channels.set(this.channels().map((c, i) => (i === at ? row : c)));
   }
   protected set(at: number, key: string, value: unknown): void {
     this.put(at, withValue(this.channels()[at]!, key, value));
@@ -205,10 +204,10 @@ export class ChannelsBox {
     this.put(at, { ...fresh, ...kept });
   }
   protected add(): void {
-    this.changed.emit([...this.channels(), WAYS[0]!.fresh as unknown as Row]);
+    this.channels.set([...this.channels(), WAYS[0]!.fresh as unknown as Row]);
   }
   protected remove(at: number): void {
-    this.changed.emit(this.channels().filter((_, i) => i !== at));
+    this.channels.set(this.channels().filter((_, i) => i !== at));
   }
   private setChoices(at: number, choices: readonly Row[]): void {
     this.set(at, 'choices', choices);

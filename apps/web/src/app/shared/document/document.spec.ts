@@ -4,6 +4,7 @@ import { readPart } from '@spare-coat/core/parts/part';
 import type { Offer } from '@spare-coat/core/parts/offer';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { ChannelsBox } from './channelsBox';
+import { DocumentEditor } from './documentEditor';
 import { Draft, check } from './editing';
 import { OffersBox } from './offersBox';
 import { RowsBox, type Row } from './rowsBox';
@@ -29,7 +30,7 @@ describe('offers', () => {
     const fixture = TestBed.createComponent(OffersBox);
     const told: { now: readonly Offer[] } = { now: first };
     fixture.componentRef.setInput('offers', first);
-    fixture.componentInstance.changed.subscribe((next) => {
+    fixture.componentInstance.offers.subscribe((next) => {
       told.now = next;
       fixture.componentRef.setInput('offers', next);
     });
@@ -71,7 +72,7 @@ describe('rows', () => {
     fixture.componentRef.setInput('columns', [{ key: 'what', label: 'What', type: 'text' }]);
     fixture.componentRef.setInput('fresh', { what: '' });
     fixture.componentRef.setInput('rows', now);
-    fixture.componentInstance.changed.subscribe((next) => {
+    fixture.componentInstance.rows.subscribe((next) => {
       now = next;
       fixture.componentRef.setInput('rows', next);
     });
@@ -93,7 +94,7 @@ describe('ways to get a part', () => {
       { way: 'archive', from: 'https://a.example/x', file: 'x.zip', root: 'x', sort: 'font' },
     ];
     fixture.componentRef.setInput('channels', now);
-    fixture.componentInstance.changed.subscribe((next) => (now = next));
+    fixture.componentInstance.channels.subscribe((next) => (now = next));
     await fixture.whenStable();
     await type(fixture, 'Way 1: comes as', 'installer');
     expect(now).toEqual([
@@ -120,5 +121,26 @@ describe('a document that is edited', () => {
     const third = new Draft<{ id: string; name: string }>('test');
     third.begin({ id: '1', name: 'as saved' });
     expect([third.document()?.name, third.changed()]).toEqual(['as saved', false]);
+  });
+});
+
+describe('a document', () => {
+  it('keeps both of two changes that come in one breath, before the page has drawn the first', async () => {
+    const fixture = TestBed.createComponent(DocumentEditor);
+    const told: Row[] = [];
+    fixture.componentRef.setInput('document', { name: 'New part', licence: '' });
+    fixture.componentRef.setInput('problems', []);
+    fixture.componentRef.setInput('sections', [
+      { id: 'a', label: 'About', help: '', kind: 'fields', fields: [{ key: 'name', label: 'Name', type: 'text' }, { key: 'licence', label: 'Licence', type: 'text' }] },
+    ]); // prettier-ignore
+    fixture.componentInstance.document.subscribe((next) => told.push(next));
+    await fixture.whenStable();
+    const [name, licence] = (fixture.nativeElement as HTMLElement).querySelectorAll('input');
+    for (const [box, value] of [[name!, 'Lantern bar'], [licence!, 'GPL-3.0-or-later']] as const) {
+      box.value = value;
+      box.dispatchEvent(new Event('input', { bubbles: true }));
+      box.dispatchEvent(new Event('change', { bubbles: true }));
+    } // prettier-ignore
+    expect(told.at(-1)).toEqual({ name: 'Lantern bar', licence: 'GPL-3.0-or-later' });
   });
 });

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
 import type { Offer } from '@spare-coat/core/parts/offer';
 import { withValue, type Column } from './columns';
 import { ChannelsBox } from './channelsBox';
@@ -16,10 +16,10 @@ import { problemsIn, type DocumentProblem, type Section } from './section';
   styleUrl: './documentEditor.scss',
 })
 export class DocumentEditor {
-  readonly document = input.required<Row>();
+  /** Changed here at once: of two changes in one breath the second builds on the first. */
+  readonly document = model.required<Row>();
   readonly sections = input.required<readonly Section[]>();
   readonly problems = input.required<readonly DocumentProblem[]>();
-  readonly changed = output<Row>();
   protected readonly at = signal('');
   protected readonly jsonProblem = signal<string | null>(null);
 
@@ -64,7 +64,7 @@ export class DocumentEditor {
     this.jsonProblem.set(null);
   }
   protected set(key: string, value: unknown): void {
-    this.changed.emit(withValue(this.document(), key, value));
+    this.document.set(withValue(this.document(), key, value));
   }
   /** Rows of an object: of two with one key the later one counts, so a new row's empty key is told by the check. */
   protected setRecord(key: string, rows: readonly Row[]): void {
@@ -77,7 +77,7 @@ export class DocumentEditor {
       let next = this.document();
       for (const key of keys) next = withValue(next, key, typed[key] === null ? undefined : typed[key]);
       this.jsonProblem.set(null);
-      this.changed.emit(next);
+      this.document.set(next);
     } catch (error) {
       this.jsonProblem.set((error as Error).message);
     }

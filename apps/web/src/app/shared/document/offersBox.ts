@@ -1,5 +1,5 @@
 import type { State } from '@spare-coat/core/coat/rows';
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, model, signal } from '@angular/core';
 import { supplyProblem, type Offer, type Supply } from '@spare-coat/core/parts/offer';
 import { KINDS, findKind } from '@spare-coat/core/reference/kinds/registry';
 import type { TraitSpec } from '@spare-coat/core/reference/kind';
@@ -70,8 +70,7 @@ const caseOf = (supply: Extract<Supply, { fixed: unknown }>, id: CaseId): TraitV
   styleUrl: './offersBox.scss',
 })
 export class OffersBox {
-  readonly offers = input.required<readonly Offer[]>();
-  readonly changed = output<readonly Offer[]>();
+  readonly offers = model.required<readonly Offer[]>();
   protected readonly kinds = KINDS;
   protected readonly at = signal(0);
   protected readonly offer = computed(
@@ -115,7 +114,7 @@ export class OffersBox {
   });
 
   private put(offer: Offer): void {
-    this.changed.emit(this.offers().map((o) => (o === this.offer() ? offer : o)));
+    this.offers.set(this.offers().map((o) => (o === this.offer() ? offer : o)));
   }
 
   protected add(): void {
@@ -123,7 +122,7 @@ export class OffersBox {
     const taken = new Set(this.offers().map((o) => o.id));
     let id = `offer-${n + 1}`;
     while (taken.has(id)) id += '-more';
-    this.changed.emit([
+    this.offers.set([
       ...this.offers(),
       { id, kind: 'bar', name: 'New offer', replaces: false, supplies: {} },
     ]);
@@ -131,7 +130,7 @@ export class OffersBox {
   }
   protected remove(): void {
     const offer = this.offer();
-    this.changed.emit(this.offers().filter((o) => o !== offer));
+    this.offers.set(this.offers().filter((o) => o !== offer));
     this.at.set(0);
   }
   protected set(fields: Partial<Offer>): void {

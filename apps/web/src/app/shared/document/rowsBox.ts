@@ -1,5 +1,5 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
 import { withValue, type Column } from './columns';
 import { FieldBox } from './fieldBox';
 
@@ -151,9 +151,8 @@ const MOST_COLUMNS = 4;
 export class RowsBox {
   readonly label = input.required<string>();
   readonly columns = input.required<readonly Column[]>();
-  readonly rows = input.required<readonly Row[]>();
+  readonly rows = model.required<readonly Row[]>();
   readonly fresh = input.required<Row>();
-  readonly changed = output<readonly Row[]>();
 
   protected readonly MOST_COLUMNS = MOST_COLUMNS;
 
@@ -162,17 +161,17 @@ export class RowsBox {
     return ((column.wide ?? 1) / all) * 100;
   }
   protected set(at: number, key: string, value: unknown): void {
-    this.changed.emit(this.rows().map((row, i) => (i === at ? withValue(row, key, value) : row)));
+    this.rows.set(this.rows().map((row, i) => (i === at ? withValue(row, key, value) : row)));
   }
   protected add(): void {
-    this.changed.emit([...this.rows(), this.fresh()]);
+    this.rows.set([...this.rows(), this.fresh()]);
   }
   protected remove(at: number): void {
-    this.changed.emit(this.rows().filter((_, i) => i !== at));
+    this.rows.set(this.rows().filter((_, i) => i !== at));
   }
   protected move(at: number): void {
     const rows = [...this.rows()];
     [rows[at - 1], rows[at]] = [rows[at]!, rows[at - 1]!];
-    this.changed.emit(rows);
+    this.rows.set(rows);
   }
 }

@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { Api, type ApiProblem } from '../shared/api';
+
+/** Asks once for the access key of a server that others can reach as well. */
+@Component({
+  selector: 'coat-key-asked',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form role="dialog" aria-modal="true" aria-labelledby="key-asked" (submit)="show($event, key.value)">
+      <h2 id="key-asked">This server asks for its access key</h2>
+      <p>
+        Others can reach it as well. The key is what was set as ACCESS_KEY where the server runs. It is asked
+        for once in this browser.
+      </p>
+      <label class="field"
+        ><span>Access key</span
+        ><input #key type="password" autocomplete="current-password" autofocus required
+      /></label>
+      @if (problem(); as p) {
+        <p class="mind" role="alert">{{ p }}</p>
+      }
+      <button type="submit" class="button first" [disabled]="busy()">Go in</button>
+    </form>
+  `,
+  styles: `
+    :host {
+      position: fixed;
+      inset: 0;
+      display: grid;
+      place-items: center;
+      background: rgb(0 0 0 / 0.45);
+      z-index: 1300;
+    }
+    form {
+      display: grid;
+      gap: 12px;
+      max-width: 440px;
+      padding: 20px;
+      background: var(--paper);
+      border-radius: 4px;
+    }
+    p {
+      margin: 0;
+    }
+    .button {
+      justify-self: end;
+    }
+  `,
+})
+export class KeyAsked {
+  private readonly api = inject(Api);
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+
+  protected async show(event: Event, key: string): Promise<void> {
+    event.preventDefault();
+    this.busy.set(true);
+    this.problem.set(null);
+    try {
+      await this.api.showKey(key);
+      // Everything that was refused is asked for again; what was not sent is kept in the browser.
+      location.reload();
+    } catch (error) {
+      this.problem.set((error as ApiProblem).message);
+      this.busy.set(false);
+    }
+  }
+}
