@@ -11,6 +11,8 @@ import { partsSearch } from './parts/search.js';
 import { planOrder, rehearsals, undoIdentity } from './plans.js';
 import { aimed, undoHome } from './homes.js';
 import { properties } from './properties.js';
+import { killSave, outage, torn } from './server/saving.js';
+import { load, writeCommand } from './server/speed.js';
 import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
@@ -137,6 +139,11 @@ const ALL: Readonly<Record<string, Work>> = {
   rehearse: rehearsals,
   'undo-identity': undoIdentity,
   properties,
+  'kill-save': killSave,
+  outage,
+  torn,
+  'write-command': writeCommand,
+  load,
   aimed,
   'undo-home': undoHome,
   'delta-4k': (_say, each) => compared('delta-4k', each),
