@@ -115,11 +115,12 @@ export async function load(say: (line: string) => void): Promise<Figure> {
       env: { ...process.env, DATABASE_URL: rig.databaseUrl },
     });
     if (loaded.status !== 0) throw new Error(`the demo was not loaded: ${loaded.stderr.toString()}`);
-    const { coats } = (await ask<CoatsPage>(rig.url, '/api/coats'))!.body;
-    const demo = [...coats].sort((a, b) => (b.figures?.tape.length ?? 0) - (a.figures?.tape.length ?? 0))[0]!;
+    let { coats } = (await ask<CoatsPage>(rig.url, '/api/coats'))!.body;
+    while (coats.some((c) => !c.figures)) ({ coats } = (await ask<CoatsPage>(rig.url, '/api/coats'))!.body);
+    const demo = [...coats].sort((a, b) => b.figures!.tape.length - a.figures!.tape.length)[0]!;
     const ids: string[] = [];
     for (let n = 0; n < COATS; n++) ids.push(await makeCoat(rig.url, `Copy ${n}`, demo.id));
-    say(`${COATS} copies of “${demo.name}” with ${demo.figures?.tape.length ?? 0} elements each`);
+    say(`${COATS} copies of “${demo.name}” with ${demo.figures!.tape.length} elements each`);
 
     const times: number[] = [];
     const errors = new Map<string, number>();

@@ -7,6 +7,7 @@ import { archiveRoutes } from './archives/routes.js';
 import { blobRoutes } from './blobs/routes.js';
 import { bundleIntake, bundleRoutes } from './bundles/routes.js';
 import { coatRoutes } from './coats/routes.js';
+import type { Figures } from './coats/workOut.js';
 import { schemaVersion } from './db/migrate.js';
 import type { Db } from './db/pool.js';
 import type { Hub } from './events/hub.js';
@@ -33,6 +34,7 @@ export interface AppParts {
   readonly db: Db;
   readonly hub: Hub;
   readonly runner: Runner;
+  readonly figures: Figures;
   readonly logger: Logger;
   /** Folder of the built page, or null for the interface alone (tests). */
   readonly page: string | null;
@@ -63,6 +65,7 @@ export function makeApp({
   db,
   hub,
   runner,
+  figures,
   logger,
   page,
   allowedHosts,
@@ -106,7 +109,7 @@ export function makeApp({
   app.use('/api/bundles', bundleIntake(db, runner));
   app.use('/api/drawings', drawingRoutes(db, runner));
   app.use(express.json({ limit: MOST_JSON }));
-  app.use('/api/coats', coatRoutes(db));
+  app.use('/api/coats', coatRoutes(db, figures));
   app.use('/api/bundles', bundleRoutes(db));
   app.get('/api/coats/:id/events', (req, res) => {
     if (!isId(req.params.id)) throw notFound('coat');
@@ -116,7 +119,7 @@ export function makeApp({
   app.use('/api/parts', partRoutes(db));
   app.use('/api/profiles', profileRoutes(db));
   app.use('/api/proposals', proposalRoutes(db, runner));
-  app.use('/api/rack', rackRoutes(db, runner));
+  app.use('/api/rack', rackRoutes(db, runner, figures));
   app.use('/api/schemas', schemaRoutes());
   app.use('/api/mirror', mirrorRoutes(mirror));
   app.use('/api/listing', listingRoutes(db, runner, listing));

@@ -2,6 +2,7 @@ import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { makeApp } from './app.js';
+import { startFigures } from './coats/workOut.js';
 import { migrate, NewerSchema } from './db/migrate.js';
 import { openPool, troubleOf, type Db } from './db/pool.js';
 import { keepUp } from './db/upkeep.js';
@@ -60,12 +61,14 @@ await migrated(db);
 await sweepWorkFolders();
 const hub = openHub(url, logger);
 const runner = runJobs(db, jobWorkers(db, listing), logger);
+const figures = startFigures(url, logger);
 const stopUpkeep = keepUp(db, logger);
 
 const app = makeApp({
   db,
   hub,
   runner,
+  figures,
   logger,
   page: process.env['PAGE'] ?? fileURLToPath(new URL('../../web/dist/browser/', import.meta.url)),
   allowedHosts: [...ownNames(host), ...(process.env['ALLOWED_HOSTS'] ?? '').split(',').filter(Boolean)],
@@ -98,6 +101,7 @@ async function stop(): Promise<void> {
   server.close();
   await hub.stop();
   await runner.stop();
+  await figures.stop();
   server.closeAllConnections();
   await db.end();
   process.exit(0);

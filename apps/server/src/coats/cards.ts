@@ -3,7 +3,8 @@ import { isId } from '@spare-coat/core/wire/text';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 import { BIN_DAYS } from './bin.js';
-import { IS_FRESH, workOut, type Worked } from './figures.js';
+import { IS_FRESH, type Worked } from './figures.js';
+import type { Figures } from './workOut.js';
 
 /** A page of cards. */
 const PAGE = 24;
@@ -56,7 +57,11 @@ const FOUND = `r.kind = 'coat' and (c.deleted_at is not null) = $1
            and ($2::text is null or c.name ilike $2 or k.facts ->> 'host' ilike $2)`;
 
 /** A page of cards, last changed first. Figures that are not fresh are worked out, those that take too long left out. */
-export async function coatCards(db: Db, { words, deleted, after }: CardsQuery): Promise<CoatsPage> {
+export async function coatCards(
+  db: Db,
+  figures: Figures,
+  { words, deleted, after }: CardsQuery,
+): Promise<CoatsPage> {
   const pattern = words.trim() === '' ? null : `%${words.trim().replaceAll(/[\\%_]/g, '\\$&')}%`;
   const read = async () =>
     (
@@ -71,7 +76,7 @@ export async function coatCards(db: Db, { words, deleted, after }: CardsQuery): 
   const late = page.filter((row) => !row.fresh).map((row) => row.id);
   const fresh = new Map(page.map((row) => [row.id, row]));
   if (late.length > 0) {
-    await workOut(db, late, WAIT_MS);
+    await figures.workOut(late, WAIT_MS);
     const { rows } = await db.query<Row>(`${CARD} where r.id = any($1::uuid[])`, [late]);
     for (const row of rows) fresh.set(row.id, row);
   }

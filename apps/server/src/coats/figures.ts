@@ -46,21 +46,8 @@ const CLAIM_SECONDS = 20;
 export const IS_FRESH =
   'k.facts is not null and not k.stale and k.revision = r.revision and k.claimed_until is null';
 
-/**
- * Works out what is not fresh of these coats, one after the other, until the time is up. What somebody else works out just now
- * is left to them.
- *
- * @param mostMs milliseconds after which nothing more is begun
- */
-export async function workOut(db: Db, coatIds: readonly string[], mostMs: number): Promise<void> {
-  const until = performance.now() + mostMs;
-  for (const id of coatIds) {
-    if (performance.now() >= until) return;
-    await workOutOne(db, id);
-  }
-}
-
-async function workOutOne(db: Db, coatId: string): Promise<void> {
+/** Works out what is not fresh of a coat, unless somebody else is at it. */
+export async function workOutOne(db: Db, coatId: string): Promise<void> {
   // From here on a part that is saved marks it as stale again: what is read below can only be newer than that.
   const claim = await db.query(
     `insert into coat_card as k (coat_id, owner_id, claimed_until, kinds)

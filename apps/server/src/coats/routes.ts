@@ -6,12 +6,13 @@ import { bringReferenceOver, carryCoatOver, originState, previewCarryOver } from
 import { coatCards, readCardsQuery } from './cards.js';
 import { createCoat, runCommand, runUndo, whatChanged } from './commands.js';
 import { loadRows, undoState } from './store.js';
+import type { Figures } from './workOut.js';
 
 /** Coats: cards, rows, commands, undo and redo, and what changed since a revision. */
-export function coatRoutes(db: Db): Router {
+export function coatRoutes(db: Db, figures: Figures): Router {
   const router = Router();
   router.get('/', async (req, res) => {
-    res.json(await coatCards(db, readCardsQuery(req.query)));
+    res.json(await coatCards(db, figures, readCardsQuery(req.query)));
   });
   router.post('/', async (req, res) => {
     res.status(201).json(await createCoat(db, req.body));

@@ -4,6 +4,7 @@ import { createServer as createHttp } from 'node:http';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { makeApp } from '../app.js';
+import { startFigures } from '../coats/workOut.js';
 import { openHub } from '../events/hub.js';
 import { runJobs } from '../jobs/queue.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
@@ -56,11 +57,13 @@ describe('a database that goes away', () => {
     const db = openPool(direct.toString(), logger);
     const hub = openHub(direct.toString(), logger);
     const runner = runJobs(db, {}, logger);
+    const figures = startFigures(direct.toString(), logger);
     const server = createHttp(
       makeApp({
         db,
         hub,
         runner,
+        figures,
         logger,
         page: null,
         allowedHosts: [],
@@ -105,6 +108,7 @@ describe('a database that goes away', () => {
       server.close();
       await hub.stop();
       await runner.stop();
+      await figures.stop();
       await db.end();
       await cable.pull();
     }

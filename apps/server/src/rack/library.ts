@@ -2,7 +2,8 @@ import type { CoatFacts } from '@spare-coat/core/rack/facts';
 import { tallyOf } from '@spare-coat/core/rack/marks';
 import { hostsOf, searchRack, type RackQuery, type RackThing } from '@spare-coat/core/rack/search';
 import type { RackAnswer } from '@spare-coat/core/wire/rack';
-import { IS_FRESH, workOut } from '../coats/figures.js';
+import { IS_FRESH } from '../coats/figures.js';
+import type { Figures } from '../coats/workOut.js';
 import type { Db } from '../db/pool.js';
 import { marksOfAll } from './marks.js';
 
@@ -43,7 +44,10 @@ async function hanging(db: Db): Promise<RackThing[]> {
 const WAIT_MS = 2000;
 
 /** Coats that are worked on here, and how many of them are not worked out yet. */
-async function coatThings(db: Db): Promise<{ readonly things: RackThing[]; readonly pending: number }> {
+async function coatThings(
+  db: Db,
+  figures: Figures,
+): Promise<{ readonly things: RackThing[]; readonly pending: number }> {
   const read = async () =>
     (
       await db.query<{ id: string; owner: string; name: string; at: Date; facts: CoatFacts | null }>(
@@ -56,7 +60,7 @@ async function coatThings(db: Db): Promise<{ readonly things: RackThing[]; reado
   let rows = await read();
   const late = rows.filter((row) => !row.facts).map((row) => row.id);
   if (late.length > 0) {
-    await workOut(db, late, WAIT_MS);
+    await figures.workOut(late, WAIT_MS);
     rows = await read();
   }
   const things = rows.flatMap(({ id, owner, name, at, facts }): RackThing[] => {
@@ -68,10 +72,15 @@ async function coatThings(db: Db): Promise<{ readonly things: RackThing[]; reado
 }
 
 /** Looks through the library. */
-export async function lookThrough(db: Db, place: RackPlace, query: RackQuery): Promise<RackAnswer> {
+export async function lookThrough(
+  db: Db,
+  figures: Figures,
+  place: RackPlace,
+  query: RackQuery,
+): Promise<RackAnswer> {
   const things: RackThing[] = [];
   if (place !== 'coats') things.push(...(await hanging(db)));
-  const coats = place === 'rack' ? { things: [], pending: 0 } : await coatThings(db);
+  const coats = place === 'rack' ? { things: [], pending: 0 } : await coatThings(db, figures);
   things.push(...coats.things);
   const found = searchRack(things, query);
   return {

@@ -4,6 +4,7 @@ import { findBlob, readBlob } from '../blobs/store.js';
 import { sendZip } from '../bundles/routes.js';
 import { askToRead } from '../bundles/worker.js';
 import { factsOfCoat } from '../coats/figures.js';
+import type { Figures } from '../coats/workOut.js';
 import type { Db } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
 import type { Runner } from '../jobs/queue.js';
@@ -13,7 +14,7 @@ import { publish, withdraw } from './publish.js';
 import { findItem, findVersion, onRack } from './store.js';
 
 /** The rack: searching the library, one thing with its versions, putting a coat on it, and what readers say. */
-export function rackRoutes(db: Db, runner: Runner): Router {
+export function rackRoutes(db: Db, runner: Runner, figures: Figures): Router {
   const router = Router();
   router.get('/', async (req, res) => {
     const place = RACK_PLACES.find((p) => p === req.query['place']) ?? 'rack';
@@ -21,7 +22,7 @@ export function rackRoutes(db: Db, runner: Runner): Router {
       const value = req.query[name];
       return typeof value === 'string' ? value : null;
     });
-    res.json(await lookThrough(db, place, query));
+    res.json(await lookThrough(db, figures, place, query));
   });
   router.get('/of/:coat', async (req, res) => {
     res.json({ item: await onRack(db, req.params.coat) });

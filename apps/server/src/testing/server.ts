@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { pino } from 'pino';
 import { makeApp } from '../app.js';
+import { startFigures } from '../coats/workOut.js';
 import { migrate } from '../db/migrate.js';
 import { openPool, type Db } from '../db/pool.js';
 import { openHub } from '../events/hub.js';
@@ -104,10 +105,12 @@ export async function startTestServer(
   if (options.database) await migrate(db);
   const hub = openHub(databaseUrl, logger);
   const runner = runJobs(db, jobWorkers(db, options.listing ?? null), logger);
+  const figures = startFigures(databaseUrl, logger);
   const app = makeApp({
     db,
     hub,
     runner,
+    figures,
     logger,
     page: null,
     allowedHosts: [],
@@ -148,6 +151,7 @@ export async function startTestServer(
       server.close();
       await hub.stop();
       await runner.stop();
+      await figures.stop();
       await db.end();
       if (!options.database) await database.drop();
     },
