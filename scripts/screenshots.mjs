@@ -84,7 +84,7 @@ const browser = await chromium.launch({
 });
 try {
   await mkdir(folder, { recursive: true });
-  const { coats } = await (await fetch(`${address}/api/coats`)).json();
+  const { coats } = await (await fetch(`${address}/api/coats?words=Studio`)).json();
   const demo = coats.find((c) => c.name === 'Studio B, the old way');
   for (const [name, view] of Object.entries(VIEWS)) {
     if (only.length > 0 && !only.includes(name)) continue;

@@ -1,13 +1,30 @@
 import { randomUUID } from 'node:crypto';
 import { expect, type Page } from '@playwright/test';
+import type { CoatsPage } from '@spare-coat/core/wire/coat';
 
 const DEMO = 'Studio B, the old way';
 
+/** The id of the coat with this name, on whichever page of the cards it is. */
+export async function coatNamed(page: Page, name: string): Promise<string> {
+  const found = await page.request.get('/api/coats', { params: { words: name } });
+  const { coats } = (await found.json()) as CoatsPage;
+  return coats.find((c) => c.name === name)!.id;
+}
+
+/** Narrows the first page to coats with these words, where there are so many that one can look for them. */
+export async function searchCoats(page: Page, words: string): Promise<void> {
+  await expect(page.getByRole('main').getByRole('listitem').first()).toBeVisible();
+  const search = page.getByLabel('Search coats');
+  if (!(await search.isVisible())) return;
+  await search.fill(words);
+  await expect(
+    page.getByRole('status').filter({ hasText: words === '' ? /coats?$/ : /found$/ }),
+  ).toBeVisible();
+}
+
 /** A copy of the demo of its own, so that each test finds it as it was. */
 export async function copyOfDemo(page: Page): Promise<void> {
-  await page.goto('/');
-  const link = page.getByRole('link', { name: `Open ${DEMO}`, exact: true });
-  const from = /coats\/([0-9a-f-]{36})/.exec((await link.getAttribute('href'))!)![1];
+  const from = await coatNamed(page, DEMO);
   const id = randomUUID();
   const made = await page.request.post('/api/coats', {
     data: { id, commandId: randomUUID(), name: `Copy ${id}`, from },

@@ -12,7 +12,11 @@ export interface OwnServer {
   kill(signal: NodeJS.Signals): Promise<void>;
 }
 
-export async function startServer(port: number, databaseUrl?: string): Promise<OwnServer> {
+export async function startServer(
+  port: number,
+  databaseUrl?: string,
+  env: Readonly<Record<string, string>> = {},
+): Promise<OwnServer> {
   const child: ChildProcess = spawn(process.execPath, ['apps/server/dist/main.js'], {
     cwd: ROOT,
     env: {
@@ -21,6 +25,7 @@ export async function startServer(port: number, databaseUrl?: string): Promise<O
       PORT: String(port),
       LOG_LEVEL: 'silent',
       REQUESTS_PER_MINUTE: '100000',
+      ...env,
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
@@ -44,6 +49,7 @@ export async function startServer(port: number, databaseUrl?: string): Promise<O
 /** Another server on a database with nothing in it: no demo, no parts, no hosts. Both are gone after `stop`. */
 export async function startFreshServer(
   port: number,
+  env: Readonly<Record<string, string>> = {},
 ): Promise<{ readonly url: string; stop(): Promise<void> }> {
   const url = new URL(process.env['DATABASE_URL']!);
   const name = `fresh_${Date.now()}`;
@@ -51,7 +57,7 @@ export async function startFreshServer(
   await admin.connect();
   await admin.query(`create database ${name}`);
   url.pathname = `/${name}`;
-  const server = await startServer(port, url.toString());
+  const server = await startServer(port, url.toString(), env);
   return {
     url: server.url,
     async stop() {

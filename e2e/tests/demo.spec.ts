@@ -1,3 +1,4 @@
+import { coatNamed, searchCoats } from '../support/demo';
 import { expectRules } from '../support/rules';
 import { addPicture, drawRegion, expect, newCoat, saved, test } from '../support/test';
 import { drawnPng } from '../support/png';
@@ -6,8 +7,7 @@ const DEMO = 'Studio B, the old way';
 
 test.describe('the demo', () => {
   test.beforeEach(async ({ page }) => {
-    await page.goto('/');
-    await page.getByRole('link', { name: `Open ${DEMO}` }).click();
+    await page.goto(`/coats/${await coatNamed(page, DEMO)}/match`);
     await expect(
       page.getByRole('navigation', { name: 'Elements' }).getByRole('button').first(),
     ).toBeVisible();
@@ -21,6 +21,7 @@ test.describe('the demo', () => {
       await expect(tape.getByRole('button', { name: new RegExp(`: ${standing},`) }).first()).toBeVisible();
     const chosen = await page.locator('.tape dd').first().textContent();
     await page.getByRole('link', { name: 'All coats' }).click();
+    await searchCoats(page, DEMO);
     const card = page
       .getByRole('listitem')
       .filter({ has: page.getByRole('heading', { name: DEMO, exact: true }) });

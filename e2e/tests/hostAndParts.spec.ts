@@ -1,3 +1,4 @@
+import { searchCoats } from '../support/demo';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
@@ -15,10 +16,12 @@ async function demoCopy(page: Page, name: string, stage: string): Promise<void> 
   await page.goto('/');
   const card = (title: string) =>
     page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: title, exact: true }) });
+  await searchCoats(page, DEMO);
   await card(DEMO).getByRole('button', { name: 'Duplicate' }).click();
   await card(`${DEMO}, copy`).first().getByRole('button', { name: 'Rename' }).click();
   await page.getByLabel('Name of the coat').fill(name);
   await page.getByLabel('Name of the coat').press('Enter');
+  await searchCoats(page, '');
   await page.getByRole('link', { name: `Open ${name}` }).click();
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
   await page.getByRole('link', { name: new RegExp(`^${stage}`) }).click();

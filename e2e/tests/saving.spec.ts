@@ -150,7 +150,9 @@ test('what was not sent when the page was closed is told on the first page, and 
     await first.goto(server.url);
     await server.kill('SIGKILL');
     await rename(page, 'Left behind');
+    await kept(page);
     await rename(page, 'Left behind, twice');
+    await expect(page).toHaveTitle(/^Left behind, twice/);
     await kept(page);
     let asked = false;
     page.on('dialog', (dialog) => {

@@ -106,9 +106,12 @@ export class CoatSession {
     return rows;
   });
   /** Whether something would be lost if the window were closed. */
-  readonly isAtRisk = computed(() => this.pending().some((p) => p.kept === 'not kept'));
+  readonly isAtRisk = computed(
+    () => this.pending().some((p) => p.kept === 'not kept') || this.stuck().some((s) => s.n === undefined),
+  );
   readonly saveState = computed<SaveState>(() => {
-    if (this.pending().length === 0) return this.stuck().length > 0 ? 'kept' : 'saved';
+    if (this.pending().length === 0)
+      return this.stuck().length === 0 ? 'saved' : this.isAtRisk() ? 'not kept' : 'kept';
     if (!this.away()) return 'saving';
     return this.pending().every((p) => p.kept === 'kept') ? 'kept' : this.isAtRisk() ? 'not kept' : 'saving';
   });

@@ -20,8 +20,12 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
           This browser could not keep {{ n === 1 ? 'it' : 'all of them' }}: leave this window open until the
           server answers.
         } @else {
-          {{ n === 1 ? 'It is' : 'They are' }} kept in this browser, and sent by themselves as soon as the
-          server answers, also when this window was closed meanwhile.
+          {{
+            n === 1
+              ? 'It is kept in this browser, and sent by itself'
+              : 'They are kept in this browser, and sent by themselves'
+          }}
+          as soon as the server answers, also when this window was closed meanwhile.
         }
       </p>
     }
