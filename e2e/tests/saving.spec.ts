@@ -224,10 +224,13 @@ test('every write that was answered is in the history after a kill at any moment
     expect((await post('/api/coats', { id, commandId: randomUUID(), name: 'Kill test' })).status).toBe(201);
     const acknowledged: string[] = [];
     let revision = 1;
-    for (const after of [150, 220, 290]) {
-      const killing = new Promise((r) => setTimeout(r, after)).then(() => server.kill('SIGKILL'));
+    for (const after of [5, 9, 14]) {
+      let killing: Promise<void> = Promise.resolve();
       try {
         for (let i = 0; i < 500; i++) {
+          // At any moment of the write that follows.
+          if (i === after)
+            killing = new Promise((r) => setTimeout(r, Math.random() * 8)).then(() => server.kill('SIGKILL'));
           const commandId = randomUUID();
           const command = { type: 'coat.rename', name: `Name ${commandId}` };
           const written = await post(`/api/coats/${id}/commands`, { commandId, revision, command });

@@ -1,22 +1,6 @@
-import * as fontkit from 'fontkit';
-import type { FontEvidence } from '@spare-coat/core/parts/archive/findings';
+import { unreadFont, type FontEvidence } from '@spare-coat/core/parts/archive/findings';
 import type { FaceMetrics } from '@spare-coat/core/type/face';
-import { faceOf, xHeightContradiction } from '../fonts/faceOf.js';
-
-/** What of fontkit's font is used here; its types leave some of it out. */
-interface OpenFont {
-  readonly unitsPerEm: number;
-  readonly xHeight: number;
-  readonly capHeight: number;
-  readonly italicAngle: number;
-  readonly familyName: string | null;
-  readonly subfamilyName: string | null;
-  readonly copyright: string | null;
-  readonly characterSet: readonly number[];
-  hasGlyphForCodePoint(codePoint: number): boolean;
-  readonly 'OS/2'?: { readonly usWeightClass?: number };
-  readonly name?: { readonly records?: { readonly license?: Readonly<Record<string, string>> } };
-}
+import { FontProblem, metricsOf, openFont, xHeightContradiction, type OpenFont } from '../fonts/faceOf.js';
 
 /** Letters by which a script counts as covered: the first and last of its alphabet. Source: the Unicode charts. */
 const SCRIPTS: readonly (readonly [string, number, number])[] = [
@@ -38,27 +22,8 @@ const MOST_OF = 0.9;
 
 /** What a font file says of itself; a file that cannot be read says why. */
 export function fontFacts(path: string, bytes: Uint8Array): FontEvidence {
-  const none = {
-    path,
-    family: '',
-    style: '',
-    weight: 400,
-    italic: false,
-    xHeight: null,
-    capHeight: null,
-    metrics: null,
-  };
   try {
-    const opened = fontkit.create(Buffer.from(bytes));
-    if ('fonts' in opened)
-      return {
-        ...none,
-        characters: 0,
-        scripts: [],
-        licence: '',
-        problem: 'It is a collection of several faces.',
-      };
-    const font = opened as unknown as OpenFont;
+    const font = openFont(bytes);
     // The last code point of a table's end mark is no character, and neither is what has no letter behind it.
     const set = new Set(font.characterSet.filter((c) => c !== 0xffff && font.hasGlyphForCodePoint(c)));
     const covers = (from: number, to: number) => {
@@ -67,7 +32,7 @@ export function fontFacts(path: string, bytes: Uint8Array): FontEvidence {
       return n / (to - from + 1) >= MOST_OF;
     };
     const em = font.unitsPerEm;
-    const metrics = metricsOf(bytes);
+    const metrics = comparable(font);
     return {
       path,
       family: (font.familyName ?? '').slice(0, 200),
@@ -80,18 +45,18 @@ export function fontFacts(path: string, bytes: Uint8Array): FontEvidence {
       scripts: SCRIPTS.filter(([, from, to]) => covers(from, to)).map(([name]) => name),
       licence: (Object.values(font.name?.records?.license ?? {})[0] ?? font.copyright ?? '').slice(0, 500),
       metrics,
-      told: xHeightContradiction(bytes) ?? '',
+      told: xHeightContradiction(font) ?? '',
       problem: '',
     };
-  } catch {
-    return { ...none, characters: 0, scripts: [], licence: '', problem: 'It is damaged or no font.' };
+  } catch (error) {
+    return unreadFont(path, error instanceof FontProblem ? error.message : 'It is damaged or no font.');
   }
 }
 
 /** Fonts of signs alone have nothing to compare by. */
-function metricsOf(bytes: Uint8Array): FaceMetrics | null {
+function comparable(font: OpenFont): FaceMetrics | null {
   try {
-    return faceOf(bytes);
+    return metricsOf(font);
   } catch {
     return null;
   }

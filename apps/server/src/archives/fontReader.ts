@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { fileURLToPath } from 'node:url';
-import type { FontEvidence } from '@spare-coat/core/parts/archive/findings';
+import { unreadFont, type FontEvidence } from '@spare-coat/core/parts/archive/findings';
 
 /** Runs from `src` (tests) and from `dist` alike: the thread is always the built one. */
 const THREAD = fileURLToPath(new URL('../../dist/archives/fontThread.js', import.meta.url));
@@ -9,21 +9,6 @@ const MOST_MS = 10_000;
 /** After so many of those the others in the archive are not looked into: it is made to hold somebody up. */
 const MOST_GIVEN_UP = 3;
 const MOST_HEAP_MB = 160;
-
-const given = (path: string, problem: string): FontEvidence => ({
-  path,
-  family: '',
-  style: '',
-  weight: 400,
-  italic: false,
-  xHeight: null,
-  capHeight: null,
-  metrics: null,
-  characters: 0,
-  scripts: [],
-  licence: '',
-  problem,
-});
 
 /** Reads fonts out of an archive in a thread that is ended when one of them takes too long. */
 export class FontReader {
@@ -35,27 +20,26 @@ export class FontReader {
 
   async read(path: string, bytes: Uint8Array): Promise<FontEvidence> {
     if (this.givenUp >= MOST_GIVEN_UP)
-      return given(path, 'It was not read: others in this archive took too long.');
+      return unreadFont(path, 'It was not read: others in this archive took too long.');
     this.thread ??= new Worker(THREAD, {
       resourceLimits: { maxOldGenerationSizeMb: MOST_HEAP_MB },
     });
     const { thread } = this;
     const answer = await new Promise<FontEvidence | null>((resolve) => {
-      const timer = setTimeout(() => settle(null), this.mostMs);
       const settle = (found: FontEvidence | null) => {
         clearTimeout(timer);
-        thread.removeAllListeners();
+        thread.off('message', settle).off('error', fail).off('exit', fail);
         resolve(found);
       };
-      thread.once('message', settle);
-      thread.once('error', () => settle(null));
-      thread.once('exit', () => settle(null));
+      const fail = () => settle(null);
+      const timer = setTimeout(fail, this.mostMs);
+      thread.on('message', settle).on('error', fail).on('exit', fail);
       thread.postMessage({ path, bytes });
     });
     if (answer) return answer;
     this.givenUp++;
     await this.close();
-    return given(path, 'Reading it took too long or too much memory, and was given up.');
+    return unreadFont(path, 'Reading it took too long or too much memory, and was given up.');
   }
 
   async close(): Promise<void> {

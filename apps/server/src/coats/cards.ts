@@ -46,11 +46,12 @@ interface Row extends Worked {
   readonly deleted_at: Date | null;
   readonly on_rack: boolean;
   readonly fresh: boolean;
+  readonly failed: boolean;
 }
 
 const CARD = `select r.id, r.revision, r.changed_at, r.changed_at::text as cursor, c.name, c.deleted_at,
                      exists (select 1 from rack_item i where i.coat_id = r.id) as on_rack,
-                     coalesce(${IS_FRESH}, false) as fresh, k.facts, k.standings
+                     coalesce(${IS_FRESH}, false) as fresh, coalesce(k.failed, false) as failed, k.facts, k.standings
                 from root r join coat c on c.id = r.id left join coat_card k on k.coat_id = r.id`;
 /** $1: deleted ones; $2: a pattern, or null. */
 const FOUND = `r.kind = 'coat' and (c.deleted_at is not null) = $1
@@ -101,6 +102,7 @@ function cardOf({
   deleted_at,
   on_rack,
   fresh,
+  failed,
   facts,
   standings,
 }: Row): CoatCard {
@@ -113,6 +115,7 @@ function cardOf({
     deletedAt: deleted_at?.toISOString() ?? null,
     goesAt: goes?.toISOString() ?? null,
     crop: facts?.crop ?? null,
+    failed: failed && !fresh,
     figures: fresh
       ? {
           host: facts.host,

@@ -59,10 +59,11 @@ describe('a coat', () => {
         .map((v) => v.name)
         .sort(),
     ).toEqual(['Dark', 'Light']);
-    const { body } = await server.get('/api/coats');
-    expect((body as CoatsPage).coats.find((c) => c.name === 'Listed')).toMatchObject({
-      figures: { closeness: null, tape: [] },
-    });
+    // What a card tells may come with a later look.
+    const card = async () =>
+      ((await server.get('/api/coats')).body as CoatsPage).coats.find((c) => c.name === 'Listed');
+    await expect.poll(async () => (await card())?.figures, { timeout: 10_000 }).not.toBeNull();
+    expect(await card()).toMatchObject({ figures: { closeness: null, tape: [] } });
   });
 
   it('keeps a command once, however often it is sent', async () => {

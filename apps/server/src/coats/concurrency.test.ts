@@ -155,7 +155,7 @@ describe('cards', () => {
 
   it('tell no figure, and no old one, while another server works it out', async () => {
     const id = await coatOn(server);
-    expect((await cardOf(id))!.figures).not.toBeNull();
+    await expect.poll(async () => (await cardOf(id))!.figures, { timeout: 10_000 }).not.toBeNull();
     const { revision } = (await server.get(`/api/coats/${id}`)).body as Loaded;
     await rename(id, revision, 'Renamed meanwhile');
     await server.db.query(
@@ -168,6 +168,25 @@ describe('cards', () => {
       "update coat_card set claimed_until = now() - interval '1 second' where coat_id = $1",
       [id],
     );
-    expect((await cardOf(id))!.figures).not.toBeNull();
+    await expect.poll(async () => (await cardOf(id))!.figures, { timeout: 10_000 }).not.toBeNull();
+  });
+
+  it('that cannot be worked out say so, and are there again as soon as they can', async () => {
+    const id = await coatOn(server);
+    const { revision } = (await server.get(`/api/coats/${id}`)).body as Loaded;
+    const { rows } = await server.db.query<{ rules: unknown }>(
+      'select rules from element where coat_id = $1',
+      [id],
+    );
+    await server.db.query("update element set rules = 'null' where coat_id = $1", [id]);
+    await rename(id, revision, 'With something broken in it');
+    await expect.poll(() => cardOf(id), { timeout: 10_000 }).toMatchObject({ figures: null, failed: true });
+    await server.db.query('update element set rules = $2 where coat_id = $1', [
+      id,
+      JSON.stringify(rows[0]!.rules),
+    ]);
+    await expect
+      .poll(() => cardOf(id), { timeout: 10_000 })
+      .toMatchObject({ failed: false, figures: { tape: [{ name: 'Rail' }] } });
   });
 });

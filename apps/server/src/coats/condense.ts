@@ -31,6 +31,7 @@ export async function condenseHistory(db: Db): Promise<number> {
 
 interface OldEntry {
   readonly revision: number;
+  readonly label: string;
   readonly inverse: Parameters<typeof applyChanges>[1];
   readonly old: boolean;
   /** The day it was done on, in UTC. */
@@ -40,18 +41,23 @@ interface OldEntry {
 async function condenseOne(client: Client, coatId: string): Promise<number> {
   await client.query('select 1 from root where id = $1 for update', [coatId]);
   const { rows: entries } = await client.query<OldEntry>(
-    `select revision, inverse, at < now() - make_interval(days => $2) as old,
+    `select revision, label, inverse, at < now() - make_interval(days => $2) as old,
             to_char(at at time zone 'UTC', 'YYYY-MM-DD') as day
        from history where root_id = $1 and not condensed order by revision desc`,
     [coatId, UNDO_DAYS],
   );
   let now: CoatRows = await loadRows(client, coatId);
   let last = '';
-  const days: { readonly day: string; readonly revision: number; readonly rows: CoatRows }[] = [];
+  const days: {
+    readonly day: string;
+    readonly revision: number;
+    readonly label: string;
+    readonly rows: CoatRows;
+  }[] = [];
   for (const entry of entries) {
     if (entry.old && entry.day !== last) {
       last = entry.day;
-      days.push({ day: entry.day, revision: entry.revision, rows: now });
+      days.push({ day: entry.day, revision: entry.revision, label: entry.label, rows: now });
     }
     // Making the coat is where its history begins: there is nothing before it.
     if (entry.revision === 1) break;
@@ -59,13 +65,24 @@ async function condenseOne(client: Client, coatId: string): Promise<number> {
     if (!before.ok) return 0;
     now = before.rows;
   }
-  for (const { day, revision, rows } of days) {
+  for (const { day, revision, label, rows } of days) {
     const ctx = await contextOf(client, rows);
-    const { chosen, standings } = evaluateCoat(ctx, indexOffers(ctx));
+    const { chosen, standings, elements } = evaluateCoat(ctx, indexOffers(ctx));
+    const each = elements.map(
+      (e) => [e.element.id, { standing: e.standing, closeness: e.closeness }] as const,
+    );
     await client.query(
-      `insert into coat_standing (coat_id, owner_id, day, revision, closeness, standings)
-       select $1, owner_id, $2, $3, $4, $5 from root where id = $1 on conflict do nothing`,
-      [coatId, day, revision, chosen, JSON.stringify(standings)],
+      `insert into coat_standing (coat_id, owner_id, day, revision, closeness, standings, elements, label)
+       select $1, owner_id, $2, $3, $4, $5, $6, $7 from root where id = $1 on conflict do nothing`,
+      [
+        coatId,
+        day,
+        revision,
+        chosen,
+        JSON.stringify(standings),
+        JSON.stringify(Object.fromEntries(each)),
+        label,
+      ],
     );
   }
   const newest = days[0]?.revision ?? 0;

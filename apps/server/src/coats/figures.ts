@@ -67,12 +67,14 @@ export async function workOutOne(db: Db, coatId: string): Promise<void> {
     const facts = await factsOf(db, ctx, state);
     const needed = [...ctx.parts.values()].flatMap((p) => p.requires.flatMap((r) => r.anyOf));
     await db.query(
-      `update coat_card set revision = $2, facts = $3, standings = $4, parts = $5, claimed_until = null where coat_id = $1`,
+      `update coat_card set revision = $2, facts = $3, standings = $4, parts = $5, claimed_until = null, failed = false where coat_id = $1`,
       [coatId, ctx.revision, JSON.stringify(facts), JSON.stringify(state.standings), [...new Set(needed)]],
     );
   } catch (error) {
     await db
-      .query('update coat_card set claimed_until = null, stale = true where coat_id = $1', [coatId])
+      .query('update coat_card set claimed_until = null, stale = true, failed = true where coat_id = $1', [
+        coatId,
+      ])
       .catch(() => undefined);
     throw error;
   }

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { CoatPast } from '@spare-coat/core/matching/standingHistory';
 import type { Written } from '@spare-coat/core/wire/coat';
 import { doChores } from '../db/upkeep.js';
 import { coatOn } from '../testing/coatOn.js';
@@ -47,6 +48,15 @@ describe('a history of long ago', () => {
     expect(standing.rows).toHaveLength(1);
     expect(standing.rows[0]!.revision).toBe(old);
     expect(Object.values(standing.rows[0]!.standings).reduce((a, b) => a + b)).toBe(1);
+
+    // How the element stood is told over that time, and goes on with what was done since.
+    const element = Object.keys(after.rows.element)[0]!;
+    const past = (await server.get(`/api/coats/${id}/past/${element}`)).body as CoatPast;
+    expect(past.kept).toHaveLength(1);
+    expect(Object.keys(past.kept[0]!)).toEqual(['at', 'label', 'standing', 'closeness']);
+    expect(past.entries).toHaveLength(2);
+    expect(Object.keys(past.from.element)).toEqual([element]);
+    expect(Object.keys(past.from.capture)).toEqual([]);
 
     // What is recent is taken back, and then it is said why no more is.
     let { revision } = after;

@@ -5,6 +5,7 @@ import { notFound } from '../http/problem.js';
 import { bringReferenceOver, carryCoatOver, originState, previewCarryOver } from './carryOver.js';
 import { coatCards, readCardsQuery } from './cards.js';
 import { createCoat, runCommand, runUndo, whatChanged } from './commands.js';
+import { pastOf } from './past.js';
 import { loadRows, undoState } from './store.js';
 import type { Figures } from './workOut.js';
 
@@ -36,6 +37,9 @@ export function coatRoutes(db: Db, figures: Figures): Router {
         return whatChanged(client, id, after >= 0 && after <= revision ? Math.floor(after) : 0);
       }),
     );
+  });
+  router.get('/:id/past/:element', async (req, res) => {
+    res.json(await pastOf(db, req.params.id, req.params.element));
   });
   router.post('/:id/commands', async (req, res) => {
     res.json(await runCommand(db, req.params.id, req.body));

@@ -10,7 +10,7 @@ import {
 } from '@spare-coat/core/coat/rows';
 import type { Answerable, Entry } from '@spare-coat/core/wire/coat';
 import type { Client, Queryable } from '../db/pool.js';
-import { columnOf, fromColumns, selected, TABLES, toColumns } from './tables.js';
+import { columnOf, fromColumns, selected, toColumns } from './tables.js';
 
 /**
  * The rows of a coat, all of them or those that are needed, by one statement: they are of one state of the database.

@@ -2,14 +2,16 @@ import * as fontkit from 'fontkit';
 import { faceSchema, meanByFrequency, type FaceMetrics } from '@spare-coat/core/type/face';
 
 /** What of fontkit's font is used here; its types leave the tables out. */
-interface OpenFont {
+export interface OpenFont {
   readonly unitsPerEm: number;
   readonly xHeight: number;
   readonly capHeight: number;
   readonly italicAngle: number;
   readonly familyName: string | null;
   readonly subfamilyName: string | null;
+  readonly copyright: string | null;
   readonly characterSet: number[];
+  readonly name?: { readonly records?: { readonly license?: Readonly<Record<string, string>> } };
   readonly 'OS/2'?: {
     readonly usWeightClass?: number;
     readonly usWidthClass?: number;
@@ -111,10 +113,7 @@ function drawnXHeight(
 }
 
 /** What a font's table says of its small letters and the drawn x contradicts, in a sentence; null where they agree. */
-export function xHeightContradiction(bytes: Uint8Array): string | null {
-  const opened = fontkit.create(Buffer.from(bytes));
-  if ('fonts' in opened) return null;
-  const font = opened as unknown as OpenFont;
+export function xHeightContradiction(font: OpenFont): string | null {
   const drawn = drawnXHeight(font);
   if (drawn === null || !(font.xHeight > 0) || drawn === font.xHeight) return null;
   const share = (units: number) => `${Math.round((1000 * units) / font.unitsPerEm) / 10} % of the em`;
@@ -122,22 +121,28 @@ export function xHeightContradiction(bytes: Uint8Array): string | null {
 }
 
 /**
- * Reads the metrics by which a face is told from others.
+ * Opens a font file with one face. What is packed in it is unpacked when it is first asked for, and once.
  *
- * @param bytes an OpenType, TrueType, WOFF or WOFF2 file with one face
+ * @param bytes an OpenType, TrueType, WOFF or WOFF2 file
  * @throws FontProblem with a sentence for the person
  */
-export function faceOf(bytes: Uint8Array): FaceMetrics {
-  let font: OpenFont;
+export function openFont(bytes: Uint8Array): OpenFont {
   try {
     const opened = fontkit.create(Buffer.from(bytes));
     if ('fonts' in opened)
       throw new FontProblem('It is a collection of several faces. Drop in one face alone.');
-    font = opened as unknown as OpenFont;
+    return opened as unknown as OpenFont;
   } catch (error) {
     if (error instanceof FontProblem) throw error;
     throw new FontProblem('It is no OpenType, TrueType or WOFF2 font, or it is damaged.', { cause: error });
   }
+}
+
+/** The metrics by which a face is told from others, of a font file. @throws FontProblem with a sentence for the person */
+export const faceOf = (bytes: Uint8Array): FaceMetrics => metricsOf(openFont(bytes));
+
+/** The same of a font that is open. @throws FontProblem with a sentence for the person */
+export function metricsOf(font: OpenFont): FaceMetrics {
   try {
     const em = font.unitsPerEm;
     const letter = (c: string) => {

@@ -1,13 +1,12 @@
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { request } from 'node:http';
 import { connect } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestServer, type TestServer } from '../testing/server.js';
+import { rawStatus, startTestServer, type TestServer } from '../testing/server.js';
 import { isLoopback, ownNames, readAccessKey } from './access.js';
 import { boundedServer } from './sockets.js';
 
@@ -23,17 +22,6 @@ let client = 0;
 const from = () => ({ 'X-Forwarded-For': `192.0.2.${++client % 250}`, 'Content-Type': 'application/json' });
 const show = (key: unknown, headers: Record<string, string> = from()) =>
   server.get('/api/access', { method: 'POST', body: JSON.stringify({ key }), headers });
-
-function raw(path: string, headers: Record<string, string>): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const req = request(server.url + path, { headers }, (res) => {
-      res.resume();
-      resolve(res.statusCode ?? 0);
-    });
-    req.on('error', reject);
-    req.end();
-  });
-}
 
 describe('an access key', () => {
   it('is asked for before anything is told, pictures, downloads and news included', async () => {
@@ -142,20 +130,12 @@ describe('checks of the interface', () => {
     const open = await startTestServer();
     try {
       const site = { 'Sec-Fetch-Site': 'cross-site', Host: new URL(open.url).host };
-      const ask = (path: string) =>
-        new Promise<number>((resolve, reject) => {
-          request(open.url + path, { headers: site }, (res) => {
-            res.resume();
-            resolve(res.statusCode ?? 0);
-          })
-            .on('error', reject)
-            .end();
-        });
+      const ask = (path: string) => rawStatus(open.url, path, site);
       for (const path of ['/api/coats', '/API/coats', '/Api/Coats', '/api']) expect([path, await ask(path)]).toEqual([path, 403]); // prettier-ignore
     } finally {
       await open.stop();
     }
-    expect(await raw('/API/coats', { 'Sec-Fetch-Site': 'cross-site' })).toBe(403);
+    expect(await rawStatus(server.url, '/API/coats', { 'Sec-Fetch-Site': 'cross-site' })).toBe(403);
   });
 });
 

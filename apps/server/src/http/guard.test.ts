@@ -1,24 +1,11 @@
-import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestServer, type TestServer } from '../testing/server.js';
+import { rawStatus, startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;
 beforeAll(async () => {
   server = await startTestServer();
 });
 afterAll(() => server.stop());
-
-/** `fetch` does not let a test lie about Host and Sec-Fetch-Site; a plain request does. */
-function raw(path: string, headers: Record<string, string>): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const req = request(server.url + path, { headers }, (res) => {
-      res.resume();
-      resolve(res.statusCode ?? 0);
-    });
-    req.on('error', reject);
-    req.end();
-  });
-}
 
 describe('the door', () => {
   it('answers 200 with the schema version once the database answers', async () => {
@@ -28,15 +15,20 @@ describe('the door', () => {
     });
   });
   it('does not answer to a name that is not its own', async () => {
-    expect(await raw('/api/health', { Host: 'evil.example' })).toBe(421);
-    expect(await raw('/api/health', { Host: 'localhost:1234' })).toBe(200);
+    expect(await rawStatus(server.url, '/api/health', { Host: 'evil.example' })).toBe(421);
+    expect(await rawStatus(server.url, '/api/health', { Host: 'localhost:1234' })).toBe(200);
   });
   it('refuses what a page elsewhere asks through the person’s browser', async () => {
     const host = new URL(server.url).host;
-    expect(await raw('/api/coats', { Origin: 'https://evil.example' })).toBe(403);
-    expect(await raw('/api/coats', { Origin: 'null' })).toBe(403);
-    expect(await raw('/api/coats', { 'Sec-Fetch-Site': 'cross-site' })).toBe(403);
-    expect(await raw('/api/coats', { Origin: `http://${host}`, 'Sec-Fetch-Site': 'same-origin' })).toBe(200);
+    expect(await rawStatus(server.url, '/api/coats', { Origin: 'https://evil.example' })).toBe(403);
+    expect(await rawStatus(server.url, '/api/coats', { Origin: 'null' })).toBe(403);
+    expect(await rawStatus(server.url, '/api/coats', { 'Sec-Fetch-Site': 'cross-site' })).toBe(403);
+    expect(
+      await rawStatus(server.url, '/api/coats', {
+        Origin: `http://${host}`,
+        'Sec-Fetch-Site': 'same-origin',
+      }),
+    ).toBe(200);
   });
   it('sends a policy without inline scripts, isolation, and a request id', async () => {
     const { headers } = await server.get('/api/health');

@@ -39,7 +39,13 @@ async function published(more: object = {}): Promise<{ id: string; coatId: strin
   return { id, coatId };
 }
 const item = async (id: string) => (await server.get(`/api/rack/${id}`)).body as RackItem;
-const look = async (query: string) => (await server.get(`/api/rack?${query}`)).body as RackAnswer;
+/** What is found, once every coat is worked out. */
+async function look(query: string): Promise<RackAnswer> {
+  for (;;) {
+    const answer = (await server.get(`/api/rack?${query}`)).body as RackAnswer;
+    if (answer.pending === 0) return answer;
+  }
+}
 const markOf = (reader: string, more: object = {}) => ({ version: 1, reader, host: 'Oxbow 12', vote: null, worked: [], failed: [], note: '', ...more }); // prettier-ignore
 const mark = (id: string, markId: string, body: object) =>
   server.get(`/api/rack/${id}/marks/${markId}`, json('PUT', body));

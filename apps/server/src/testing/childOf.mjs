@@ -1,4 +1,6 @@
 // A server in two lines: starts a bounded child that would run for ever, says which, and waits to be killed.
+import process from 'node:process';
+import { setInterval } from 'node:timers';
 import { startBounded } from '../../dist/jobs/bounded.js';
 const child = startBounded({
   file: '../src/testing/stubbornChild.mjs',

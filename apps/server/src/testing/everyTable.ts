@@ -5,6 +5,7 @@ import type { CoatRows } from '@spare-coat/core/coat/rows';
 import { PLAIN_CHOICE } from '@spare-coat/core/sheet/sheet';
 import { KEPT } from '@spare-coat/core/testing/coat';
 import { PLAIN_FACE } from '@spare-coat/core/testing/faces';
+import type { CoatsPage } from '@spare-coat/core/wire/coat';
 import { packed } from './archives.js';
 import { coatOn, jobOf, upload } from './coatOn.js';
 import { condenseHistory } from '../coats/condense.js';
@@ -94,7 +95,9 @@ export async function fillEveryTable(server: TestServer): Promise<string> {
   if (job) await jobOf(server, job);
 
   // A card that was worked out, a day of long ago that was condensed, and somebody who has shown the access key.
-  expect((await server.get('/api/coats')).status).toBe(200);
+  const card = async () =>
+    ((await server.get('/api/coats')).body as CoatsPage).coats.find((c) => c.id === id);
+  while (!(await card())!.figures) await new Promise((r) => setTimeout(r, 50));
   await makeOlder(server, id, 2);
   expect(await condenseHistory(server.db)).toBe(2);
   const keyed = await startTestServer({

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
+import { createServer, request, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -85,6 +85,18 @@ async function newDatabase(template: string): Promise<TestDatabase> {
       await admin.end();
     },
   };
+}
+
+/** How a request is answered that lies about its headers: `fetch` does not let a test do that, a plain request does. */
+export function rawStatus(url: string, path: string, headers: Record<string, string>): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const req = request(url + path, { headers }, (res) => {
+      res.resume();
+      resolve(res.statusCode ?? 0);
+    });
+    req.on('error', reject);
+    req.end();
+  });
 }
 
 /** @param options `database`: one that outlives the server; what is older in it is upgraded */

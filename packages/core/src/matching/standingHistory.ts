@@ -1,5 +1,5 @@
 import { applyChanges, type Change } from '../coat/changes.js';
-import { NO_ROWS, newCoatRow, type CoatRows } from '../coat/rows.js';
+import { newCoatRow, type CoatRows } from '../coat/rows.js';
 import { evaluateCoat } from './evaluate.js';
 import { indexOffers } from './rank.js';
 import type { Standing } from './standing.js';
@@ -21,6 +21,15 @@ export interface StandingChange {
   readonly closeness: number | null;
 }
 
+/** The past of a coat, as far as it is kept: how an element stood long ago, and everything that was done since. */
+export interface CoatPast {
+  /** How it stood at the ends of days of which only that is still known. */
+  readonly kept: readonly StandingChange[];
+  /** The coat as it was before the first of the entries. */
+  readonly from: CoatRows;
+  readonly entries: readonly PastEntry[];
+}
+
 /** Rows that were put in before they had all their fields. */
 function withDefaults(change: Change): Change {
   if (change.before !== null || change.after === null) return change;
@@ -37,15 +46,16 @@ const MOVING = ['match', 'layer', 'trait', 'element', 'coat', 'display', 'handma
 
 /**
  * How the standing of an element changed, oldest first: the coat's history is played again, and the element is looked at
- * after every entry that touched something of it. Nothing is kept for this: what was decided is in the history already.
+ * after every entry that touched something of it. Nothing is kept for this but of long ago, of which the history does not say any
+ * more what was done.
  */
 export function standingHistory(
   ctx: MatchContext,
-  entries: readonly PastEntry[],
+  { kept, from, entries }: CoatPast,
   elementId: string,
 ): StandingChange[] {
-  let rows: CoatRows = NO_ROWS;
-  const told: StandingChange[] = [];
+  let rows: CoatRows = from;
+  const told = kept.filter((change, i) => change.standing !== kept[i - 1]?.standing);
   for (const { label, at, changes } of entries) {
     const applied = applyChanges(rows, changes.map(withDefaults));
     // A history that does not fit together is told as far as it does.

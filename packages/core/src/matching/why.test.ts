@@ -103,7 +103,12 @@ describe('the history of a standing', () => {
       lost: '',
     });
     const ctx: MatchContext = { rows, host: testHost(), parts: new Map([[partKey(part.id, 1), part]]) };
-    expect(standingHistory(ctx, entries, uuid('rail')).map((h) => [h.label, h.standing])).toEqual([
+    expect(
+      standingHistory(ctx, { kept: [], from: NO_ROWS, entries }, uuid('rail')).map((h) => [
+        h.label,
+        h.standing,
+      ]),
+    ).toEqual([
       ['Begin', 'open'],
       ['Choose', 'matched'],
       ['Gap', 'gap'],

@@ -68,6 +68,8 @@ export interface CoatCard {
   } | null;
   /** Null while it is being worked out: there is no figure then, and no old one in its place. */
   readonly figures: CardFigures | null;
+  /** It was tried, and could not be worked out. */
+  readonly failed: boolean;
 }
 
 /** A page of coats, last changed first. */

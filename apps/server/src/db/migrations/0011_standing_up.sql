@@ -47,6 +47,8 @@ create table coat_card (
   claimed_until timestamptz,
   -- The catalogue has changed since.
   stale boolean not null default false,
+  -- It could not be worked out; it is tried again now and then.
+  failed boolean not null default false,
   -- What it rests on of the catalogue: parts that serve these kinds, and these that others need.
   kinds text[] not null default '{}',
   parts uuid[] not null default '{}',
@@ -83,6 +85,9 @@ create table coat_standing (
   -- Closeness of what was chosen, 0 to 1, and how many elements stood how.
   closeness double precision,
   standings jsonb not null,
+  -- By id of each element: how it stood, how close it was, and what was done last on that day.
+  elements jsonb not null,
+  label text not null,
   primary key (coat_id, day)
 );
 create function condense_only() returns trigger language plpgsql as $$

@@ -65,7 +65,7 @@ export class Coats {
         startWith(undefined),
         switchMap(() => defer(() => this.load()).pipe(catchError(() => EMPTY))),
         // Figures that take longer come with a later look.
-        switchMap(() => (this.live().some((c) => !c.figures) ? timer(AGAIN_MS) : EMPTY)),
+        switchMap(() => (this.live().some((c) => !c.figures && !c.failed) ? timer(AGAIN_MS) : EMPTY)),
         tap(() => this.asked.next()),
         takeUntilDestroyed(),
       )

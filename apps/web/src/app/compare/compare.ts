@@ -184,7 +184,7 @@ export class CompareStage {
     if (!this.store.send({ type: 'capture.remove', id: capture.id })) return;
     this.notices.say(`${capture.name} was removed, with what was seen on it.`, {
       label: 'Undo',
-      run: () => void this.store.answer('undo'),
+      run: () => this.store.answer('undo'),
     });
   }
 
@@ -244,7 +244,7 @@ export class CompareStage {
         `${this.selected()!.element.name}: ${spec.label} is set, and the plan has a step for it.`,
         {
           label: 'Undo',
-          run: () => void this.store.answer('undo'),
+          run: () => this.store.answer('undo'),
         },
       );
   }

@@ -172,7 +172,7 @@ export class HostNow {
     if (this.store.send({ type: 'survey.remove', id: survey.id }))
       this.notices.say(`${survey.name} is removed.`, {
         label: 'Undo',
-        run: () => void this.store.answer('undo'),
+        run: () => this.store.answer('undo'),
       });
   }
   protected setReading(r: ReadingRow, change: { phase?: string; load?: string }): void {

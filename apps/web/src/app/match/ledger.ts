@@ -1,11 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LedgerLine } from '@spare-coat/core/matching/ledger';
-import {
-  standingHistory,
-  type PastEntry,
-  type StandingChange,
-} from '@spare-coat/core/matching/standingHistory';
+import { standingHistory, type StandingChange } from '@spare-coat/core/matching/standingHistory';
 import { summaryOf } from '@spare-coat/core/matching/summary';
 import { whyOf } from '@spare-coat/core/matching/why';
 import { Api } from '../shared/api';
@@ -82,8 +78,8 @@ export class Ledger {
       return;
     }
     try {
-      const { entries } = await this.api.entries(this.view.coat()!.id, 0);
-      const changes = standingHistory(this.view.context(), entries as unknown as readonly PastEntry[], id);
+      const past = await this.api.past(this.view.coat()!.id, id);
+      const changes = standingHistory(this.view.context(), past, id);
       this.history.set({ id, changes });
     } catch (error) {
       this.notices.say((error as Error).message);

@@ -34,6 +34,8 @@ import { LayoutMark } from './layoutMark';
 import { keyOf } from './thingKey';
 
 /** Letters typed one after the other are one question. */
+/** How long until coats are asked for again that were being worked out. */
+const LATE_MS = 1500;
 const PAUSE_MS = 250;
 const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
 const PLACES = [
@@ -87,17 +89,22 @@ export class Rack {
     const a = this.answer();
     if (!a) return this.problem() ? '' : 'Looking …';
     const more = a.count > a.found.length ? `, the first ${a.found.length} shown` : '';
-    return `${a.count} of ${a.all}${more}${a.like ? `, most like ${a.like} first` : ''}`;
+    const late = a.pending > 0 ? `; ${a.pending} more are being worked out` : '';
+    return `${a.count} of ${a.all}${more}${a.like ? `, most like ${a.like} first` : ''}${late}`;
   });
   private waiting: ReturnType<typeof setTimeout> | undefined;
   private turn = 0;
+  private late: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
     effect(() => {
       const [query, place] = [this.query(), this.place()];
       untracked(() => void this.look(query, place));
     });
-    inject(DestroyRef).onDestroy(() => clearTimeout(this.waiting));
+    inject(DestroyRef).onDestroy(() => {
+      clearTimeout(this.waiting);
+      clearTimeout(this.late);
+    });
   }
 
   protected when(at: string): string {
@@ -141,6 +148,9 @@ export class Rack {
       const answer = await this.api.rack({ ...writeRackQuery(query), place });
       if (turn !== this.turn) return;
       this.answer.set(answer);
+      clearTimeout(this.late);
+      // What is not worked out yet comes with a later look.
+      if (answer.pending > 0) this.late = setTimeout(() => this.again(), LATE_MS);
       this.problem.set(null);
     } catch (error) {
       if (turn === this.turn) this.problem.set((error as ApiProblem).message);

@@ -48,7 +48,7 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
             }
           </fieldset>
           <a class="button first" [href]="address()" download>Save the bundle</a>
-          @if (store.saveState() !== 'saved') {
+          @if (!store.isSettled()) {
             <p class="faint" role="status">What you did last is still on its way to the server.</p>
           }
         </section>

@@ -83,14 +83,10 @@ import { SheetChoices } from './sheetChoices';
         @if (problem(); as p) {
           <p class="said mind" role="alert">{{ p }}</p>
         }
-        @if (store.saveState() !== 'saved') {
+        @if (!store.isSettled()) {
           <p class="faint" role="status">What you did last is still on its way to the server.</p>
         }
-        <button
-          type="submit"
-          class="button first"
-          [disabled]="busy() || !loaded() || store.saveState() !== 'saved'"
-        >
+        <button type="submit" class="button first" [disabled]="busy() || !loaded() || !store.isSettled()">
           {{ busy() ? 'Putting it on the rack …' : 'Put version ' + next() + ' on the rack' }}
         </button>
       </form>

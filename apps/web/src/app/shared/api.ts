@@ -5,6 +5,7 @@ import type { CoatRows, TrialRow } from '@spare-coat/core/coat/rows';
 import type { HostProfile } from '@spare-coat/core/host/profile';
 import type { Survey } from '@spare-coat/core/host/survey';
 import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import type { CoatPast } from '@spare-coat/core/matching/standingHistory';
 import type { Part } from '@spare-coat/core/parts/part';
 import type { CarriedPreview, OriginState } from '@spare-coat/core/wire/carryOver';
 import type { BundlePreview } from '@spare-coat/core/wire/bundle';
@@ -99,11 +100,7 @@ function asProblem(error: unknown): ApiProblem {
   }
   const title = typeof body['title'] === 'string' ? body['title'] : null;
   if (error.status === 0)
-    return new ApiProblem(
-      'away',
-      'The server does not answer. What you typed is kept here and saved when it is back.',
-      0,
-    );
+    return new ApiProblem('away', 'The server does not answer. Try again when it is back.', 0);
   return new ApiProblem(
     String(body['code'] ?? 'unexpected'),
     title ?? `The server said no (${error.status}).`,
@@ -154,6 +151,10 @@ export class Api {
   }
   entries(id: string, after: number): Promise<Written> {
     return this.ask(this.http.get<Written>(`/api/coats/${id}/entries`, { params: { after } }));
+  }
+  /** How an element came to stand as it does, as far as that is kept. */
+  past(id: string, element: string): Promise<CoatPast> {
+    return this.ask(this.http.get<CoatPast>(`/api/coats/${id}/past/${element}`));
   }
   command(id: string, commandId: string, revision: number, command: Command): Promise<Written> {
     return this.ask(this.http.post<Written>(`/api/coats/${id}/commands`, { commandId, revision, command }));

@@ -1,7 +1,8 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { Command } from '@spare-coat/core/coat/commands';
 import { NO_ROWS, type CoatRows } from '@spare-coat/core/coat/rows';
-import { CoatSession, type SaveState } from './session/coatSession';
+import type { CoatSession } from './session/coatSession';
+import { type SaveState } from './session/coatSession';
 import { CoatSessions } from './session/coatSessions';
 
 /** The coat that is looked at in this window: its session, as the stages see it. */
@@ -17,6 +18,8 @@ export class CoatStore {
   readonly undoable = computed(() => this.session()?.undoable() ?? null);
   readonly redoable = computed(() => this.session()?.redoable() ?? null);
   readonly rows = computed<CoatRows>(() => this.session()?.rows() ?? NO_ROWS);
+  /** Whether nothing is on its way. What can no longer be carried out is not. */
+  readonly isSettled = computed(() => (this.session()?.waiting() ?? 0) === 0);
   readonly saveState = computed<SaveState>(() => this.session()?.saveState() ?? 'saved');
 
   open(id: string): void {

@@ -37,7 +37,7 @@ export class Elements {
     this.view.marked.set(new Set());
     this.notices.say(ids.length === 1 ? `“${names}” was removed.` : `${names} were removed.`, {
       label: 'Undo',
-      run: () => void this.store.answer('undo'),
+      run: () => this.store.answer('undo'),
     });
   }
 
@@ -111,7 +111,7 @@ export class Elements {
     this.view.select(into);
     this.notices.say(`Merged into “${name}”. What it had stays; what it lacked came over.`, {
       label: 'Undo',
-      run: () => void this.store.answer('undo'),
+      run: () => this.store.answer('undo'),
     });
   }
 

@@ -76,7 +76,7 @@ export class Intake {
           ids.length === 0
             ? 'The picture was replaced. Under every region it shows the same.'
             : `The picture was replaced. ${ids.length} of ${regions.length} regions show something else: look at them again.`,
-          { label: 'Undo', run: () => void this.store.answer('undo') },
+          { label: 'Undo', run: () => this.store.answer('undo') },
         );
     } catch (error) {
       this.refusal.set({ file: file.name, sentence: (error as Error).message });

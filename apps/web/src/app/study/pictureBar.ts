@@ -144,7 +144,7 @@ export class PictureBar {
     if (this.store.send({ type: 'picture.remove', id: picture.id }))
       this.notices.say(`“${picture.name}” was taken out. Its numbers stay as typed ones.`, {
         label: 'Undo',
-        run: () => void this.store.answer('undo'),
+        run: () => this.store.answer('undo'),
       });
   }
 }

@@ -82,7 +82,7 @@ export class VariantsDialog {
     if (this.store.send({ type: 'variant.remove', id }))
       this.notices.say(`The variant ${name} was removed.`, {
         label: 'Undo',
-        run: () => void this.store.answer('undo'),
+        run: () => this.store.answer('undo'),
       });
   }
 }

@@ -49,6 +49,24 @@ export interface FontEvidence {
   readonly problem: string;
 }
 
+/** What is told of a font that could not be read, and why. */
+export function unreadFont(path: string, problem: string): FontEvidence {
+  return {
+    path,
+    family: '',
+    style: '',
+    weight: 400,
+    italic: false,
+    xHeight: null,
+    capHeight: null,
+    characters: 0,
+    scripts: [],
+    licence: '',
+    metrics: null,
+    problem,
+  };
+}
+
 export interface WallpaperEvidence {
   readonly path: string;
   readonly width: number;

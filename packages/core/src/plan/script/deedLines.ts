@@ -111,47 +111,19 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
           )
         : lines;
     }
-    case 'install': {
-      const n = channel(deed.channel);
-      const name = quoteWord(deed.package);
-      // What it brings along must go with it, even where the package leaves it behind.
-      const own = deed.makes.map((m) => m.path).filter((path) => path.startsWith('~/'));
-      return when(
-        lib,
-        `! ${lib.use(`query_${n}`)} ${name} >/dev/null 2>&1`,
-        id(resource.package(deed.channel, deed.package)),
-        [
-          ...call(
-            'note_record',
-            id(resource.package(deed.channel, deed.package)),
-            'package',
-            name,
-            String(n),
-            'known',
-          ),
-          ...around(own, call(`install_${n}`, name)),
-        ],
-      );
-    }
+    case 'install':
     case 'remove': {
       const n = channel(deed.channel);
       const name = quoteWord(deed.package);
-      return when(
-        lib,
-        `${lib.use(`query_${n}`)} ${name} >/dev/null 2>&1`,
-        id(resource.package(deed.channel, deed.package)),
-        [
-          ...call(
-            'note_record',
-            id(resource.package(deed.channel, deed.package)),
-            'removed',
-            name,
-            String(n),
-            'known',
-          ),
-          ...call(`remove_${n}`, name),
-        ],
-      );
+      const record = id(resource.package(deed.channel, deed.package));
+      const [not, what] = deed.do === 'install' ? ['! ', 'package'] : ['', 'removed'];
+      // What it brings along must go with it, even where the package leaves it behind.
+      const own =
+        deed.do === 'install' ? deed.makes.map((m) => m.path).filter((path) => path.startsWith('~/')) : [];
+      return when(lib, `${not}${lib.use(`query_${n}`)} ${name} >/dev/null 2>&1`, record, [
+        ...call('note_record', record, what, name, String(n), 'known'),
+        ...around(own, call(`${deed.do}_${n}`, name)),
+      ]);
     }
     case 'fetch':
       return call(

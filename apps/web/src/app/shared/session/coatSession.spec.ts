@@ -73,7 +73,7 @@ describe('a coat in a window', () => {
 
   it('sends in order whatever is on its way, and answers that come late change nothing', async () => {
     const { store } = await opened();
-    let release = () => undefined as void;
+    let release = (): void => undefined;
     server.hold.set(A, new Promise<void>((r) => (release = r)));
     store.send(rename('First'));
     store.send(rename('Second'));
@@ -133,7 +133,7 @@ describe('two coats', () => {
   it('one is saved while a request of another is on its way, and neither takes in what is the other’s', async () => {
     const { store, sessions, notices } = await opened(A);
     server.write(A, { type: 'coat.rename', name: 'Theirs' });
-    let release = () => undefined as void;
+    let release = (): void => undefined;
     server.hold.set(A, new Promise<void>((r) => (release = r)));
     store.send({ type: 'coat.policy', policy: 'same pixels' });
     store.open(B);
