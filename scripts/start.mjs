@@ -10,6 +10,7 @@ const { run } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');
 const { startCluster } = await import('./lib/cluster.mjs');
 const { startStandIn } = await import('./lib/standIns.mjs');
+const { supervise } = await import('./lib/supervise.mjs');
 const { buildServer, buildWeb } = await import('./build.mjs');
 
 const WANTED_PORT = Number(process.env.PORT ?? 4620);
@@ -34,16 +35,7 @@ let stopping = false;
 async function stop(code) {
   if (stopping) return;
   stopping = true;
-  if (server && server.exitCode === null && server.signalCode === null) {
-    server.kill('SIGTERM');
-    await new Promise((resolve) => {
-      server.once('close', resolve);
-      setTimeout(() => {
-        server.kill('SIGKILL');
-        resolve();
-      }, 8000).unref();
-    });
-  }
+  await server?.stop(8000);
   await listing?.stop();
   await mirror?.stop();
   await cluster?.stop();
@@ -61,34 +53,14 @@ if (loaded.code !== 0) {
 }
 if (loaded.output.trim()) say(loaded.output.trim());
 
-/** The server says so where starting it again is of no use: something set is wrong, or the database is ahead of it. */
-const NO_USE = [2, 3];
-const FIRST_WAIT_MS = 500;
-const LONGEST_WAIT_MS = 15_000;
-/** A server that ran so long was well: what ended it is no fault in how it starts. */
-const WELL_MS = 60_000;
-
-/** Starts the server, and again whenever it ends by itself; the database stays up meanwhile. */
-function serve(wait) {
-  const from = Date.now();
-  server = spawn(process.execPath, ['apps/server/dist/main.js'], {
+let port = WANTED_PORT;
+function startServer() {
+  const child = spawn(process.execPath, ['apps/server/dist/main.js'], {
     cwd: ROOT,
     env: { ...env, PORT: String(port), LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
-  server.on('close', (code, signal) => {
-    if (stopping) return;
-    if (NO_USE.includes(code)) {
-      void stop(1);
-      return;
-    }
-    const next = Date.now() - from > WELL_MS ? FIRST_WAIT_MS : wait;
-    process.stderr.write(`The server ended by itself (${code ?? signal}). It is started again.\n`);
-    setTimeout(() => {
-      if (!stopping) serve(Math.min(next * 2, LONGEST_WAIT_MS));
-    }, next);
-  });
-  createInterface({ input: server.stdout }).on('line', (line) => {
+  createInterface({ input: child.stdout }).on('line', (line) => {
     let told;
     try {
       told = JSON.parse(line);
@@ -106,6 +78,10 @@ function serve(wait) {
       `\n  Spare Coat is ready:  http://${told.host === '0.0.0.0' ? 'localhost' : told.host}:${told.port}/\n\n  Ctrl-C stops it. Your data stays.`,
     );
   });
+  return child;
 }
-let port = WANTED_PORT;
-serve(FIRST_WAIT_MS);
+// The database stays up meanwhile.
+server = supervise(startServer, {
+  tell: (how) => process.stderr.write(`The server ended by itself (${how}). It is started again.\n`),
+  giveUp: () => void stop(1),
+});
