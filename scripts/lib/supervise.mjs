@@ -1,3 +1,5 @@
+import { clearTimeout, setTimeout } from 'node:timers';
+
 /** A child says so where starting it again is of no use: something set is wrong, or the database is ahead of it. */
 const NO_USE = [2, 3];
 const FIRST_WAIT_MS = 500;
