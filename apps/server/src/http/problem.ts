@@ -27,6 +27,8 @@ export function problemHandler(logger: Logger): ErrorRequestHandler {
       next(error);
       return;
     }
+    // Whoever asked went away: there is nobody to tell, and nothing has failed.
+    if (res.destroyed) return;
     const problem = asProblem(error);
     if (problem.status >= 500)
       logger.error(

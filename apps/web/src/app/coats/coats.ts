@@ -100,9 +100,10 @@ export class Coats {
   /** Reads as many cards as are shown, so that none goes away by being looked at again. */
   private async load(): Promise<void> {
     try {
-      const shown = this.live().length;
       let page = await this.api.coats({ words: this.words() });
-      while (page.next && page.coats.length < shown) page = joined(page, await this.after(page, false));
+      // Somebody may have asked for more of them meanwhile.
+      while (page.next && page.coats.length < this.live().length)
+        page = joined(page, await this.after(page, false));
       this.page.set(page);
       if (this.showDeleted()) this.binned.set(await this.api.coats({ deleted: 'true' }));
       this.problem.set(null);
@@ -120,7 +121,12 @@ export class Coats {
   }
   protected async more(): Promise<void> {
     const page = this.page();
-    if (page?.next) await this.guard(async () => this.page.set(joined(page, await this.after(page, false))));
+    if (page?.next)
+      await this.guard(async () => {
+        const more = await this.after(page, false);
+        // What was shown may have been looked at anew meanwhile.
+        this.page.update((now) => joined(now ?? page, more));
+      });
   }
   protected async moreDeleted(): Promise<void> {
     const page = this.binned();
