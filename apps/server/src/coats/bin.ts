@@ -5,14 +5,20 @@ import { inTransaction, type Db } from '../db/pool.js';
 export const BIN_DAYS = 30;
 
 /**
+ * Of `coat` c, `root` r and $1 days. The time at which it was deleted is told by the clock of whoever did that, which may be years
+ * behind: it counts from the last change by this one.
+ */
+const IS_LONG_AGO =
+  'c.deleted_at is not null and greatest(c.deleted_at, r.changed_at) < now() - make_interval(days => $1)';
+
+/**
  * Takes away for good what was deleted so long ago. A coat that hangs on the rack stays.
  *
  * @returns how many coats are gone
  */
 export async function emptyBin(db: Db): Promise<number> {
   const { rows } = await db.query<{ id: string }>(
-    `select c.id from coat c
-      where c.deleted_at < now() - make_interval(days => $1)
+    `select c.id from coat c join root r on r.id = c.id where ${IS_LONG_AGO}
         and not exists (select 1 from rack_item i where i.coat_id = c.id)`,
     [BIN_DAYS],
   );
@@ -20,8 +26,8 @@ export async function emptyBin(db: Db): Promise<number> {
     await inTransaction(db, async (client) => {
       const { rowCount } = await client.query(
         `select 1 from root r join coat c on c.id = r.id
-          where r.id = $1 and c.deleted_at < now() - make_interval(days => $2) for update`,
-        [id, BIN_DAYS],
+          where r.id = $2 and ${IS_LONG_AGO} for update`,
+        [BIN_DAYS, id],
       );
       if (!rowCount) return;
       // The coat's own row goes last: while it is there, what is append-only may go.

@@ -106,7 +106,8 @@ function cardOf({
   facts,
   standings,
 }: Row): CoatCard {
-  const goes = deleted_at && !on_rack ? new Date(deleted_at.getTime() + BIN_DAYS * 86_400_000) : null;
+  const since = Math.max(deleted_at?.getTime() ?? 0, changed_at.getTime());
+  const goes = deleted_at && !on_rack ? new Date(since + BIN_DAYS * 86_400_000) : null;
   return {
     id,
     revision,

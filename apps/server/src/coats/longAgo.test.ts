@@ -117,6 +117,7 @@ describe('a deleted coat', () => {
       command: { type: 'coat.bin', at },
     });
     expect(answer.status).toBe(200);
+    await server.db.query('update root set changed_at = $2 where id = $1', [id, at]);
     return id;
   };
 
@@ -134,6 +135,16 @@ describe('a deleted coat', () => {
       // prettier-ignore
       expect(await count(table, column, old)).toBe(0);
     expect((await server.get(`/api/coats/${recent}`)).status).toBe(200);
+  });
+
+  it('stays where only the clock of whoever deleted it says that it was long ago', async () => {
+    const id = await binned(400);
+    await server.db.query('update root set changed_at = now() where id = $1', [id]);
+    expect((await doChores(server.db, silent)).emptyBin).toBe(0);
+    expect((await server.get(`/api/coats/${id}`)).status).toBe(200);
+    await expect(server.db.query('delete from history where root_id = $1', [id])).rejects.toThrow(
+      'append-only',
+    );
   });
 
   it('stays where it was brought back in time', async () => {

@@ -99,9 +99,12 @@ begin
      and new.answers is not distinct from old.answers and new.command -> 'type' is not distinct from old.command -> 'type' then
     return new;
   end if;
-  -- A coat that was binned long ago goes for good, with all that was done to it.
+  -- A coat that was binned long ago goes for good, with all that was done to it. When that was is told by the clock of whoever
+  -- binned it; that nothing was done to it since, by this one.
   if tg_op = 'DELETE' and exists (
-    select 1 from coat c where c.id = old.root_id and c.deleted_at < now() - interval '30 days') then
+    select 1 from coat c join root r on r.id = c.id
+     where c.id = old.root_id and greatest(c.deleted_at, r.changed_at) < now() - interval '30 days'
+       and c.deleted_at is not null) then
     return old;
   end if;
   raise exception '% is append-only', tg_table_name;
@@ -113,7 +116,9 @@ create trigger history_is_append_only before update or delete on history
 create function leave_with_its_coat() returns trigger language plpgsql as $$
 begin
   if tg_op = 'DELETE' and exists (
-    select 1 from coat c where c.id = old.coat_id and c.deleted_at < now() - interval '30 days') then
+    select 1 from coat c join root r on r.id = c.id
+     where c.id = old.coat_id and greatest(c.deleted_at, r.changed_at) < now() - interval '30 days'
+       and c.deleted_at is not null) then
     return old;
   end if;
   raise exception '% is append-only', tg_table_name;

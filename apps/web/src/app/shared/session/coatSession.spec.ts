@@ -193,6 +193,22 @@ describe('another window', () => {
   });
 });
 
+describe('a coat that was set back by a backup', () => {
+  it('is read whole, and what was done meanwhile is asked about where it touches what is another now', async () => {
+    const { store, notices } = await opened();
+    store.send(rename('First'));
+    store.send(rename('Second'));
+    await store.settled();
+    server.make(A, 'As it was saved');
+    store.send(rename('Third'));
+    await expect.poll(() => notices.question()?.text).toContain('several changes');
+    expect(nameOn(A)).toBe('As it was saved');
+    notices.question()!.answer(true);
+    await store.settled();
+    expect(nameOn(A)).toBe('Third');
+  });
+});
+
 describe('a page that was closed with something unsent', () => {
   /** Does something while the server is away for good, and closes the page. */
   async function closedWith(...names: string[]) {
@@ -354,6 +370,21 @@ describe('a browser that keeps nothing', () => {
       }
     },
   );
+
+  it('still tells what can no longer be carried out, however often it is looked at', async () => {
+    forbid();
+    const { store, sessions } = await opened();
+    server.refuse = new ApiProblem('unknown-id', 'There is no such element in this coat.', 422);
+    store.send(rename('Nowhere else'));
+    await store.settled();
+    const session = store.session()!;
+    session.showStuck([]);
+    await sessions.look();
+    expect(session.stuck()).toHaveLength(1);
+    expect(store.saveState()).toBe('not kept');
+    session.forget(session.stuck()[0]!);
+    expect(store.saveState()).toBe('saved');
+  });
 
   it('does not ask before it is closed where it is only kept in the browser', async () => {
     const { store } = await opened();

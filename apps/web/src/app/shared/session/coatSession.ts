@@ -123,6 +123,8 @@ export class CoatSession {
   /** What others did while something of ours was on its way: what was done without seeing it is held against it. */
   private theirs: readonly Foreign[] = [];
   private readonly ours = new Set<string>();
+  /** What was acknowledged or let go: it may still stand in what was read of the browser's database a moment before. */
+  private readonly over = new Set<string>();
   private events: EventSource | null = null;
   private readonly isThere = new BehaviorSubject(false);
 
@@ -266,7 +268,16 @@ export class CoatSession {
 
   /** Shows what is kept of this coat that can no longer be carried out. */
   showStuck(all: readonly Unsent[]): void {
-    this.stuck.set(all.filter((u): u is Stuck => u.coat === this.id && u.refused !== null));
+    const isOver = ({ commandId }: Unsent) =>
+      this.over.has(commandId) || this.pending().some((p) => p.commandId === commandId);
+    const told = all.filter((u): u is Stuck => u.coat === this.id && u.refused !== null && !isOver(u));
+    // What was set aside a moment ago may not have been told there yet, and what could not be kept never is.
+    const here = this.stuck().filter(
+      (s) =>
+        !told.some((t) => t.commandId === s.commandId) &&
+        (s.n === undefined || all.some((u) => u.commandId === s.commandId)),
+    );
+    this.stuck.set([...told, ...here]);
   }
 
   private enqueue(pending: Pending): void {
@@ -399,6 +410,7 @@ export class CoatSession {
 
   /** It is acknowledged, or given up: it is kept no longer. */
   private async settle(commandId: string): Promise<void> {
+    this.over.add(commandId);
     const mine = this.pending().find((p) => p.commandId === commandId);
     this.pending.update((list) => list.filter((p) => p.commandId !== commandId));
     if (this.pending().length === 0) this.theirs = [];
@@ -435,6 +447,7 @@ export class CoatSession {
 
   /** Forgets something that could not be carried out, as the person says. */
   forget(stuck: Stuck): void {
+    this.over.add(stuck.commandId);
     this.stuck.update((list) => list.filter((s) => s.commandId !== stuck.commandId));
     if (stuck.n !== undefined) void this.needs.outbox.drop(stuck.n).catch(() => undefined);
   }
@@ -489,9 +502,11 @@ export class CoatSession {
 
   /** Takes the coat as it is. What differs from what was known counts as done by others, in one go. */
   private takeWhole(revision: number, rows: CoatRows): void {
-    if (this.pending().length > 0) {
-      const changes = diffRows(this.saved(), rows);
-      if (changes.length > 0) this.theirs = [...this.theirs, { revision, label: 'several changes', changes }];
+    const changes = this.pending().length > 0 ? diffRows(this.saved(), rows) : [];
+    if (changes.length > 0) {
+      this.theirs = [...this.theirs, { revision, label: 'several changes', changes }];
+      // Nothing of it was seen, also where the coat was set back to a revision that was passed before.
+      this.pending.update((list) => list.map((p) => ({ ...p, seen: Math.min(p.seen, revision - 1) })));
     }
     this.saved.set(rows);
     this.revision.set(revision);
