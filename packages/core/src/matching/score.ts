@@ -11,12 +11,14 @@ import {
   type LayerSettings,
 } from '../coat/rows.js';
 import { defaultOf, type HostProfile } from '../host/profile.js';
+import { addedSurfaces } from '../host/surfaces.js';
 import { fromSyntax, toSyntax } from '../parts/formatSyntax.js';
 import type { Offer, SettingPlace, Supply } from '../parts/offer.js';
 import { syntaxAt } from '../parts/ownSetting.js';
 import type { Part } from '../parts/part.js';
 import { closeness } from '../traits/closeness.js';
-import type { TraitValue } from '../traits/value.js';
+import { keepingUnknown } from '../traits/items.js';
+import type { Order, TraitValue } from '../traits/value.js';
 import { displayOf } from './carry.js';
 import { settle } from './settle.js';
 import { carriedValue, partOf, type MatchContext, type Target } from './targets.js';
@@ -128,6 +130,25 @@ function inState(target: Target, rest: TraitScore, scale: number): TraitScore {
   };
 }
 
+/**
+ * What stays on a bar of the host because an item of the reference is not known there: the plan takes nothing off then, so that
+ * this is what will be seen. Null where nothing stays for that reason.
+ */
+function keptItems(
+  host: HostProfile | null,
+  { part, offer }: ResolvedLayer,
+  { spec, value }: Target,
+  setting: TraitValue | null,
+  variantName: string,
+  kind: string,
+): ReturnType<typeof keepingUnknown> | null {
+  if (spec.type !== 'order' || kind === 'window-buttons' || !host || part || setting === null) return null;
+  if (addedSurfaces(host).includes(offer)) return null;
+  const before = defaultOf(host, kind, spec.id, variantName) as Order | null;
+  const kept = keepingUnknown(before, setting as Order, value as Order);
+  return kept.kept.length > 0 ? kept : null;
+}
+
 function scoreTrait(
   host: HostProfile | null,
   target: Target,
@@ -166,6 +187,12 @@ function scoreTrait(
       setting = settled.setting;
       bound = settled.bound;
       credit = settled.closeness;
+      const kept = keptItems(host, layer, target, setting, variantName, kind);
+      if (kept) {
+        actual = kept.order;
+        bound = `${bound}; ${kept.kept.join(' and ')} ${kept.kept.length === 1 ? 'stays' : 'stay'}`;
+        credit = closeness(spec.type, actual, target.value, context);
+      }
     }
     const syntax = spec.type === 'format' && place && layer.part ? syntaxAt(layer.part, place) : null;
     if (syntax && typeof setting === 'string') {

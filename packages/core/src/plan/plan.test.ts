@@ -14,6 +14,7 @@ import { rehearse, stateAfter } from '../rehearsal/rehearse.js';
 import { KEPT, testCoat, testElement, testMatch, testTrait, uuid } from '../testing/coat.js';
 import { testHost, testPart } from '../testing/parts.js';
 import { randomCoat } from '../testing/randomCoat.js';
+import { closeness } from '../traits/closeness.js';
 import type { Order, TraitValue } from '../traits/value.js';
 import { deedOfCommand, readTemplate } from './deed.js';
 import { isDeed } from './deedSchema.js';
@@ -82,6 +83,44 @@ const LOCKED = testHost({
 const thickness = {
   thickness: { range: { least: 20, most: 200, step: 1 }, setting: setting('tide.thickness') },
 };
+
+describe('items of a bar of which one is not known here', () => {
+  const items = (start: string[], end: string[] = []): Order => ({ start, centre: [], end });
+  const base = testHost();
+  const host = testHost({
+    offers: base.offers.map((o) => ({
+      ...o,
+      supplies: {
+        ...o.supplies,
+        items: { itemsFrom: ['launcher', 'clock', 'status area'], setting: setting('bar.items') },
+      },
+    })),
+    defaults: { bar: { ...base.defaults['bar'], items: items(['launcher'], ['status area']) } },
+  });
+  const wanted = testTrait('rail', 'items', items(['launcher', 'stat corner'], ['clock']));
+  const told = (hand: boolean) => {
+    const rows = rowsWith(null, { trait: { [wanted.id]: wanted } });
+    const layer = { ...rows.layer['l']!, settings: hand ? { all: { items: items(['clock']) } } : {} };
+    const { coat, steps } = planOf({ ...rows, layer: { l: layer } }, [], host);
+    const scored = Object.values(coat.elements.find((e) => e.element.name === 'Rail')!.perVariant)[0]!;
+    const score = scored.traits.find((t) => t.target.spec.id === 'items')!;
+    return { score, step: steps.find((s) => s.sort === 'arrange items')! };
+  };
+  it('are promised as they are set: what stays is on the bar, and counts', () => {
+    const { score, step } = told(false);
+    expect(score.actual).toEqual(items(['launcher'], ['clock', 'status area']));
+    expect(score.bound).toBe('without stat corner; status area stays');
+    expect(score.credit).toBe(closeness('order', score.actual!, wanted.target!, {}));
+    expect(step.deeds).toMatchObject([{ do: 'set', value: encodeSetting('order', score.actual!) }]);
+  });
+  it('are set as a hand typed them, and nothing stays that it left out', () => {
+    const { score, step } = told(true);
+    expect(score.actual).toEqual(items(['clock']));
+    expect(step.why).not.toMatch(/stays/);
+    expect(step.value).toContain('clock');
+    expect(step.value).not.toContain('status area');
+  });
+});
 
 describe('values as commands take them', () => {
   const name = fc.string({ minLength: 1, maxLength: 12, unit: 'grapheme' }).filter((s) => s.trim() !== '');

@@ -6,7 +6,7 @@ import type { TraitScore } from '../matching/score.js';
 import type { SettingPlace } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
 import { spellValue } from '../traits/say.js';
-import { itemKey } from '../traits/items.js';
+import { keepingUnknown } from '../traits/items.js';
 import { ZONES, type Order, type TraitType, type TraitValue } from '../traits/value.js';
 import { resource, type Deed } from './deed.js';
 import type { Draft, Told } from './draft.js';
@@ -62,24 +62,6 @@ function numbered(order: Order): Order {
   return { start: order.start.map(one), centre: order.centre.map(one), end: order.end.map(one) };
 }
 
-/**
- * The order with what the host has and nobody said is to go: where an item of the reference is not known by its name, nobody can
- * tell whether it is one of those, and taking one off would lose something.
- */
-export function keepingUnknown(
-  before: Order | null,
-  after: Order,
-  wanted: Order,
-): { readonly order: Order; readonly kept: readonly string[]; readonly unknown: readonly string[] } {
-  const all = (order: Order) => ZONES.flatMap((zone) => order[zone]);
-  const settled = all(after).map(itemKey);
-  const unknown = all(wanted).filter((item) => !settled.includes(itemKey(item)));
-  const kept = before ? all(before).filter((item) => !settled.includes(itemKey(item))) : [];
-  if (!before || unknown.length === 0 || kept.length === 0) return { order: after, kept: [], unknown };
-  const zone = (z: keyof Order) => [...after[z], ...before[z].filter((item) => kept.includes(item))];
-  return { order: { start: zone('start'), centre: zone('centre'), end: zone('end') }, kept, unknown };
-}
-
 function changesOf(before: Order | null, after: Order): string[] {
   const places = (order: Order) =>
     new Map(ZONES.flatMap((zone) => order[zone].map((item, i) => [item, { zone, i }] as const)));
@@ -118,13 +100,15 @@ export function addSetting(
   const { place, target } = first.score;
   const { spec } = target;
   const arranges = spec.type === 'order' && element.kind !== 'window-buttons';
+  // The bar of a part, or one that is added first, has nothing on it that could be lost; what a hand typed is meant as it stands.
+  const isOfHost = more.part === null && ready === null && !first.score.byHand;
   const shownNow = place.key === '' ? undefined : now.settings.get(place.key);
   const hostNow =
     shownNow !== undefined
       ? decodeSetting(spec.type, shownNow)
       : defaultOf(host, element.kind, spec.id, first.variant);
   const careful =
-    arranges && isOrder(first.score.setting) && isOrder(target.value)
+    arranges && isOfHost && isOrder(first.score.setting) && isOrder(target.value)
       ? keepingUnknown(isOrder(hostNow) ? hostNow : null, first.score.setting, target.value)
       : null;
   const setting: TraitValue = careful?.order ?? first.score.setting;
