@@ -243,6 +243,13 @@ describe('a hostile archive', () => {
     const { report } = await read('b.tar.gz', packed({ zeros: Buffer.alloc(90 * 1024 * 1024) }, 'b.tar.gz'));
     expect(report!.hostile.map((h) => h.code)).toContain('bomb');
   });
+  /** The zip with another number for the way in which each of its files is packed. */
+  const byBzip2 = (bytes: Buffer) => {
+    const other = Buffer.from(bytes);
+    for (let at = -1; (at = other.indexOf('PK\x01\x02', at + 1, 'latin1')) >= 0;)
+      if (other.readUInt16LE(at + 10) === 8) other.writeUInt16LE(12, at + 10);
+    return other;
+  };
   const good = packed(SET, 'a.tar.gz');
   const zip = packed(SET, 'a.zip');
   it.each([
@@ -256,6 +263,9 @@ describe('a hostile archive', () => {
     ],
     ['compressed nothing', 'a.gz', packed({ x: 'hello' }, 'a.zip').subarray(0, 0), /empty/],
     ['a web page', 'a.zip', Buffer.from('<!doctype html><p>Sign in'), /web page/],
+    ['7z', 'a.7z', Buffer.from('377abcaf271c0004', 'hex'), /7z archive, which is not read here/],
+    ['a package of a distribution', 'a.deb', Buffer.from('!<arch>\ndebian-binary'), /as a package/],
+    ['packed otherwise', 'a.zip', byBzip2(zip), /packed by bzip2, which is not read here/],
     ['something else', 'a.bin', Buffer.from([1, 2, 3, 4]), /neither an archive nor/],
     [
       'noise',

@@ -9,6 +9,7 @@ import {
   SNIFF_BYTES,
   archiveForm,
   formRemark,
+  unreadForm,
   type ArchiveForm,
 } from '@spare-coat/core/parts/archive/sniff';
 import { lastStep, treeOf } from '@spare-coat/core/parts/archive/tree';
@@ -43,10 +44,7 @@ async function openArchive(form: ArchiveForm, { path, size }: ArchiveInput): Pro
     return { walk: (walk) => zip.walk(size, walk), close: () => zip.close() };
   }
   return {
-    walk: async (walk) => {
-      await walkTar(path, walk, form === 'gzip');
-      return [];
-    },
+    walk: (walk) => walkTar(path, walk, form === 'gzip'),
     close: () => undefined,
   };
 }
@@ -62,39 +60,37 @@ async function list(
   let held = 0;
   let unread = 0;
   const clean = (path: string) => stepsOf(path)?.join('/') ?? null;
-  found.remarks.push(
-    ...(await opened.walk({
-      entry(entry) {
-        found.entries.push(entry);
-        unpacked += entry.size;
-        if (found.entries.length > MOST_ENTRIES || unpacked > MOST_UNPACKED) {
-          found.cut = true;
-          return 'stop';
-        }
-        if (entry.kind !== 'file') return 'nothing';
-        const path = clean(entry.path);
-        if (path === null) return 'nothing';
-        if (input.namesOnly) return lastStep(path) === 'index.theme' ? 'all' : 'nothing';
-        if (isLargePicture(path, entry.size)) return 'head';
-        if (!isEvidence(path, entry.size)) return 'nothing';
-        if (held + entry.size > MOST_HELD) {
-          unread++;
-          return 'nothing';
-        }
-        held += entry.size;
-        return 'all';
-      },
-      bytes(entry, bytes) {
-        const path = clean(entry.path)!;
-        if (!isLargePicture(path, entry.size)) found.bytes.set(path, bytes);
-        else {
-          const header = readPictureHeader(bytes);
-          if (header.ok) found.pictures.set(path, { width: header.width, height: header.height });
-        }
-      },
-      progress: (read) => progress(read / input.size),
-    })),
-  );
+  await opened.walk({
+    entry(entry) {
+      found.entries.push(entry);
+      unpacked += entry.size;
+      if (found.entries.length > MOST_ENTRIES || unpacked > MOST_UNPACKED) {
+        found.cut = true;
+        return 'stop';
+      }
+      if (entry.kind !== 'file') return 'nothing';
+      const path = clean(entry.path);
+      if (path === null) return 'nothing';
+      if (input.namesOnly) return lastStep(path) === 'index.theme' ? 'all' : 'nothing';
+      if (isLargePicture(path, entry.size)) return 'head';
+      if (!isEvidence(path, entry.size)) return 'nothing';
+      if (held + entry.size > MOST_HELD) {
+        unread++;
+        return 'nothing';
+      }
+      held += entry.size;
+      return 'all';
+    },
+    bytes(entry, bytes) {
+      const path = clean(entry.path)!;
+      if (!isLargePicture(path, entry.size)) found.bytes.set(path, bytes);
+      else {
+        const header = readPictureHeader(bytes);
+        if (header.ok) found.pictures.set(path, { width: header.width, height: header.height });
+      }
+    },
+    progress: (read) => progress(read / input.size),
+  });
   if (found.cut) found.remarks.push('It was not read to its end, since there is too much in it.');
   if (unread > 0)
     found.remarks.push(`${unread} files of evidence were not read: there are too many of them.`);
@@ -141,7 +137,10 @@ export async function readArchive(
   input: ArchiveInput,
   progress: (share: number) => void,
 ): Promise<ArchiveReport> {
-  const form = archiveForm(await head(input.path));
+  const start = await head(input.path);
+  const unread = unreadForm(start);
+  if (unread) throw new ArchiveProblem(unread);
+  const form = archiveForm(start);
   const packed = ARCHIVE_FORMS.includes(form);
   const opened = packed ? await openArchive(form, input) : null;
   try {

@@ -33,7 +33,7 @@ export interface Listing {
 
 /** An archive of any form that can be gone through more than once. */
 export interface Opened {
-  walk(walk: Walk): Promise<string[]>;
+  walk(walk: Walk): Promise<void>;
   close(): void;
 }
 

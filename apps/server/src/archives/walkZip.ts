@@ -119,6 +119,15 @@ function slim(raw: Entry): Entry {
   });
 }
 
+/** Ways of packing that a zip may use and that are not read here, by their numbers in the zip format's own list. */
+const METHODS: Readonly<Record<number, string>> = {
+  9: 'Deflate64',
+  12: 'bzip2',
+  14: 'LZMA',
+  93: 'Zstandard',
+  95: 'xz',
+};
+
 interface Known {
   readonly entry: ArchiveEntry;
   readonly raw: Entry;
@@ -180,9 +189,9 @@ export class ZipArchive {
    * Goes through all entries, then reads only the files that are wanted. Progress is told in bytes of the file, as far as
    * that can be said of a zip: by files read.
    *
-   * @returns remarks: what could not be read
+   * @throws ArchiveProblem where what is wanted cannot be read
    */
-  async walk(size: number, walk: Walk): Promise<string[]> {
+  async walk(size: number, walk: Walk): Promise<void> {
     const wanted: (Known & { readonly how: 'all' | 'head' | 'nothing' })[] = [];
     for (const { entry, raw } of this.known) {
       const how = walk.entry(entry);
@@ -191,7 +200,6 @@ export class ZipArchive {
       if (entry.kind === 'file' && entry.size > 0 && (how !== 'nothing' || !this.checked))
         wanted.push({ entry, raw, how });
     }
-    let unread = 0;
     for (const [i, { entry, raw, how }] of wanted.entries()) {
       if (raw.compressionMethod === 0 || raw.compressionMethod === 8) {
         const most = how === 'head' ? HEAD_BYTES : how === 'all' ? Infinity : 0;
@@ -201,13 +209,14 @@ export class ZipArchive {
             : await readBytes(this.zip, raw, entry.path, most);
         if (how !== 'nothing')
           await walk.bytes(entry, how === 'head' ? bytes.subarray(0, HEAD_BYTES) : bytes);
-      } else if (how !== 'nothing') unread++;
+      } else if (how !== 'nothing')
+        // What is judged without its evidence would be told wrongly, and with confidence.
+        throw new ArchiveProblem(
+          `It is packed by ${METHODS[raw.compressionMethod] ?? `method ${raw.compressionMethod}`}, which is not read here. Unpack it yourself, and pack it as an ordinary zip or as a tar.`,
+        );
       if (i % 256 === 0) walk.progress((size * (i + 1)) / wanted.length);
     }
     this.checked = true;
-    return unread === 0
-      ? []
-      : [`${unread} files are packed in a way that is not read here; what they say is missing below.`];
   }
 
   close(): void {

@@ -23,6 +23,20 @@ const MARKS: readonly (readonly [ArchiveForm, number, readonly number[]])[] = [
   ['pointer', 0, [0x58, 0x63, 0x75, 0x72]],
 ];
 
+/** Containers that people download and that are not read here, by their first bytes, with what to do instead. */
+const UNREAD: readonly (readonly [string, readonly number[]])[] = [
+  ['It is a 7z archive, which is not read here. Unpack it yourself, and pack it as a zip or a tar.', [0x37, 0x7a, 0xbc, 0xaf, 0x27, 0x1c]], // prettier-ignore
+  ['It is a RAR archive, which is not read here. Unpack it yourself, and pack it as a zip or a tar.', [0x52, 0x61, 0x72, 0x21, 0x1a, 0x07]], // prettier-ignore
+  ['It is packed by lzip, which is not read here. Unpack it yourself, and pack it as a zip or a tar.', [0x4c, 0x5a, 0x49, 0x50]], // prettier-ignore
+  ['It is a package of a distribution (ar). Name it as a package where the part comes from, or unpack it and pack what is in it as a tar.', [0x21, 0x3c, 0x61, 0x72, 0x63, 0x68, 0x3e]], // prettier-ignore
+  ['It is a package of a distribution (RPM). Name it as a package where the part comes from, or unpack it and pack what is in it as a tar.', [0xed, 0xab, 0xee, 0xdb]], // prettier-ignore
+];
+
+/** Why a file that is some container is not read, by its bytes; null where it is none that is known. */
+export function unreadForm(head: Uint8Array): string | null {
+  return UNREAD.find(([, mark]) => mark.every((byte, i) => head[i] === byte))?.[0] ?? null;
+}
+
 /** Tells a file by its bytes, whatever it is called. */
 export function archiveForm(head: Uint8Array): ArchiveForm {
   return MARKS.find(([, at, mark]) => mark.every((byte, i) => head[at + i] === byte))?.[0] ?? 'other';
