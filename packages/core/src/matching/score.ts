@@ -17,7 +17,7 @@ import type { Offer, SettingPlace, Supply } from '../parts/offer.js';
 import { syntaxAt } from '../parts/ownSetting.js';
 import type { Part } from '../parts/part.js';
 import { closeness } from '../traits/closeness.js';
-import { keepingUnknown } from '../traits/items.js';
+import { keepingUnknown } from '../traits/keepingUnknown.js';
 import type { Order, TraitValue } from '../traits/value.js';
 import { displayOf } from './carry.js';
 import { settle } from './settle.js';

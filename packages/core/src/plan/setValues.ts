@@ -6,7 +6,7 @@ import type { TraitScore } from '../matching/score.js';
 import type { SettingPlace } from '../parts/offer.js';
 import type { Part } from '../parts/part.js';
 import { spellValue } from '../traits/say.js';
-import { keepingUnknown } from '../traits/items.js';
+import { keepingUnknown } from '../traits/keepingUnknown.js';
 import { ZONES, type Order, type TraitType, type TraitValue } from '../traits/value.js';
 import { resource, type Deed } from './deed.js';
 import type { Draft, Told } from './draft.js';

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { settle } from '../matching/settle.js';
 import { orderChanges } from '../plan/setValues.js';
 import { closeness } from './closeness.js';
-import { itemKey, keepingUnknown, knownItem } from './items.js';
+import { itemKey, knownItem } from './items.js';
+import { keepingUnknown } from './keepingUnknown.js';
 import { valueProblem, type Order } from './value.js';
 
 const order = (start: string[], centre: string[] = [], end: string[] = []): Order => ({ start, centre, end });
