@@ -1,8 +1,8 @@
 import { differenceCiede2000 } from 'culori';
-import { ciede2000OfBytes } from '@spare-coat/core/colour/ciede2000';
-import { indexOffers, rankOffers } from '@spare-coat/core/matching/rank';
-import { readRegion } from '@spare-coat/core/picture/readRegion';
-import { KINDS } from '@spare-coat/core/reference/kinds/registry';
+import { ciede2000OfBytes } from '@spare-coat/core/measuring/colour/ciede2000';
+import { indexOffers, rankOffers } from '@spare-coat/core/deciding/matching/rank';
+import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
+import { KINDS } from '@spare-coat/core/model/kinds/registry';
 import { compare4k } from './compare/figures.js';
 import { time, type Figure } from './figure.js';
 import { archiveList, archiveRead } from './parts/archives.js';
@@ -16,7 +16,7 @@ import { load, writeCommand } from './server/speed.js';
 import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
-import { randomFrom } from '@spare-coat/core/scene/svg';
+import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 
 /** Pairs a second from sRGB bytes, exact, D65, against culori on the same bytes. */
 function ciede2000(): Figure {

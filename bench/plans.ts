@@ -3,14 +3,14 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { HostProfile } from '@spare-coat/core/host/profile';
-import { BREAKS, type Break } from '@spare-coat/core/parts/break';
-import { resource, type Deed } from '@spare-coat/core/plan/deed';
-import { makeStep } from '@spare-coat/core/plan/draft';
-import { orderSteps } from '@spare-coat/core/plan/order';
-import type { Edge, OrderedPlan, Step } from '@spare-coat/core/plan/step';
-import { rehearse } from '@spare-coat/core/rehearsal/rehearse';
-import { randomFrom } from '@spare-coat/core/scene/svg';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import { BREAKS, type Break } from '@spare-coat/core/model/offers/break';
+import { resource, type Deed } from '@spare-coat/core/model/deeds/deed';
+import { makeStep } from '@spare-coat/core/doing/plan/draft';
+import { orderSteps } from '@spare-coat/core/doing/plan/order';
+import type { Edge, OrderedPlan, Step } from '@spare-coat/core/model/deeds/step';
+import { rehearse } from '@spare-coat/core/doing/rehearsal/rehearse';
+import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { time, type Figure } from './figure.js';
 
 const HOST: HostProfile = {

@@ -4,18 +4,18 @@ import {
   type CoatRows,
   type ElementRow,
   type TraitRow,
-} from '@spare-coat/core/coat/rows';
-import type { HostProfile } from '@spare-coat/core/host/profile';
-import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
-import type { Offer, Supply } from '@spare-coat/core/parts/offer';
-import type { Part } from '@spare-coat/core/parts/part';
-import { PLAIN_PART } from '@spare-coat/core/parts/plainPart';
-import { samplePicture } from '@spare-coat/core/picture/samplePicture';
-import type { Kind, TraitSpec } from '@spare-coat/core/reference/kind';
-import { findKind, KINDS } from '@spare-coat/core/reference/kinds/registry';
-import { randomFrom } from '@spare-coat/core/scene/svg';
-import type { PictureValue, TraitValue } from '@spare-coat/core/traits/value';
-import type { FaceMetrics } from '@spare-coat/core/type/face';
+} from '@spare-coat/core/model/coat/rows';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import { partKey, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
+import type { Offer, Supply } from '@spare-coat/core/model/offers/offer';
+import type { Part } from '@spare-coat/core/model/parts/part';
+import { PLAIN_PART } from '@spare-coat/core/model/parts/plainPart';
+import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
+import type { Kind, TraitSpec } from '@spare-coat/core/model/kinds/kind';
+import { findKind, KINDS } from '@spare-coat/core/model/kinds/registry';
+import { randomFrom } from '@spare-coat/core/doing/scene/svg';
+import type { PictureValue, TraitValue } from '@spare-coat/core/model/traits/value';
+import type { FaceMetrics } from '@spare-coat/core/measuring/type/face';
 
 const HEX = ['#e3c2b4', '#43203d', '#75801f', '#52637a', '#d4aa9b', '#8c5340'];
 

@@ -1,13 +1,13 @@
 import { writeFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
-import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
-import { indexOffers } from '@spare-coat/core/matching/rank';
-import { derivePlan } from '@spare-coat/core/plan/derive';
-import { stepsOf } from '@spare-coat/core/plan/step';
-import { wayBack } from '@spare-coat/core/plan/wayBack';
-import { differences, startState } from '@spare-coat/core/rehearsal/hostState';
-import { FAULTS } from '@spare-coat/core/rehearsal/perform';
-import { rehearse, type Injected } from '@spare-coat/core/rehearsal/rehearse';
+import { evaluateCoat } from '@spare-coat/core/deciding/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/deciding/matching/rank';
+import { derivePlan } from '@spare-coat/core/doing/plan/derive';
+import { stepsOf } from '@spare-coat/core/model/deeds/step';
+import { wayBack } from '@spare-coat/core/doing/plan/wayBack';
+import { differences, startState } from '@spare-coat/core/doing/simulation/hostState';
+import { FAULTS } from '@spare-coat/core/doing/simulation/perform';
+import { rehearse, type Injected } from '@spare-coat/core/doing/rehearsal/rehearse';
 import { randomCoat } from '@spare-coat/core/testing/randomCoat';
 
 /** `npm run bench -- undo-identity` tries 5,000 plans; each without a fault, and with one at a step of its own. */

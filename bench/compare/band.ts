@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { differenceOfPixels } from '@spare-coat/core/compare/differenceMap';
-import { WINDOW } from '@spare-coat/core/compare/ssim';
-import { ssimOfPixels } from '@spare-coat/core/compare/ssimOfPixels';
+import { differenceOfPixels } from '@spare-coat/core/proving/compare/differenceMap';
+import { WINDOW } from '@spare-coat/core/measuring/picture/ssim';
+import { ssimOfPixels } from '@spare-coat/core/proving/compare/ssimOfPixels';
 
 /** What one worker is told once: the pictures in shared memory. */
 export interface Pictures {

@@ -5,8 +5,8 @@ import { join } from 'node:path';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
 import { pack } from 'tar-stream';
-import { randomFrom } from '@spare-coat/core/scene/svg';
-import { ICON_NAMES } from '@spare-coat/core/standards/iconNames';
+import { randomFrom } from '@spare-coat/core/doing/scene/svg';
+import { ICON_NAMES } from '@spare-coat/core/measuring/standards/iconNames';
 import { median, type Figure } from '../figure.js';
 
 const FOLDER = fileURLToPath(new URL('../../../.data/bench/', import.meta.url));

@@ -3,8 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
-import type { Command } from '@spare-coat/core/coat/commands';
-import type { Written } from '@spare-coat/core/wire/coat';
+import type { Command } from '@spare-coat/core/doing/commands/commands';
+import type { Written } from '@spare-coat/core/proving/wire/coat';
 
 const ROOT = fileURLToPath(new URL('../../../', import.meta.url));
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { coatOf, type CoatRows } from '@spare-coat/core/coat/rows';
+import { coatOf, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { Figure } from '../figure.js';
 import { ask, historyOf, makeCoat, send, startRig, type Rig } from './rig.js';
 

@@ -2,9 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
-import type { Command, SingleCommand } from '@spare-coat/core/coat/commands';
-import { ordered, type CoatRows } from '@spare-coat/core/coat/rows';
-import type { CoatsPage } from '@spare-coat/core/wire/coat';
+import type { Command, SingleCommand } from '@spare-coat/core/doing/commands/commands';
+import { ordered, type CoatRows } from '@spare-coat/core/model/coat/rows';
+import type { CoatsPage } from '@spare-coat/core/proving/wire/coat';
 import { median, type Figure } from '../figure.js';
 import { ask, makeCoat, send, startRig } from './rig.js';
 

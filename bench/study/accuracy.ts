@@ -1,18 +1,24 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { colourDifference } from '@spare-coat/core/colour/ciede2000';
-import { contrast, parseHex } from '@spare-coat/core/colour/srgb';
-import { readBar } from '@spare-coat/core/picture/readBar';
-import { readOpacity } from '@spare-coat/core/picture/opacity';
-import type { Pixels } from '@spare-coat/core/picture/pixels';
-import { readInk } from '@spare-coat/core/picture/readInk';
-import { readRegion } from '@spare-coat/core/picture/readRegion';
-import { readText } from '@spare-coat/core/picture/readText';
-import type { Rect } from '@spare-coat/core/picture/rect';
-import type { Told } from '@spare-coat/core/picture/told';
-import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
-import type { BarItem, BarState, DesktopState, FaceRole, Lettering } from '@spare-coat/core/scene/state';
-import { randomFrom, tag } from '@spare-coat/core/scene/svg';
+import { colourDifference } from '@spare-coat/core/measuring/colour/ciede2000';
+import { contrast, parseHex } from '@spare-coat/core/measuring/colour/srgb';
+import { readBar } from '@spare-coat/core/measuring/picture/readBar';
+import { readOpacity } from '@spare-coat/core/measuring/picture/opacity';
+import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
+import { readInk } from '@spare-coat/core/measuring/picture/readInk';
+import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
+import { readText } from '@spare-coat/core/measuring/picture/readText';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
+import type { Told } from '@spare-coat/core/ground/result';
+import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
+import type {
+  BarItem,
+  BarState,
+  DesktopState,
+  FaceRole,
+  Lettering,
+} from '@spare-coat/core/doing/scene/state';
+import { randomFrom, tag } from '@spare-coat/core/doing/scene/svg';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { pictureFile } from '@spare-coat/demo/pictureFile';
 import { SALTMARSH, SALTMARSH_COLOURS, saltmarshDesktop } from '@spare-coat/demo/saltmarsh';

@@ -1,10 +1,10 @@
-import { colourDifference } from '@spare-coat/core/colour/ciede2000';
-import { dominantColours } from '@spare-coat/core/colour/dominant';
-import { parseHex } from '@spare-coat/core/colour/srgb';
-import { findItems } from '@spare-coat/core/picture/findItems';
-import { settleEdges } from '@spare-coat/core/picture/settleEdges';
-import { stripOf } from '@spare-coat/core/picture/strip';
-import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
+import { colourDifference } from '@spare-coat/core/measuring/colour/ciede2000';
+import { dominantColours } from '@spare-coat/core/measuring/picture/dominant';
+import { parseHex } from '@spare-coat/core/measuring/colour/srgb';
+import { findItems } from '@spare-coat/core/measuring/picture/findItems';
+import { settleEdges } from '@spare-coat/core/measuring/picture/settleEdges';
+import { stripOf } from '@spare-coat/core/measuring/picture/strip';
+import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { saltmarshDesktop } from '@spare-coat/demo/saltmarsh';
 import quantize from 'quantize';

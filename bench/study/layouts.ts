@@ -1,6 +1,12 @@
-import type { BarItem, BarState, DesktopState, FaceRole, IconShape } from '@spare-coat/core/scene/state';
-import { ICON_SHAPES } from '@spare-coat/core/scene/state';
-import { randomFrom } from '@spare-coat/core/scene/svg';
+import type {
+  BarItem,
+  BarState,
+  DesktopState,
+  FaceRole,
+  IconShape,
+} from '@spare-coat/core/doing/scene/state';
+import { ICON_SHAPES } from '@spare-coat/core/doing/scene/state';
+import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 
 /**
  * Drawn desktops whose every number is known: bars on all edges, floating, translucent over busy wallpaper, with

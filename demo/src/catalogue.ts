@@ -1,4 +1,4 @@
-import type { Part } from '@spare-coat/core/parts/part';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import { FINISH_PARTS } from './catalogueFinish.js';
 import { LAYOUT_PARTS } from './catalogueLayout.js';
 import { LOOK_PARTS } from './catalogueLooks.js';

@@ -1,4 +1,4 @@
-import type { Part } from '@spare-coat/core/parts/part';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import { archive, chosen, instead, makePart, partId } from './makePart.js';
 import { fixed, supplier, supplies } from './supplies.js';
 

@@ -1,6 +1,6 @@
 import { writeFile, mkdir } from 'node:fs/promises';
 import sharp from 'sharp';
-import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
+import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { PICTURES, pictureFile } from './pictureFile.js';
 import { saltmarshDesktop, type VariantName } from './saltmarsh.js';

@@ -1,7 +1,7 @@
-import { PLAIN_PART } from '@spare-coat/core/parts/plainPart';
-import type { Channel, Part } from '@spare-coat/core/parts/part';
-import type { Break } from '@spare-coat/core/parts/break';
-import type { Offer } from '@spare-coat/core/parts/offer';
+import { PLAIN_PART } from '@spare-coat/core/model/parts/plainPart';
+import type { Channel, Part } from '@spare-coat/core/model/parts/part';
+import type { Break } from '@spare-coat/core/model/offers/break';
+import type { Offer } from '@spare-coat/core/model/offers/offer';
 import { idOf } from './ids.js';
 
 export const partId = (name: string) => idOf(`part ${name}`);

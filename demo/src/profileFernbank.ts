@@ -1,5 +1,5 @@
-import type { HostProfile } from '@spare-coat/core/host/profile';
-import type { Offer } from '@spare-coat/core/parts/offer';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import type { Offer } from '@spare-coat/core/model/offers/offer';
 import { idOf } from './ids.js';
 import { fixed, supplier, supplies } from './supplies.js';
 

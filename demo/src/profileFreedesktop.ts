@@ -1,4 +1,4 @@
-import type { HostProfile } from '@spare-coat/core/host/profile';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { idOf } from './ids.js';
 
 /**

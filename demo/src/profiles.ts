@@ -1,4 +1,4 @@
-import type { HostProfile } from '@spare-coat/core/host/profile';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { idOf } from './ids.js';
 import { FERNBANK, channel, commands, extra, fernbankBar, fernbankOffers, lists } from './profileFernbank.js';
 import { FREEDESKTOP } from './profileFreedesktop.js';

@@ -1,5 +1,5 @@
-import type { Vote } from '@spare-coat/core/rack/marks';
-import { PLAIN_CHOICE } from '@spare-coat/core/sheet/sheet';
+import type { Vote } from '@spare-coat/core/proving/rack/marks';
+import { PLAIN_CHOICE } from '@spare-coat/core/proving/sheet/sheet';
 import { carryCoatOver } from '@spare-coat/server/coats/carryOver';
 import type { Db } from '@spare-coat/server/db/pool';
 import { putMark } from '@spare-coat/server/rack/marks';

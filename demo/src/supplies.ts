@@ -1,7 +1,7 @@
-import type { Break } from '@spare-coat/core/parts/break';
-import type { Supply } from '@spare-coat/core/parts/offer';
-import type { FaceMetrics } from '@spare-coat/core/type/face';
-import type { TraitValue } from '@spare-coat/core/traits/value';
+import type { Break } from '@spare-coat/core/model/offers/break';
+import type { Supply } from '@spare-coat/core/model/offers/offer';
+import type { FaceMetrics } from '@spare-coat/core/measuring/type/face';
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
 
 /** Short ways to write supplies, so that the catalogue reads as a list; with `file`, each stands in a line `label = …` of it. */
 export function supplier(prefix: string, place: string, effect?: Break, file?: string) {

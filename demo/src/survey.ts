@@ -1,4 +1,4 @@
-import { EMPTY_SURVEY, type Survey } from '@spare-coat/core/host/survey';
+import { EMPTY_SURVEY, type Survey } from '@spare-coat/core/model/host/survey';
 
 const theme = (id: string, where: string) => ({ id, name: id, path: `${where}/${id}` });
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, type Page } from '@playwright/test';
-import type { CoatsPage } from '@spare-coat/core/wire/coat';
+import type { CoatsPage } from '@spare-coat/core/proving/wire/coat';
 
 const DEMO = 'Studio B, the old way';
 

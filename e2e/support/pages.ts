@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
-import type { Pixels } from '@spare-coat/core/picture/pixels';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 
 /** A web page pictured by the browser: its pixels, its PNG, and where the DOM says everything is. */
 export interface Pictured {

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import type { CoatRows } from '@spare-coat/core/coat/rows';
-import type { Part } from '@spare-coat/core/parts/part';
+import type { CoatRows } from '@spare-coat/core/model/coat/rows';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import { copyOfDemo, stage } from '../support/demo';
 import { drawnPng } from '../support/png';
 import { dryRun } from '../support/scripts';

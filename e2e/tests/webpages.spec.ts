@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { contrast, parseHex } from '@spare-coat/core/colour/srgb';
-import { readBar } from '@spare-coat/core/picture/readBar';
-import { readText } from '@spare-coat/core/picture/readText';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import { contrast, parseHex } from '@spare-coat/core/measuring/colour/srgb';
+import { readBar } from '@spare-coat/core/measuring/picture/readBar';
+import { readText } from '@spare-coat/core/measuring/picture/readText';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import { PAGE_STYLE, picturePage } from '../support/pages';
 
 /** Web pages whose geometry the DOM tells: a truth that is independent of our own drawing. */

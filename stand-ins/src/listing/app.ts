@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import express, { type Express, type Response } from 'express';
-import type { ListedDetails, ListedPart, ListedVersion } from '@spare-coat/core/wire/listing';
+import type { ListedDetails, ListedPart, ListedVersion } from '@spare-coat/core/model/parts/listing';
 import { makeArchive } from './archives.js';
 import { ENTRIES, type Entry } from './entries.js';
 import { Mood, misbehave, misbehaveRoute } from './misbehaviour.js';

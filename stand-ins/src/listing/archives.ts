@@ -1,8 +1,8 @@
 import { gzipSync } from 'node:zlib';
 import sharp from 'sharp';
 import { pack, type Header } from 'tar-stream';
-import { ICON_NAMES } from '@spare-coat/core/standards/iconNames';
-import { writeXCursor, type CursorImage } from '@spare-coat/core/standards/xCursor';
+import { ICON_NAMES } from '@spare-coat/core/measuring/standards/iconNames';
+import { writeXCursor, type CursorImage } from '@spare-coat/core/measuring/standards/xCursor';
 
 /** A file in an archive that is made here. */
 interface Piece {

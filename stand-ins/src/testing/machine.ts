@@ -16,7 +16,7 @@ import {
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { HostProfile } from '@spare-coat/core/host/profile';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
 
 /** A user that no machine has: scripts are never run as root, and never in a home that is somebody's. */
 const NOBODY = 54_321;

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 import { shipProfile } from '../profiles/store.js';
 import { inTransaction } from '../db/pool.js';
 import { testHost } from '@spare-coat/core/testing/parts';

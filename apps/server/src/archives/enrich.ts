@@ -1,15 +1,15 @@
 import { open } from 'node:fs/promises';
-import { dominantColours } from '@spare-coat/core/colour/dominant';
-import { stepsOf } from '@spare-coat/core/parts/archive/entry';
+import { dominantColours } from '@spare-coat/core/measuring/picture/dominant';
+import { stepsOf } from '@spare-coat/core/deciding/archives/entry';
 import type {
   ArchiveFinding,
   FontEvidence,
   WallpaperEvidence,
-} from '@spare-coat/core/parts/archive/findings';
-import { iconPictures, iconSetsOf } from '@spare-coat/core/parts/archive/themes';
-import { treeJoin, type Tree } from '@spare-coat/core/parts/archive/tree';
-import { MAX_PIXELS } from '@spare-coat/core/picture/header';
-import { standardIconNames } from '@spare-coat/core/standards/iconNames';
+} from '@spare-coat/core/deciding/archives/findings';
+import { iconPictures, iconSetsOf } from '@spare-coat/core/deciding/archives/themes';
+import { treeJoin, type Tree } from '@spare-coat/core/deciding/archives/tree';
+import { MAX_PIXELS } from '@spare-coat/core/measuring/picture/header';
+import { standardIconNames } from '@spare-coat/core/measuring/standards/iconNames';
 import { FontReader } from './fontReader.js';
 import type { PictureFile } from './pictureFile.js';
 import { MOST_WALLPAPER_BYTES, type ArchiveInput, type Listing, type Opened } from './reading.js';

@@ -1,5 +1,5 @@
-import { unreadFont, type FontEvidence } from '@spare-coat/core/parts/archive/findings';
-import type { FaceMetrics } from '@spare-coat/core/type/face';
+import { unreadFont, type FontEvidence } from '@spare-coat/core/deciding/archives/findings';
+import type { FaceMetrics } from '@spare-coat/core/measuring/type/face';
 import { FontProblem, metricsOf, openFont, xHeightContradiction, type OpenFont } from '../fonts/faceOf.js';
 
 /** Letters by which a script counts as covered: the first and last of its alphabet. Source: the Unicode charts. */

@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { fileURLToPath } from 'node:url';
-import { unreadFont, type FontEvidence } from '@spare-coat/core/parts/archive/findings';
+import { unreadFont, type FontEvidence } from '@spare-coat/core/deciding/archives/findings';
 
 /** Runs from `src` (tests) and from `dist` alike: the thread is always the built one. */
 const THREAD = fileURLToPath(new URL('../../dist/archives/fontThread.js', import.meta.url));

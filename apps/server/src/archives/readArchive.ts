@@ -1,9 +1,14 @@
 import { open } from 'node:fs/promises';
-import { MOST_ENTRIES, MOST_UNPACKED, hostileEntries, stepsOf } from '@spare-coat/core/parts/archive/entry';
-import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
-import { archiveRemarks } from '@spare-coat/core/parts/archive/untold';
-import { judgeArchive } from '@spare-coat/core/parts/archive/judge';
-import { licenceOfText, type ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import {
+  MOST_ENTRIES,
+  MOST_UNPACKED,
+  hostileEntries,
+  stepsOf,
+} from '@spare-coat/core/deciding/archives/entry';
+import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
+import { archiveRemarks } from '@spare-coat/core/deciding/archives/untold';
+import { judgeArchive } from '@spare-coat/core/deciding/archives/judge';
+import { licenceOfText, type ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 import {
   ARCHIVE_FORMS,
   SNIFF_BYTES,
@@ -11,11 +16,11 @@ import {
   formRemark,
   unreadForm,
   type ArchiveForm,
-} from '@spare-coat/core/parts/archive/sniff';
-import { lastStep, treeOf } from '@spare-coat/core/parts/archive/tree';
-import { isEvidence, isLargePicture, isLicence, isReadme } from '@spare-coat/core/parts/archive/wanted';
-import { readPictureHeader } from '@spare-coat/core/picture/header';
-import { utf8 } from '@spare-coat/core/wire/utf8';
+} from '@spare-coat/core/deciding/archives/sniff';
+import { lastStep, treeOf } from '@spare-coat/core/deciding/archives/tree';
+import { isEvidence, isLargePicture, isLicence, isReadme } from '@spare-coat/core/deciding/archives/wanted';
+import { readPictureHeader } from '@spare-coat/core/measuring/picture/header';
+import { utf8 } from '@spare-coat/core/ground/utf8';
 import { enrich } from './enrich.js';
 import { PictureFile } from './pictureFile.js';
 import { MOST_WALLPAPER_BYTES, type ArchiveInput, type Listing, type Opened } from './reading.js';

@@ -1,5 +1,5 @@
-import type { ArchiveEntry } from '@spare-coat/core/parts/archive/entry';
-import type { ArchiveHost } from '@spare-coat/core/parts/archive/findings';
+import type { ArchiveEntry } from '@spare-coat/core/deciding/archives/entry';
+import type { ArchiveHost } from '@spare-coat/core/deciding/archives/findings';
 import type { Walk } from './walkTar.js';
 
 /** What reading an archive is told. */

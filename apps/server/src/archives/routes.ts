@@ -1,7 +1,7 @@
 import { pipeline } from 'node:stream/promises';
-import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
-import { isId } from '@spare-coat/core/wire/text';
-import { hasNoControls } from '@spare-coat/core/traits/value';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
+import { isId } from '@spare-coat/core/ground/text';
+import { hasNoControls } from '@spare-coat/core/model/traits/value';
 import express, { Router } from 'express';
 import { findBlob, putBlob, readBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';

@@ -1,4 +1,4 @@
-import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 import type { JobTools } from '../jobs/queue.js';
 import { runChild, type Child } from '../jobs/runChild.js';
 import type { ArchiveInput } from './reading.js';

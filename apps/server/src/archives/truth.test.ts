@@ -6,7 +6,7 @@ import { inflateSync } from 'node:zlib';
 import * as fontkit from 'fontkit';
 import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
-import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 import { packed, type Contents } from '../testing/archives.js';
 import { readFrom, tryLinkedSet } from '../testing/linkedSets.js';
 import { faceOf } from '../fonts/faceOf.js';

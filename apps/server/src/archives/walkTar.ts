@@ -3,7 +3,7 @@ import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import { extract, type Header } from 'tar-stream';
-import type { ArchiveEntry } from '@spare-coat/core/parts/archive/entry';
+import type { ArchiveEntry } from '@spare-coat/core/deciding/archives/entry';
 
 /** An archive that cannot be read, with a sentence that says why. */
 export class ArchiveProblem extends Error {}

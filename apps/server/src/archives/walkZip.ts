@@ -1,7 +1,7 @@
 import { crc32, inflateRawSync } from 'node:zlib';
 import { Entry as EntryClass, fromRandomAccessReaderPromise, type Entry, type ZipFile } from 'yauzl';
-import type { ArchiveEntry } from '@spare-coat/core/parts/archive/entry';
-import { utf8 } from '@spare-coat/core/wire/utf8';
+import type { ArchiveEntry } from '@spare-coat/core/deciding/archives/entry';
+import { utf8 } from '@spare-coat/core/ground/utf8';
 import { ArchiveProblem, ENCRYPTED, HEAD_BYTES, type Walk } from './walkTar.js';
 import { WindowReader } from './windowReader.js';
 

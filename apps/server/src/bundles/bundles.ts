@@ -1,11 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { changesOfBundle, pinned, withFreshIds, withoutStrangers } from '@spare-coat/core/bundle/bringIn';
-import { coatBundle, type BundleChoice } from '@spare-coat/core/bundle/writeBundle';
-import type { BundleContent } from '@spare-coat/core/bundle/readBundle';
-import { coatOf, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/coat/rows';
-import { isToBeSeen, partDoes, profileDoes, type Doing } from '@spare-coat/core/plan/whatItDoes';
-import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
-import { isId, nameSchema } from '@spare-coat/core/wire/text';
+import {
+  changesOfBundle,
+  pinned,
+  withFreshIds,
+  withoutStrangers,
+} from '@spare-coat/core/proving/bundle/bringIn';
+import { coatBundle, type BundleChoice } from '@spare-coat/core/proving/bundle/writeBundle';
+import type { BundleContent } from '@spare-coat/core/proving/bundle/readBundle';
+import { coatOf, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/model/coat/rows';
+import { isToBeSeen, partDoes, profileDoes, type Doing } from '@spare-coat/core/doing/plan/whatItDoes';
+import type { BundlePreview, BundleThing } from '@spare-coat/core/proving/wire/bundle';
+import { isId, nameSchema } from '@spare-coat/core/ground/text';
 import type { Readable } from 'node:stream';
 import { findBlob, wholeBlob } from '../blobs/store.js';
 import { changeCoat, makeCoat, readEnvelope } from '../coats/commands.js';

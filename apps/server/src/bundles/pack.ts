@@ -8,7 +8,7 @@ import {
   type BundleWhat,
   type Documents,
   type Manifest,
-} from '@spare-coat/core/bundle/format';
+} from '@spare-coat/core/proving/bundle/format';
 import { findBlob, readBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 

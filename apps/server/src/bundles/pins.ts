@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { sameJson } from '@spare-coat/core/coat/changes';
-import type { PartPins } from '@spare-coat/core/bundle/bringIn';
-import type { HostProfile } from '@spare-coat/core/host/profile';
-import type { Part } from '@spare-coat/core/parts/part';
+import { sameJson } from '@spare-coat/core/model/coat/changes';
+import type { PartPins } from '@spare-coat/core/proving/bundle/bringIn';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import type { Client, Queryable } from '../db/pool.js';
 import { licenceProblem } from '../parts/licence.js';
 import { Problem } from '../http/problem.js';

@@ -11,9 +11,9 @@ import {
   FILE_PATH,
   type Documents,
   type Manifest,
-} from '@spare-coat/core/bundle/format';
-import { readBundle, readManifest } from '@spare-coat/core/bundle/readBundle';
-import { HEADER_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
+} from '@spare-coat/core/proving/bundle/format';
+import { readBundle, readManifest } from '@spare-coat/core/proving/bundle/readBundle';
+import { HEADER_BYTES, readPictureHeader } from '@spare-coat/core/measuring/picture/header';
 import type { BundleInput, BundleReport } from './reading.js';
 
 /**

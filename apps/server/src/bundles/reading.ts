@@ -1,4 +1,4 @@
-import type { BundleContent } from '@spare-coat/core/bundle/readBundle';
+import type { BundleContent } from '@spare-coat/core/proving/bundle/readBundle';
 
 /** What the reading process is told: where the bundle lies, and where its files may be unpacked. */
 export interface BundleInput {

@@ -2,7 +2,7 @@ import { createReadStream, createWriteStream } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { blobsIn } from '@spare-coat/core/bundle/format';
+import { blobsIn } from '@spare-coat/core/proving/bundle/format';
 import { findBlob, putBlob, readBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';

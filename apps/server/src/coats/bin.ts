@@ -1,4 +1,4 @@
-import { ENTITIES } from '@spare-coat/core/coat/rows';
+import { ENTITIES } from '@spare-coat/core/model/coat/rows';
 import { inTransaction, type Db } from '../db/pool.js';
 
 /** A deleted coat can be brought back for so many days; the first page says so. The trigger on its history knows it too. */

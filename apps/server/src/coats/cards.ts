@@ -1,5 +1,5 @@
-import type { CoatCard, CoatsPage } from '@spare-coat/core/wire/coat';
-import { isId } from '@spare-coat/core/wire/text';
+import type { CoatCard, CoatsPage } from '@spare-coat/core/proving/wire/coat';
+import { isId } from '@spare-coat/core/ground/text';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 import { BIN_DAYS } from './bin.js';

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Command } from '@spare-coat/core/coat/commands';
-import { coatOf, type CoatRows } from '@spare-coat/core/coat/rows';
+import type { Command } from '@spare-coat/core/doing/commands/commands';
+import { coatOf, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import { testHost } from '@spare-coat/core/testing/parts';
-import type { CarriedPreview, OriginState } from '@spare-coat/core/wire/carryOver';
+import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/carryOver';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CoatRows } from '@spare-coat/core/coat/rows';
+import type { CoatRows } from '@spare-coat/core/model/coat/rows';
 import { KEPT } from '@spare-coat/core/testing/coat';
-import type { CoatsPage } from '@spare-coat/core/wire/coat';
+import type { CoatsPage } from '@spare-coat/core/proving/wire/coat';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { withFreshIds } from '@spare-coat/core/bundle/bringIn';
-import { carryOut } from '@spare-coat/core/coat/carryOut';
-import { describeCommand } from '@spare-coat/core/coat/describe';
-import { CommandRefused } from '@spare-coat/core/coat/refused';
-import { applyChanges, invertChanges, put, type Change } from '@spare-coat/core/coat/changes';
-import { checkCommand } from '@spare-coat/core/coat/commands';
-import { needsOf, needsOfChanges, type Needs } from '@spare-coat/core/coat/needs';
+import { withFreshIds } from '@spare-coat/core/proving/bundle/bringIn';
+import { carryOut } from '@spare-coat/core/doing/commands/carryOut';
+import { describeCommand } from '@spare-coat/core/doing/commands/describe';
+import { CommandRefused } from '@spare-coat/core/doing/commands/refused';
+import { applyChanges, invertChanges, put, type Change } from '@spare-coat/core/model/coat/changes';
+import { checkCommand } from '@spare-coat/core/doing/commands/commands';
+import { needsOf, needsOfChanges, type Needs } from '@spare-coat/core/doing/commands/needs';
 import {
   ENTITIES,
   NO_ROWS,
@@ -13,9 +13,9 @@ import {
   newCoatRow,
   type CoatRows,
   type RowTypes,
-} from '@spare-coat/core/coat/rows';
-import type { Written } from '@spare-coat/core/wire/coat';
-import { isId, nameSchema } from '@spare-coat/core/wire/text';
+} from '@spare-coat/core/model/coat/rows';
+import type { Written } from '@spare-coat/core/proving/wire/coat';
+import { isId, nameSchema } from '@spare-coat/core/ground/text';
 import { inTransaction, type Client, type Db, type Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import {

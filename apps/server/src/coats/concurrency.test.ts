@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { applyChanges } from '@spare-coat/core/coat/changes';
-import { coatOf, type CoatRows } from '@spare-coat/core/coat/rows';
+import { applyChanges } from '@spare-coat/core/model/coat/changes';
+import { coatOf, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import { testPart } from '@spare-coat/core/testing/parts';
-import type { CoatCard, CoatsPage, Written } from '@spare-coat/core/wire/coat';
+import type { CoatCard, CoatsPage, Written } from '@spare-coat/core/proving/wire/coat';
 import { coatOn } from '../testing/coatOn.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
 

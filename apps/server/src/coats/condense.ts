@@ -1,7 +1,7 @@
-import { applyChanges } from '@spare-coat/core/coat/changes';
-import type { CoatRows } from '@spare-coat/core/coat/rows';
-import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
-import { indexOffers } from '@spare-coat/core/matching/rank';
+import { applyChanges } from '@spare-coat/core/model/coat/changes';
+import type { CoatRows } from '@spare-coat/core/model/coat/rows';
+import { evaluateCoat } from '@spare-coat/core/deciding/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/deciding/matching/rank';
 import { inTransaction, type Client, type Db } from '../db/pool.js';
 import { contextOf } from './context.js';
 import { loadRows } from './store.js';

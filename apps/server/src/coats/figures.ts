@@ -1,14 +1,14 @@
-import { coatOf } from '@spare-coat/core/coat/rows';
-import { evaluateCoat } from '@spare-coat/core/matching/evaluate';
-import { indexOffers } from '@spare-coat/core/matching/rank';
-import type { Standing } from '@spare-coat/core/matching/standing';
+import { coatOf } from '@spare-coat/core/model/coat/rows';
+import { evaluateCoat } from '@spare-coat/core/deciding/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/deciding/matching/rank';
+import type { Standing } from '@spare-coat/core/deciding/matching/standing';
 import {
   coatFacts,
   cropOf,
   factsElements,
   type CoatFacts,
   type FactsElement,
-} from '@spare-coat/core/rack/facts';
+} from '@spare-coat/core/proving/rack/facts';
 import { inSnapshot, type Db } from '../db/pool.js';
 import { coloursOf } from '../rack/colours.js';
 import { coatContext } from './context.js';

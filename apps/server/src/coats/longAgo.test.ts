@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CoatPast } from '@spare-coat/core/matching/standingHistory';
-import type { Written } from '@spare-coat/core/wire/coat';
+import type { CoatPast } from '@spare-coat/core/deciding/matching/standingHistory';
+import type { Written } from '@spare-coat/core/proving/wire/coat';
 import { doChores } from '../db/upkeep.js';
 import { coatOn } from '../testing/coatOn.js';
 import { makeOlder } from '../testing/everyTable.js';

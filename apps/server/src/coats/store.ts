@@ -1,5 +1,5 @@
-import type { Change } from '@spare-coat/core/coat/changes';
-import type { Needs, Scope } from '@spare-coat/core/coat/needs';
+import type { Change } from '@spare-coat/core/model/coat/changes';
+import type { Needs, Scope } from '@spare-coat/core/doing/commands/needs';
 import {
   ENTITIES,
   type AnyRow,
@@ -7,8 +7,8 @@ import {
   type Entity,
   type HandmadeRow,
   type JournalRow,
-} from '@spare-coat/core/coat/rows';
-import type { Answerable, Entry } from '@spare-coat/core/wire/coat';
+} from '@spare-coat/core/model/coat/rows';
+import type { Answerable, Entry } from '@spare-coat/core/proving/wire/coat';
 import type { Client, Queryable } from '../db/pool.js';
 import { columnOf, fromColumns, selected, toColumns } from './tables.js';
 

@@ -1,4 +1,4 @@
-import type { AnyRow, Entity } from '@spare-coat/core/coat/rows';
+import type { AnyRow, Entity } from '@spare-coat/core/model/coat/rows';
 
 /** How a row of the core lies in the database: its columns by field, and which of them hold times. */
 interface Table {

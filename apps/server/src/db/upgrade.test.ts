@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CoatRows } from '@spare-coat/core/coat/rows';
+import type { CoatRows } from '@spare-coat/core/model/coat/rows';
 import { coatOn } from '../testing/coatOn.js';
 import { fillEveryTable } from '../testing/everyTable.js';
 import { emptyTestDatabase, startTestServer, type TestServer } from '../testing/server.js';

@@ -1,7 +1,7 @@
 import { Router, text } from 'express';
 import { Readable } from 'node:stream';
-import { MAX_PIXELS } from '@spare-coat/core/picture/header';
-import { isDrawing } from '@spare-coat/core/scene/isDrawing';
+import { MAX_PIXELS } from '@spare-coat/core/measuring/picture/header';
+import { isDrawing } from '@spare-coat/core/doing/scene/isDrawing';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';

@@ -1,5 +1,5 @@
 import * as fontkit from 'fontkit';
-import { faceSchema, meanByFrequency, type FaceMetrics } from '@spare-coat/core/type/face';
+import { faceSchema, meanByFrequency, type FaceMetrics } from '@spare-coat/core/measuring/type/face';
 
 /** What of fontkit's font is used here; its types leave the tables out. */
 export interface OpenFont {

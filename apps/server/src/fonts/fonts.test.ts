@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
+import type { KnownFace } from '@spare-coat/core/measuring/type/nearestFaces';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;

@@ -1,4 +1,4 @@
-import type { FaceMetrics } from '@spare-coat/core/type/face';
+import type { FaceMetrics } from '@spare-coat/core/measuring/type/face';
 import { Problem } from '../http/problem.js';
 import { startBounded } from '../jobs/bounded.js';
 import { gate } from '../jobs/gate.js';

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { Readable } from 'node:stream';
 import express, { Router } from 'express';
-import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
+import type { KnownFace } from '@spare-coat/core/measuring/type/nearestFaces';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';

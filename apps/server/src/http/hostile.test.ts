@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { COMMAND_TYPES } from '@spare-coat/core/coat/commands';
-import type { CoatRows } from '@spare-coat/core/coat/rows';
+import { COMMAND_TYPES } from '@spare-coat/core/doing/commands/commands';
+import type { CoatRows } from '@spare-coat/core/model/coat/rows';
 import { cases } from '@spare-coat/core/testing/properties';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
-import { PLAIN_CHOICE } from '@spare-coat/core/sheet/sheet';
+import { PLAIN_CHOICE } from '@spare-coat/core/proving/sheet/sheet';
 import { coatOn } from '../testing/coatOn.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
 

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { open } from 'node:fs/promises';
-import type { ListedVersion } from '@spare-coat/core/wire/listing';
+import type { ListedVersion } from '@spare-coat/core/model/parts/listing';
 import { Problem } from '../http/problem.js';
 import { PATIENCE, TryAgain, ask, withRetries, type Patience } from './client.js';
 

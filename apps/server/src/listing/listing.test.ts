@@ -2,7 +2,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { ListedDetails, ListedPage } from '@spare-coat/core/wire/listing';
+import type { ListedDetails, ListedPage } from '@spare-coat/core/model/parts/listing';
 import { testPart } from '@spare-coat/core/testing/parts';
 import { listingApp } from '@spare-coat/stand-ins/listing/app';
 import { startTestServer, type TestServer } from '../testing/server.js';

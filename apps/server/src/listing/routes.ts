@@ -1,6 +1,6 @@
 import { Router, type Request } from 'express';
 import semver from 'semver';
-import { readListedDetails, readListedPage, type ListedUpdate } from '@spare-coat/core/wire/listing';
+import { readListedDetails, readListedPage, type ListedUpdate } from '@spare-coat/core/model/parts/listing';
 import { findBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';

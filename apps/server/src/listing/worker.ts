@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
-import { readListedDetails } from '@spare-coat/core/wire/listing';
+import { readListedDetails } from '@spare-coat/core/model/parts/listing';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';

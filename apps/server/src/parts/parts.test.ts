@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Part } from '@spare-coat/core/parts/part';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
 import { startTestServer, type TestServer } from '../testing/server.js';
 import { inTransaction } from '../db/pool.js';

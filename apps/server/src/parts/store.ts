@@ -1,5 +1,5 @@
-import { partKey } from '@spare-coat/core/matching/targets';
-import type { Part } from '@spare-coat/core/parts/part';
+import { partKey } from '@spare-coat/core/deciding/matching/targets';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import type { Queryable } from '../db/pool.js';
 import { isOpenLicence } from './licence.js';
 

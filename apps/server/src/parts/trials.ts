@@ -1,4 +1,4 @@
-import type { TrialRow } from '@spare-coat/core/coat/rows';
+import type { TrialRow } from '@spare-coat/core/model/coat/rows';
 import type { Queryable } from '../db/pool.js';
 
 /** A trial with the coat in which it was noted. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { sameJson } from '@spare-coat/core/coat/changes';
-import { readPart, type Part } from '@spare-coat/core/parts/part';
+import { sameJson } from '@spare-coat/core/model/coat/changes';
+import { readPart, type Part } from '@spare-coat/core/model/parts/part';
 import { ValidationError } from 'yup';
 import { inTransaction, type Client, type Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';

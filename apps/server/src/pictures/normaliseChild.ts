@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { MAX_PIXELS } from '@spare-coat/core/picture/header';
+import { MAX_PIXELS } from '@spare-coat/core/measuring/picture/header';
 
 /**
  * Runs in a process of its own, since it reads foreign files: takes the file on standard input, writes the PNG in

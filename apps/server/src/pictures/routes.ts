@@ -1,5 +1,5 @@
 import { Router, type Request } from 'express';
-import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
+import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/measuring/picture/header';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { HostProfile } from '@spare-coat/core/host/profile';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { testHost } from '@spare-coat/core/testing/parts';
 import { inTransaction } from '../db/pool.js';
 import { startTestServer, type TestServer } from '../testing/server.js';

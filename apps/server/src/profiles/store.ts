@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { ValidationError } from 'yup';
-import { sameJson } from '@spare-coat/core/coat/changes';
-import { readProfile, type HostProfile } from '@spare-coat/core/host/profile';
+import { sameJson } from '@spare-coat/core/model/coat/changes';
+import { readProfile, type HostProfile } from '@spare-coat/core/model/host/profile';
 import { inTransaction, type Client, type Db, type Queryable } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 import { appendRevision, lockForRevision, readRevisionEnvelope } from '../roots/revisions.js';

@@ -4,16 +4,16 @@ import {
   type CoatRows,
   type ElementRow,
   type TraitRow,
-} from '@spare-coat/core/coat/rows';
-import type { HostProfile } from '@spare-coat/core/host/profile';
-import { NO_LIMITS, type Limits } from '@spare-coat/core/matching/limits';
-import { findBest, prepare } from '@spare-coat/core/matching/proposal/best';
-import { buildInstance } from '@spare-coat/core/matching/proposal/build';
-import { proposeReport, type ProposalReport } from '@spare-coat/core/matching/proposal/report';
-import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
-import type { Part } from '@spare-coat/core/parts/part';
-import { KINDS } from '@spare-coat/core/reference/kinds/registry';
-import { randomFrom } from '@spare-coat/core/scene/svg';
+} from '@spare-coat/core/model/coat/rows';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import { NO_LIMITS, type Limits } from '@spare-coat/core/model/coat/limits';
+import { findBest, prepare } from '@spare-coat/core/deciding/proposal/best';
+import { buildInstance } from '@spare-coat/core/deciding/proposal/build';
+import { proposeReport, type ProposalReport } from '@spare-coat/core/deciding/proposal/report';
+import { partKey, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
+import type { Part } from '@spare-coat/core/model/parts/part';
+import { KINDS } from '@spare-coat/core/model/kinds/registry';
+import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { testElement, testTrait, uuid } from '@spare-coat/core/testing/coat';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
 import { describe, expect, it } from 'vitest';

@@ -1,6 +1,6 @@
 import highsModule, { type Highs } from 'highs';
-import type { Solve, SolveOptions, Solved } from '@spare-coat/core/matching/proposal/solve';
-import type { LinearModel } from '@spare-coat/core/matching/proposal/model';
+import type { Solve, SolveOptions, Solved } from '@spare-coat/core/deciding/proposal/solve';
+import type { LinearModel } from '@spare-coat/core/deciding/proposal/model';
 
 // The package's types describe a module of its own kind; what it gives is the loader itself.
 const loadHighs = highsModule as unknown as () => Promise<Highs>;

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { NO_LIMITS } from '@spare-coat/core/matching/limits';
-import type { ProposalReport } from '@spare-coat/core/matching/proposal/report';
-import { randomFrom } from '@spare-coat/core/scene/svg';
+import { NO_LIMITS } from '@spare-coat/core/model/coat/limits';
+import type { ProposalReport } from '@spare-coat/core/deciding/proposal/report';
+import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
-import type { Part } from '@spare-coat/core/parts/part';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { inTransaction } from '../db/pool.js';
 import { shipPart } from '../parts/write.js';

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { proposeReport, type Question } from '@spare-coat/core/matching/proposal/report';
+import { proposeReport, type Question } from '@spare-coat/core/deciding/proposal/report';
 import { openSolver } from './highs.js';
 
 /** The thread in which a proposal is worked out: it blocks, and is killed when nobody wants the answer any more. */

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { Worker as Thread } from 'node:worker_threads';
-import type { Question } from '@spare-coat/core/matching/proposal/report';
-import { coatOf } from '@spare-coat/core/coat/rows';
+import type { Question } from '@spare-coat/core/deciding/proposal/report';
+import { coatOf } from '@spare-coat/core/model/coat/rows';
 import { loadRows } from '../coats/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';

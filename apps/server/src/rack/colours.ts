@@ -1,6 +1,6 @@
 import sharp from 'sharp';
-import { dominantColours } from '@spare-coat/core/colour/dominant';
-import type { LookColour } from '@spare-coat/core/rack/facts';
+import { dominantColours } from '@spare-coat/core/measuring/picture/dominant';
+import type { LookColour } from '@spare-coat/core/proving/rack/facts';
 import { wholeBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 

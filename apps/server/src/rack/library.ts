@@ -1,7 +1,7 @@
-import type { CoatFacts } from '@spare-coat/core/rack/facts';
-import { tallyOf } from '@spare-coat/core/rack/marks';
-import { hostsOf, searchRack, type RackQuery, type RackThing } from '@spare-coat/core/rack/search';
-import type { RackAnswer } from '@spare-coat/core/wire/rack';
+import type { CoatFacts } from '@spare-coat/core/proving/rack/facts';
+import { tallyOf } from '@spare-coat/core/proving/rack/marks';
+import { hostsOf, searchRack, type RackQuery, type RackThing } from '@spare-coat/core/proving/rack/search';
+import type { RackAnswer } from '@spare-coat/core/proving/wire/rack';
 import { IS_FRESH } from '../coats/figures.js';
 import type { Figures } from '../coats/workOut.js';
 import type { Db } from '../db/pool.js';

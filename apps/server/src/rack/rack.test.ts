@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { coatOf, type CoatRows } from '@spare-coat/core/coat/rows';
-import { wilsonLower } from '@spare-coat/core/rack/wilson';
-import { PLAIN_CHOICE } from '@spare-coat/core/sheet/sheet';
-import type { BundlePreview } from '@spare-coat/core/wire/bundle';
-import type { OnRack, RackAnswer, RackItem, RackPage } from '@spare-coat/core/wire/rack';
+import { coatOf, type CoatRows } from '@spare-coat/core/model/coat/rows';
+import { wilsonLower } from '@spare-coat/core/proving/rack/wilson';
+import { PLAIN_CHOICE } from '@spare-coat/core/proving/sheet/sheet';
+import type { BundlePreview } from '@spare-coat/core/proving/wire/bundle';
+import type { OnRack, RackAnswer, RackItem, RackPage } from '@spare-coat/core/proving/wire/rack';
 import { collectBlobs } from '../blobs/store.js';
 import { coatOn, jobOf } from '../testing/coatOn.js';
 import { startTestServer, type TestServer } from '../testing/server.js';

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { readRackQuery } from '@spare-coat/core/rack/search';
+import { readRackQuery } from '@spare-coat/core/proving/rack/search';
 import { findBlob, readBlob } from '../blobs/store.js';
 import { sendZip } from '../bundles/routes.js';
 import { askToRead } from '../bundles/worker.js';

@@ -1,4 +1,4 @@
-import { isId } from '@spare-coat/core/wire/text';
+import { isId } from '@spare-coat/core/ground/text';
 import type { Client } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import express, { Router } from 'express';
-import { MOST_SURVEY, readSurvey } from '@spare-coat/core/host/survey';
+import { MOST_SURVEY, readSurvey } from '@spare-coat/core/model/host/survey';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';

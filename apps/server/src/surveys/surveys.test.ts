@@ -15,7 +15,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { compareSurveys, readSurvey, type Survey } from '@spare-coat/core/host/survey';
+import { compareSurveys, readSurvey, type Survey } from '@spare-coat/core/model/host/survey';
 import { iconIndex, pointer } from '../testing/archives.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
 

@@ -3,7 +3,7 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSyn
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { pack, type Header } from 'tar-stream';
-import { writeXCursor } from '@spare-coat/core/standards/xCursor';
+import { writeXCursor } from '@spare-coat/core/measuring/standards/xCursor';
 
 /** A file's bytes, or where a link points. */
 export type Contents = string | Uint8Array | { readonly link: string };

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { expect } from 'vitest';
-import type { Command } from '@spare-coat/core/coat/commands';
-import type { CoatRows } from '@spare-coat/core/coat/rows';
+import type { Command } from '@spare-coat/core/doing/commands/commands';
+import type { CoatRows } from '@spare-coat/core/model/coat/rows';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
 import type { TestServer } from './server.js';
 

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { expect } from 'vitest';
-import type { Command } from '@spare-coat/core/coat/commands';
-import type { CoatRows } from '@spare-coat/core/coat/rows';
-import { PLAIN_CHOICE } from '@spare-coat/core/sheet/sheet';
+import type { Command } from '@spare-coat/core/doing/commands/commands';
+import type { CoatRows } from '@spare-coat/core/model/coat/rows';
+import { PLAIN_CHOICE } from '@spare-coat/core/proving/sheet/sheet';
 import { KEPT } from '@spare-coat/core/testing/coat';
 import { PLAIN_FACE } from '@spare-coat/core/testing/faces';
-import type { CoatsPage } from '@spare-coat/core/wire/coat';
+import type { CoatsPage } from '@spare-coat/core/proving/wire/coat';
 import { packed } from './archives.js';
 import { coatOn, jobOf, upload } from './coatOn.js';
 import { condenseHistory } from '../coats/condense.js';

@@ -2,13 +2,13 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { iconCoverage } from '@spare-coat/core/standards/iconTheme';
-import { standardIconNames } from '@spare-coat/core/standards/iconNames';
-import { iconSetsOf } from '@spare-coat/core/parts/archive/themes';
-import { randomFrom } from '@spare-coat/core/scene/svg';
+import { iconCoverage } from '@spare-coat/core/measuring/standards/iconTheme';
+import { standardIconNames } from '@spare-coat/core/measuring/standards/iconNames';
+import { iconSetsOf } from '@spare-coat/core/deciding/archives/themes';
+import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { readArchive } from '../archives/readArchive.js';
 import type { ArchiveInput } from '../archives/reading.js';
-import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 
 /** Reads an archive that lies somewhere, as the process for that does. */
 export async function readFrom(path: string, more: Partial<ArchiveInput> = {}): Promise<ArchiveReport> {

@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
-import { differenceOfPixels } from '@spare-coat/core/compare/differenceMap';
-import { paintDifferences } from '@spare-coat/core/compare/paintDifferences';
-import { WINDOW } from '@spare-coat/core/compare/ssim';
-import { ssimOfPixels } from '@spare-coat/core/compare/ssimOfPixels';
+import { differenceOfPixels } from '@spare-coat/core/proving/compare/differenceMap';
+import { paintDifferences } from '@spare-coat/core/proving/compare/paintDifferences';
+import { WINDOW } from '@spare-coat/core/measuring/picture/ssim';
+import { ssimOfPixels } from '@spare-coat/core/proving/compare/ssimOfPixels';
 import type { CompareAnswer, CompareAsk } from './compare.messages';
 
 /** One of several that compare two pictures, band by band. */

@@ -1,13 +1,13 @@
-import type { BarReading } from '@spare-coat/core/picture/readBar';
-import type { PictureRecipe } from '@spare-coat/core/picture/makePicture';
-import type { InkReading } from '@spare-coat/core/picture/readInk';
-import type { RegionReading } from '@spare-coat/core/picture/readRegion';
-import type { TextReading } from '@spare-coat/core/picture/readText';
-import type { Sight, SightAsk } from '@spare-coat/core/compare/sight';
-import type { Rect } from '@spare-coat/core/picture/rect';
-import type { SampledColour, SampleSide } from '@spare-coat/core/picture/sampleColour';
-import type { Told } from '@spare-coat/core/picture/told';
-import type { PictureSample } from '@spare-coat/core/traits/value';
+import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
+import type { PictureRecipe } from '@spare-coat/core/measuring/picture/makePicture';
+import type { InkReading } from '@spare-coat/core/measuring/picture/readInk';
+import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
+import type { TextReading } from '@spare-coat/core/measuring/picture/readText';
+import type { Sight, SightAsk } from '@spare-coat/core/proving/compare/sight';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
+import type { SampledColour, SampleSide } from '@spare-coat/core/measuring/picture/sampleColour';
+import type { Told } from '@spare-coat/core/ground/result';
+import type { PictureSample } from '@spare-coat/core/model/traits/value';
 
 /** A region to read, and whether its sides may move to real edges within `reach` pixels. */
 export interface RegionAsk {

@@ -1,18 +1,18 @@
 /// <reference lib="webworker" />
-import { sight } from '@spare-coat/core/compare/sight';
-import { clip } from '@spare-coat/core/picture/rect';
-import { resample, type Span } from '@spare-coat/core/picture/resample';
-import { cutOut } from '@spare-coat/core/picture/cutOut';
-import type { Pixels } from '@spare-coat/core/picture/pixels';
-import { makePicture } from '@spare-coat/core/picture/makePicture';
-import { pickPixels } from '@spare-coat/core/picture/pickPixels';
-import { readBar } from '@spare-coat/core/picture/readBar';
-import { readInk } from '@spare-coat/core/picture/readInk';
-import { readRegion } from '@spare-coat/core/picture/readRegion';
-import { readText } from '@spare-coat/core/picture/readText';
-import { sameRegion } from '@spare-coat/core/picture/sameRegion';
-import { sampleColour } from '@spare-coat/core/picture/sampleColour';
-import { samplePicture } from '@spare-coat/core/picture/samplePicture';
+import { sight } from '@spare-coat/core/proving/compare/sight';
+import { clip } from '@spare-coat/core/measuring/picture/rect';
+import { resample, type Span } from '@spare-coat/core/measuring/picture/resample';
+import { cutOut } from '@spare-coat/core/measuring/picture/cutOut';
+import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
+import { makePicture } from '@spare-coat/core/measuring/picture/makePicture';
+import { pickPixels } from '@spare-coat/core/measuring/picture/pickPixels';
+import { readBar } from '@spare-coat/core/measuring/picture/readBar';
+import { readInk } from '@spare-coat/core/measuring/picture/readInk';
+import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
+import { readText } from '@spare-coat/core/measuring/picture/readText';
+import { sameRegion } from '@spare-coat/core/measuring/picture/sameRegion';
+import { sampleColour } from '@spare-coat/core/measuring/picture/sampleColour';
+import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
 import { decode, encode } from 'fast-png';
 import type { CallName, PixelsAnswer, PixelsAsk, PixelsCalls } from './pixels.messages';
 

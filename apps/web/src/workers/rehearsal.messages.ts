@@ -1,9 +1,9 @@
-import type { HostState } from '@spare-coat/core/rehearsal/hostState';
-import type { LookContext } from '@spare-coat/core/rehearsal/look';
-import type { Injected, Rehearsal } from '@spare-coat/core/rehearsal/rehearse';
-import type { World } from '@spare-coat/core/rehearsal/perform';
-import type { ShortPlan } from '@spare-coat/core/rehearsal/brings';
-import type { OrderedPlan } from '@spare-coat/core/plan/step';
+import type { HostState } from '@spare-coat/core/doing/simulation/hostState';
+import type { LookContext } from '@spare-coat/core/doing/rehearsal/look';
+import type { Injected, Rehearsal } from '@spare-coat/core/doing/rehearsal/rehearse';
+import type { World } from '@spare-coat/core/doing/simulation/perform';
+import type { ShortPlan } from '@spare-coat/core/doing/rehearsal/brings';
+import type { OrderedPlan } from '@spare-coat/core/model/deeds/step';
 
 /** What the page asks of the worker that rehearses, by number: only the last answer counts. */
 export interface RehearsalAsk {

@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
-import { closenessAfterEach, shortestPlan } from '@spare-coat/core/rehearsal/brings';
-import { lookOf } from '@spare-coat/core/rehearsal/look';
-import { rehearse } from '@spare-coat/core/rehearsal/rehearse';
+import { closenessAfterEach, shortestPlan } from '@spare-coat/core/doing/rehearsal/brings';
+import { lookOf } from '@spare-coat/core/doing/rehearsal/look';
+import { rehearse } from '@spare-coat/core/doing/rehearsal/rehearse';
 import type { RehearsalAnswer, RehearsalAsk } from './rehearsal.messages';
 
 /** Rehearses a plan and looks at the coat after every step, away from the page. */

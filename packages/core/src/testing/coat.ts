@@ -1,8 +1,8 @@
-import { newMatch } from '../coat/carryMatch.js';
-import { NO_LIMITS } from '../matching/limits.js';
-import { NO_ROWS, type CoatRows, type ElementRow, type MatchRow, type TraitRow } from '../coat/rows.js';
-import type { KeptStep } from '../plan/journal.js';
-import type { TraitValue } from '../traits/value.js';
+import { newMatch } from '../doing/commands/carryMatch.js';
+import { NO_LIMITS } from '../model/coat/limits.js';
+import { NO_ROWS, type CoatRows, type ElementRow, type MatchRow, type TraitRow } from '../model/coat/rows.js';
+import type { KeptStep } from '../doing/plan/journal.js';
+import type { TraitValue } from '../model/traits/value.js';
 
 /** A UUID that is always the same for a name, for tests. */
 export function uuid(name: string): string {

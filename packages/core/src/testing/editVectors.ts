@@ -1,4 +1,4 @@
-import type { EditRefusal, FileFormat } from '../standards/edits/edit.js';
+import type { EditRefusal, FileFormat } from '../measuring/standards/edits/edit.js';
 
 /** One edit of one file: what it has to become, or why it is for a hand. The core and the exported script are held to these. */
 export interface EditVector {

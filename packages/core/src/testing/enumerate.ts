@@ -1,7 +1,7 @@
-import { basesWith, objectiveOf, overlaysWith } from '../matching/proposal/assign.js';
-import type { Chosen, Overlay, Selection } from '../matching/proposal/instance.js';
-import { problemsOf } from '../matching/proposal/validate.js';
-import type { Problem, ProblemElement } from '../matching/proposal/terms.js';
+import { basesWith, objectiveOf, overlaysWith } from '../deciding/proposal/assign.js';
+import type { Chosen, Overlay, Selection } from '../deciding/proposal/instance.js';
+import { problemsOf } from '../deciding/proposal/validate.js';
+import type { Problem, ProblemElement } from '../deciding/proposal/terms.js';
 
 /** Everything that one element can have with these parts. */
 function choicesOf(e: ProblemElement, parts: ReadonlySet<number>): Chosen[] {

@@ -1,4 +1,4 @@
-import type { FaceMetrics } from '../type/face.js';
+import type { FaceMetrics } from '../measuring/type/face.js';
 
 /** A face without anything particular. */
 export const PLAIN_FACE: FaceMetrics = {

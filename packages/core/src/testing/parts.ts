@@ -1,7 +1,7 @@
-import type { HostProfile } from '../host/profile.js';
-import type { Offer, Supply } from '../parts/offer.js';
-import type { Part } from '../parts/part.js';
-import { PLAIN_PART } from '../parts/plainPart.js';
+import type { HostProfile } from '../model/host/profile.js';
+import type { Offer, Supply } from '../model/offers/offer.js';
+import type { Part } from '../model/parts/part.js';
+import { PLAIN_PART } from '../model/parts/plainPart.js';
 import { uuid } from './coat.js';
 
 /** A host with one bar whose thickness reaches 64, for tests. */

@@ -1,6 +1,6 @@
-import { parseHex } from '../colour/srgb.js';
-import type { Pixels } from '../picture/pixels.js';
-import type { Rect } from '../picture/rect.js';
+import { parseHex } from '../measuring/colour/srgb.js';
+import type { Pixels } from '../measuring/picture/pixels.js';
+import type { Rect } from '../measuring/picture/rect.js';
 
 /** A picture of one colour, for tests. */
 export function plainPicture(width: number, height: number, hex: string): Pixels & { data: Uint8Array } {

@@ -1,5 +1,5 @@
-import type { CoatFacts } from '../rack/facts.js';
-import type { RackThing } from '../rack/search.js';
+import type { CoatFacts } from '../proving/rack/facts.js';
+import type { RackThing } from '../proving/rack/search.js';
 
 /** A thing of the library, for tests: its name is its id. */
 export function testThing(

@@ -1,13 +1,13 @@
-import type { CoatRows, ElementRow, LayerRow, MatchRow, TraitRow } from '../coat/rows.js';
-import { hostNow, type HostNow } from '../host/now.js';
-import type { HostProfile, Pair } from '../host/profile.js';
-import { EMPTY_SURVEY } from '../host/survey.js';
-import { partKey, type MatchContext } from '../matching/targets.js';
-import { BREAKS, type Break } from '../parts/break.js';
-import type { Offer, SettingPlace, Supply } from '../parts/offer.js';
-import type { Channel, Part } from '../parts/part.js';
-import { randomFrom } from '../scene/svg.js';
-import type { TraitValue } from '../traits/value.js';
+import type { CoatRows, ElementRow, LayerRow, MatchRow, TraitRow } from '../model/coat/rows.js';
+import { hostNow, type HostNow } from '../model/host/now.js';
+import type { HostProfile, Pair } from '../model/host/profile.js';
+import { EMPTY_SURVEY } from '../model/host/survey.js';
+import { partKey, type MatchContext } from '../deciding/matching/targets.js';
+import { BREAKS, type Break } from '../model/offers/break.js';
+import type { Offer, SettingPlace, Supply } from '../model/offers/offer.js';
+import type { Channel, Part } from '../model/parts/part.js';
+import { randomFrom } from '../doing/scene/svg.js';
+import type { TraitValue } from '../model/traits/value.js';
 import { testCoat, testElement, testMatch, testTrait, uuid } from './coat.js';
 import { testHost, testPart } from './parts.js';
 

@@ -5,9 +5,9 @@ import type {
   InstancePart,
   Overlay,
   Use,
-} from '../matching/proposal/instance.js';
-import { NO_LIMITS, type Limits } from '../matching/limits.js';
-import type { Terms } from '../matching/proposal/terms.js';
+} from '../deciding/proposal/instance.js';
+import { NO_LIMITS, type Limits } from '../model/coat/limits.js';
+import type { Terms } from '../deciding/proposal/terms.js';
 import { testPart } from './parts.js';
 
 export interface RandomSize {

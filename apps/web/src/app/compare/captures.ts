@@ -1,9 +1,9 @@
 import { Injectable, inject, signal } from '@angular/core';
-import type { CaptureHow, Subject } from '@spare-coat/core/coat/rows';
-import { displayOf } from '@spare-coat/core/matching/carry';
-import { composeDesktop, type View } from '@spare-coat/core/scene/compose/composeDesktop';
-import { seenIn } from '@spare-coat/core/scene/compose/seen';
-import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
+import type { CaptureHow, Subject } from '@spare-coat/core/model/coat/rows';
+import { displayOf } from '@spare-coat/core/deciding/matching/carry';
+import { composeDesktop, type View } from '@spare-coat/core/doing/scene/compose/composeDesktop';
+import { seenIn } from '@spare-coat/core/doing/scene/compose/seen';
+import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
 import { Api, type ReadPicture } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';

@@ -11,10 +11,10 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { CaptureRow } from '@spare-coat/core/coat/rows';
-import { heldAgainst } from '@spare-coat/core/compare/lookFor';
-import { clip, type Rect } from '@spare-coat/core/picture/rect';
-import { sayNumber } from '@spare-coat/core/traits/say';
+import type { CaptureRow } from '@spare-coat/core/model/coat/rows';
+import { heldAgainst } from '@spare-coat/core/proving/compare/lookFor';
+import { clip, type Rect } from '@spare-coat/core/measuring/picture/rect';
+import { sayNumber } from '@spare-coat/core/model/traits/say';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Intake } from '../shared/intake';

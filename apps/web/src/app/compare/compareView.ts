@@ -1,12 +1,17 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import type { CaptureRow, PictureRow, SightingRow } from '@spare-coat/core/coat/rows';
-import { adviceFor, type Advice } from '@spare-coat/core/compare/advice';
-import { expectedRect, type Size } from '@spare-coat/core/compare/expectedRect';
-import { creditOf, onDisplay, provingCaptures, type TraitProof } from '@spare-coat/core/compare/proof';
-import { settingThen } from '@spare-coat/core/compare/settingThen';
-import { carryFactor, displayOf } from '@spare-coat/core/matching/carry';
-import type { ElementState } from '@spare-coat/core/matching/evaluate';
-import type { TraitScore } from '@spare-coat/core/matching/score';
+import type { CaptureRow, PictureRow, SightingRow } from '@spare-coat/core/model/coat/rows';
+import { adviceFor, type Advice } from '@spare-coat/core/proving/compare/advice';
+import { expectedRect, type Size } from '@spare-coat/core/proving/compare/expectedRect';
+import {
+  creditOf,
+  onDisplay,
+  provingCaptures,
+  type TraitProof,
+} from '@spare-coat/core/deciding/matching/proof';
+import { settingThen } from '@spare-coat/core/proving/compare/settingThen';
+import { carryFactor, displayOf } from '@spare-coat/core/deciding/matching/carry';
+import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
+import type { TraitScore } from '@spare-coat/core/deciding/matching/score';
 import { CoatView } from '../shared/coatView';
 import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 import { Comparer, type Compared } from './comparer';

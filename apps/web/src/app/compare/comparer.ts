@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
-import { sumDifferences, type DifferenceSum } from '@spare-coat/core/compare/differenceMap';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import { sumDifferences, type DifferenceSum } from '@spare-coat/core/proving/compare/differenceMap';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { CompareAnswer, CompareAsk } from '../../workers/compare.messages';
 import type { Pair } from '../../workers/pixels.messages';
 

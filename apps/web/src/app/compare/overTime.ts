@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
-import { overTime } from '@spare-coat/core/compare/overTime';
+import { overTime } from '@spare-coat/core/proving/compare/overTime';
 import { NumberChart, roomColours } from '../shared/chart';
 import { CoatView } from '../shared/coatView';
 import { RoomLight } from '../shared/room';

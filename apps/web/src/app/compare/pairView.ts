@@ -12,8 +12,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { DIFFERENCE_SCALE } from '@spare-coat/core/compare/paintDifferences';
-import { clip, type Rect } from '@spare-coat/core/picture/rect';
+import { DIFFERENCE_SCALE } from '@spare-coat/core/proving/compare/paintDifferences';
+import { clip, type Rect } from '@spare-coat/core/measuring/picture/rect';
 import { FURTHEST, Viewport } from '../shared/viewport';
 import type { Compared } from './comparer';
 import type { Laid, Shown } from './compareView';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { SUBJECTS, type CaptureRow, type Subject } from '@spare-coat/core/coat/rows';
-import { sayValue } from '@spare-coat/core/traits/say';
+import { SUBJECTS, type CaptureRow, type Subject } from '@spare-coat/core/model/coat/rows';
+import { sayValue } from '@spare-coat/core/model/traits/say';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

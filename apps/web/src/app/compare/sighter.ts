@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
-import type { CaptureRow, PictureRow, RegionRow } from '@spare-coat/core/coat/rows';
-import { askFor, sightingFrom } from '@spare-coat/core/compare/lookFor';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import type { CaptureRow, PictureRow, RegionRow } from '@spare-coat/core/model/coat/rows';
+import { askFor, sightingFrom } from '@spare-coat/core/proving/compare/lookFor';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

@@ -5,12 +5,12 @@ import {
   ordered,
   type CarryPolicy,
   type DisplayRow,
-} from '@spare-coat/core/coat/rows';
+} from '@spare-coat/core/model/coat/rows';
 import { Router, RouterLink } from '@angular/router';
-import type { HostProfile } from '@spare-coat/core/host/profile';
-import { settingsOf } from '@spare-coat/core/host/settings';
-import { carryOf, displayOf } from '@spare-coat/core/matching/carry';
-import { sayNumber } from '@spare-coat/core/traits/say';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import { settingsOf } from '@spare-coat/core/model/host/settings';
+import { carryOf, displayOf } from '@spare-coat/core/deciding/matching/carry';
+import { sayNumber } from '@spare-coat/core/model/traits/say';
 import { Api } from '../shared/api';
 import { saveFile } from '../shared/saveFile';
 import { SurveyIntake } from '../shared/surveyIntake';

@@ -9,12 +9,12 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { ReadingLoad, ReadingPhase, ReadingRow, SurveyRow } from '@spare-coat/core/coat/rows';
-import { sumReadings, median } from '@spare-coat/core/readings/sums';
-import type { Default } from '@spare-coat/core/host/profile';
-import { tieSettings } from '@spare-coat/core/host/settings';
-import { compareSurveys } from '@spare-coat/core/host/survey';
-import { sayNumber } from '@spare-coat/core/traits/say';
+import type { ReadingLoad, ReadingPhase, ReadingRow, SurveyRow } from '@spare-coat/core/model/coat/rows';
+import { sumReadings, median } from '@spare-coat/core/proving/readings/sums';
+import type { Default } from '@spare-coat/core/model/host/profile';
+import { tieSettings } from '@spare-coat/core/model/host/settings';
+import { compareSurveys } from '@spare-coat/core/model/host/survey';
+import { sayNumber } from '@spare-coat/core/model/traits/say';
 import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';

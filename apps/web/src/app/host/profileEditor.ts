@@ -9,7 +9,7 @@ import {
   untracked,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { readProfile, type HostProfile } from '@spare-coat/core/host/profile';
+import { readProfile, type HostProfile } from '@spare-coat/core/model/host/profile';
 import { DocumentEditor } from '../shared/document/documentEditor';
 import { Draft, check } from '../shared/document/editing';
 import type { Row } from '../shared/document/rowsBox';

@@ -1,4 +1,4 @@
-import { BREAKS } from '@spare-coat/core/parts/break';
+import { BREAKS } from '@spare-coat/core/model/offers/break';
 import type { Section } from '../shared/document/section';
 
 /** How a host profile is edited, section by section. */

@@ -9,11 +9,11 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Default, HostProfile } from '@spare-coat/core/host/profile';
-import { settingsOf } from '@spare-coat/core/host/settings';
-import { findKind } from '@spare-coat/core/reference/kinds/registry';
-import { sayValue } from '@spare-coat/core/traits/say';
-import type { TraitType, TraitValue } from '@spare-coat/core/traits/value';
+import type { Default, HostProfile } from '@spare-coat/core/model/host/profile';
+import { settingsOf } from '@spare-coat/core/model/host/settings';
+import { findKind } from '@spare-coat/core/model/kinds/registry';
+import { sayValue } from '@spare-coat/core/model/traits/say';
+import type { TraitType, TraitValue } from '@spare-coat/core/model/traits/value';
 import { Api } from '../shared/api';
 
 const AFTER = {

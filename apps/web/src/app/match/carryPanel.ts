@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { CARRY_POLICIES, ordered } from '@spare-coat/core/coat/rows';
-import { carryOf, mainLength } from '@spare-coat/core/matching/carry';
-import type { ElementState } from '@spare-coat/core/matching/evaluate';
+import { CARRY_POLICIES, ordered } from '@spare-coat/core/model/coat/rows';
+import { carryOf, mainLength } from '@spare-coat/core/deciding/matching/carry';
+import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 

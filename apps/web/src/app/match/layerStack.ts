@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { looksInForce, underLooks } from '@spare-coat/core/matching/looks';
-import { newerRevisions, type Newer } from '@spare-coat/core/matching/newerRevisions';
-import { chosenLayers, resolveLayer } from '@spare-coat/core/matching/score';
-import { layersOf, matchOf, type LayerRow } from '@spare-coat/core/coat/rows';
-import type { OwnSetting } from '@spare-coat/core/parts/ownSetting';
-import { freeSettings, ownValueProblem } from '@spare-coat/core/parts/ownValue';
-import type { Part } from '@spare-coat/core/parts/part';
-import { stackOf, type StackLayer } from '@spare-coat/core/matching/stack';
-import { targetsOf } from '@spare-coat/core/matching/targets';
-import type { ElementState } from '@spare-coat/core/matching/evaluate';
+import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
+import { newerRevisions, type Newer } from '@spare-coat/core/deciding/matching/newerRevisions';
+import { chosenLayers, resolveLayer } from '@spare-coat/core/deciding/matching/score';
+import { layersOf, matchOf, type LayerRow } from '@spare-coat/core/model/coat/rows';
+import type { OwnSetting } from '@spare-coat/core/model/offers/ownSetting';
+import { freeSettings, ownValueProblem } from '@spare-coat/core/model/offers/ownValue';
+import type { Part } from '@spare-coat/core/model/parts/part';
+import { stackOf, type StackLayer } from '@spare-coat/core/deciding/matching/stack';
+import { targetsOf } from '@spare-coat/core/deciding/matching/targets';
+import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 

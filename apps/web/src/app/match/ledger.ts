@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { LedgerLine } from '@spare-coat/core/matching/ledger';
-import { standingHistory, type StandingChange } from '@spare-coat/core/matching/standingHistory';
-import { summaryOf } from '@spare-coat/core/matching/summary';
-import { whyOf } from '@spare-coat/core/matching/why';
+import type { LedgerLine } from '@spare-coat/core/deciding/matching/ledger';
+import { standingHistory, type StandingChange } from '@spare-coat/core/deciding/matching/standingHistory';
+import { summaryOf } from '@spare-coat/core/deciding/matching/summary';
+import { whyOf } from '@spare-coat/core/deciding/matching/why';
 import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';

@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { SaidStanding } from '@spare-coat/core/coat/rows';
-import { layersOf } from '@spare-coat/core/coat/rows';
-import { looksInForce, underLooks } from '@spare-coat/core/matching/looks';
-import { canOverlay } from '@spare-coat/core/matching/proposal/build';
-import { freshLayer, type RankedOffer } from '@spare-coat/core/matching/rank';
+import type { SaidStanding } from '@spare-coat/core/model/coat/rows';
+import { layersOf } from '@spare-coat/core/model/coat/rows';
+import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
+import { canOverlay } from '@spare-coat/core/deciding/proposal/build';
+import { freshLayer, type RankedOffer } from '@spare-coat/core/deciding/matching/rank';
 import {
   chosenLayers,
   scoreLayers,
   type ElementScore,
   type TraitScore,
-} from '@spare-coat/core/matching/score';
-import { targetsOf } from '@spare-coat/core/matching/targets';
-import type { TraitValue } from '@spare-coat/core/traits/value';
+} from '@spare-coat/core/deciding/matching/score';
+import { targetsOf } from '@spare-coat/core/deciding/matching/targets';
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Crop } from '../shared/crop';

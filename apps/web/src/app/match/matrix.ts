@@ -8,8 +8,8 @@ import {
   untracked,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { rankOffers } from '@spare-coat/core/matching/rank';
-import type { Part } from '@spare-coat/core/parts/part';
+import { rankOffers } from '@spare-coat/core/deciding/matching/rank';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import { CoatView } from '../shared/coatView';
 
 const ROW = 28;

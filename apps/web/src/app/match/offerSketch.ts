@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { displayOf } from '@spare-coat/core/matching/carry';
-import type { ElementScore } from '@spare-coat/core/matching/score';
-import { sketchOf } from '@spare-coat/core/scene/sketch';
-import { SKETCH } from '@spare-coat/core/scene/sketchShapes';
-import type { PictureValue, TraitValue } from '@spare-coat/core/traits/value';
+import { displayOf } from '@spare-coat/core/deciding/matching/carry';
+import type { ElementScore } from '@spare-coat/core/deciding/matching/score';
+import { sketchOf } from '@spare-coat/core/doing/scene/sketch';
+import { SKETCH } from '@spare-coat/core/doing/scene/sketchShapes';
+import type { PictureValue, TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatView } from '../shared/coatView';
 
 /**

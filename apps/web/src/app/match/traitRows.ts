@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import type { ElementScore, TraitScore } from '@spare-coat/core/matching/score';
-import { displayOf } from '@spare-coat/core/matching/carry';
-import { closeness } from '@spare-coat/core/traits/closeness';
-import { sameJson } from '@spare-coat/core/coat/changes';
-import { carriedValue, labelOf } from '@spare-coat/core/matching/targets';
-import { sayDifference, sayValue, spellValue } from '@spare-coat/core/traits/say';
-import type { TraitValue } from '@spare-coat/core/traits/value';
+import type { ElementScore, TraitScore } from '@spare-coat/core/deciding/matching/score';
+import { displayOf } from '@spare-coat/core/deciding/matching/carry';
+import { closeness } from '@spare-coat/core/model/traits/closeness';
+import { sameJson } from '@spare-coat/core/model/coat/changes';
+import { carriedValue, labelOf } from '@spare-coat/core/deciding/matching/targets';
+import { sayDifference, sayValue, spellValue } from '@spare-coat/core/model/traits/say';
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatView } from '../shared/coatView';
 import { TraitEditor } from '../shared/traitEditor';
 

@@ -1,4 +1,4 @@
-import { neededIconNames } from '@spare-coat/core/reference/neededIcons';
+import { neededIconNames } from '@spare-coat/core/model/coat/neededIcons';
 import { Injectable, inject, signal } from '@angular/core';
 import { Api, type ArchiveQuestion } from '../shared/api';
 import { waitForJob } from '../shared/waitForJob';

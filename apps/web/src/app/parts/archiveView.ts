@@ -9,15 +9,15 @@ import {
   untracked,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { ordered } from '@spare-coat/core/coat/rows';
-import type { FirstStep } from '@spare-coat/core/host/profile';
-import { isHarmful } from '@spare-coat/core/parts/archive/entry';
-import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
-import { partFromFinding } from '@spare-coat/core/parts/archive/makePart';
-import { withListing } from '@spare-coat/core/parts/fromListing';
-import type { Part } from '@spare-coat/core/parts/part';
-import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
-import { wallpaperFit } from '@spare-coat/core/parts/archive/wallpaperFit';
+import { ordered } from '@spare-coat/core/model/coat/rows';
+import type { FirstStep } from '@spare-coat/core/model/host/profile';
+import { isHarmful } from '@spare-coat/core/deciding/archives/entry';
+import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
+import { partFromFinding } from '@spare-coat/core/deciding/archives/makePart';
+import { withListing } from '@spare-coat/core/model/parts/fromListing';
+import type { Part } from '@spare-coat/core/model/parts/part';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
+import { wallpaperFit } from '@spare-coat/core/deciding/archives/wallpaperFit';
 import { Api, pictureAddress } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

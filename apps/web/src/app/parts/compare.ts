@@ -9,13 +9,18 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { fitOf } from '@spare-coat/core/parts/fit';
-import type { Part } from '@spare-coat/core/parts/part';
-import { freshLayer, indexOffers, rankOffers, type RankedOffer } from '@spare-coat/core/matching/rank';
-import { scoreLayers } from '@spare-coat/core/matching/score';
-import { partKey, targetsOf, type MatchContext } from '@spare-coat/core/matching/targets';
-import { findKind } from '@spare-coat/core/reference/kinds/registry';
-import { spellValue } from '@spare-coat/core/traits/say';
+import { fitOf } from '@spare-coat/core/model/parts/fit';
+import type { Part } from '@spare-coat/core/model/parts/part';
+import {
+  freshLayer,
+  indexOffers,
+  rankOffers,
+  type RankedOffer,
+} from '@spare-coat/core/deciding/matching/rank';
+import { scoreLayers } from '@spare-coat/core/deciding/matching/score';
+import { partKey, targetsOf, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
+import { findKind } from '@spare-coat/core/model/kinds/registry';
+import { spellValue } from '@spare-coat/core/model/traits/say';
 import { Api } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { sayClose } from '../shared/sayClose';

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
-import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
-import { iconSetsOf } from '@spare-coat/core/parts/archive/themes';
-import { treeJoin } from '@spare-coat/core/parts/archive/tree';
-import { ICON_NAMES } from '@spare-coat/core/standards/iconNames';
-import { iconCoverage } from '@spare-coat/core/standards/iconTheme';
+import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
+import { iconSetsOf } from '@spare-coat/core/deciding/archives/themes';
+import { treeJoin } from '@spare-coat/core/deciding/archives/tree';
+import { ICON_NAMES } from '@spare-coat/core/measuring/standards/iconNames';
+import { iconCoverage } from '@spare-coat/core/measuring/standards/iconTheme';
 import { pictureAddress } from '../shared/api';
 
 /** How much of the names that are needed an icon set covers, with the found ones shown and the missing ones listed. */

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { signal } from '@angular/core';
-import { EMPTY_SURVEY } from '@spare-coat/core/host/survey';
-import { NO_ROWS } from '@spare-coat/core/coat/rows';
+import { EMPTY_SURVEY } from '@spare-coat/core/model/host/survey';
+import { NO_ROWS } from '@spare-coat/core/model/coat/rows';
 import { SurveyIntake } from '../shared/surveyIntake';
 import { Api, ApiProblem, type JobState } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import type { ListedDetails, ListedPage } from '@spare-coat/core/wire/listing';
+import type { ListedDetails, ListedPage } from '@spare-coat/core/model/parts/listing';
 import { Subject, catchError, debounceTime, from, of, switchMap, tap } from 'rxjs';
 import { Api, type ApiProblem, type ListedUpdates } from '../shared/api';
 import { waitForJob } from '../shared/waitForJob';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { EARTH_HELP, readEarthPlace, writeEarthPlace } from '@spare-coat/core/parts/earth';
-import { fromSyntax, toSyntax } from '@spare-coat/core/parts/formatSyntax';
-import type { OwnSetting } from '@spare-coat/core/parts/ownSetting';
-import type { Part } from '@spare-coat/core/parts/part';
-import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/traits/writeDate';
+import { EARTH_HELP, readEarthPlace, writeEarthPlace } from '@spare-coat/core/model/offers/earth';
+import { fromSyntax, toSyntax } from '@spare-coat/core/model/offers/formatSyntax';
+import type { OwnSetting } from '@spare-coat/core/model/offers/ownSetting';
+import type { Part } from '@spare-coat/core/model/parts/part';
+import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/model/traits/writeDate';
 
 const REREAD: Readonly<Record<OwnSetting['reread']['after'], string>> = {
   none: 'at once',

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { fitOf, nearestVersion } from '@spare-coat/core/parts/fit';
-import type { Supply } from '@spare-coat/core/parts/offer';
-import type { Channel, Part } from '@spare-coat/core/parts/part';
-import { trialDaysLeft } from '@spare-coat/core/parts/trialDays';
-import { findKind } from '@spare-coat/core/reference/kinds/registry';
-import { sayValue } from '@spare-coat/core/traits/say';
-import type { TraitType } from '@spare-coat/core/traits/value';
+import { fitOf, nearestVersion } from '@spare-coat/core/model/parts/fit';
+import type { Supply } from '@spare-coat/core/model/offers/offer';
+import type { Channel, Part } from '@spare-coat/core/model/parts/part';
+import { trialDaysLeft } from '@spare-coat/core/model/parts/trialDays';
+import { findKind } from '@spare-coat/core/model/kinds/registry';
+import { sayValue } from '@spare-coat/core/model/traits/say';
+import type { TraitType } from '@spare-coat/core/model/traits/value';
 import { CoatView } from '../shared/coatView';
 import { OwnSettings } from './ownSettings';
 import { PartTrials } from './partTrials';

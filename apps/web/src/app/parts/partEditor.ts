@@ -9,8 +9,8 @@ import {
   untracked,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { PLAIN_PART } from '@spare-coat/core/parts/plainPart';
-import { readPart, type Part } from '@spare-coat/core/parts/part';
+import { PLAIN_PART } from '@spare-coat/core/model/parts/plainPart';
+import { readPart, type Part } from '@spare-coat/core/model/parts/part';
 import { DocumentEditor } from '../shared/document/documentEditor';
 import { Draft, check } from '../shared/document/editing';
 import type { Row } from '../shared/document/rowsBox';

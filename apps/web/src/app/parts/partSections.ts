@@ -1,5 +1,5 @@
-import { BREAKS } from '@spare-coat/core/parts/break';
-import { FIT_WORDS, PART_SORTS } from '@spare-coat/core/parts/part';
+import { BREAKS } from '@spare-coat/core/model/offers/break';
+import { FIT_WORDS, PART_SORTS } from '@spare-coat/core/model/parts/part';
 import type { Section } from '../shared/document/section';
 
 /** How a part is edited, section by section. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import type { TrialOutcome } from '@spare-coat/core/coat/rows';
-import type { Part } from '@spare-coat/core/parts/part';
+import type { TrialOutcome } from '@spare-coat/core/model/coat/rows';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

@@ -11,9 +11,9 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { fitOf } from '@spare-coat/core/parts/fit';
-import { PART_SORTS, type Part } from '@spare-coat/core/parts/part';
-import { KINDS } from '@spare-coat/core/reference/kinds/registry';
+import { fitOf } from '@spare-coat/core/model/parts/fit';
+import { PART_SORTS, type Part } from '@spare-coat/core/model/parts/part';
+import { KINDS } from '@spare-coat/core/model/kinds/registry';
 import { Subject, catchError, debounceTime, from, of, switchMap, tap } from 'rxjs';
 import { Api, type ApiProblem, type CataloguePart } from '../shared/api';
 import { CoatView } from '../shared/coatView';

@@ -11,9 +11,9 @@ import {
   viewChildren,
   type ElementRef,
 } from '@angular/core';
-import type { ArchiveFinding } from '@spare-coat/core/parts/archive/findings';
-import type { ArchiveReport } from '@spare-coat/core/parts/archive/report';
-import { readXCursor, type CursorImage } from '@spare-coat/core/standards/xCursor';
+import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
+import { readXCursor, type CursorImage } from '@spare-coat/core/measuring/standards/xCursor';
 import { Api } from '../shared/api';
 
 interface Shown {

@@ -11,16 +11,16 @@ import {
   signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { scoredVariants } from '@spare-coat/core/matching/targets';
-import { planMarkdown } from '@spare-coat/core/plan/markdown';
-import { journalOf, LONGEST_PAUSE } from '@spare-coat/core/plan/journal';
-import { beginningOf, whyNotMove, type Move } from '@spare-coat/core/plan/moves';
-import { applyScript } from '@spare-coat/core/plan/script/apply';
-import type { ScriptOf } from '@spare-coat/core/plan/script/scriptOf';
-import { undoScript } from '@spare-coat/core/plan/script/undo';
-import { commandLine } from '@spare-coat/core/plan/quote';
-import { stepsOf, type Step } from '@spare-coat/core/plan/step';
-import { switchPlan } from '@spare-coat/core/plan/switchVariant';
+import { scoredVariants } from '@spare-coat/core/deciding/matching/targets';
+import { planMarkdown } from '@spare-coat/core/doing/plan/markdown';
+import { journalOf, LONGEST_PAUSE } from '@spare-coat/core/doing/plan/journal';
+import { beginningOf, whyNotMove, type Move } from '@spare-coat/core/doing/plan/moves';
+import { applyScript } from '@spare-coat/core/doing/plan/script/apply';
+import type { ScriptOf } from '@spare-coat/core/doing/plan/script/scriptOf';
+import { undoScript } from '@spare-coat/core/doing/plan/script/undo';
+import { commandLine } from '@spare-coat/core/model/deeds/quote';
+import { stepsOf, type Step } from '@spare-coat/core/model/deeds/step';
+import { switchPlan } from '@spare-coat/core/doing/plan/switchVariant';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Notices } from '../shared/notices';

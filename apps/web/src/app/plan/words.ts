@@ -1,4 +1,4 @@
-import type { Break } from '@spare-coat/core/parts/break';
+import type { Break } from '@spare-coat/core/model/offers/break';
 
 /** What has to happen at a session break. */
 export const BREAK_WORDS: Readonly<Record<'session' | 'restart', string>> = {

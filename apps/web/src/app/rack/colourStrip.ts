@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { LookColour } from '@spare-coat/core/rack/facts';
+import type { LookColour } from '@spare-coat/core/proving/rack/facts';
 
 /** Dominant colours of a reference, each as wide as its share. */
 @Component({

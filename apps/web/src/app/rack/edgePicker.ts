@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
-import { EDGES, type Edge } from '@spare-coat/core/rack/facts';
+import { EDGES, type Edge } from '@spare-coat/core/proving/rack/facts';
 
 /** A screen whose edges can be asked for: something stands at each that is pressed. */
 @Component({

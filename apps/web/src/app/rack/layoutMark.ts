@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { AtEdge, Edge } from '@spare-coat/core/rack/facts';
+import type { AtEdge, Edge } from '@spare-coat/core/proving/rack/facts';
 
 const WIDTH = 34;
 const HEIGHT = 22;

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
-import { sayVotes } from '@spare-coat/core/rack/marks';
+import { sayVotes } from '@spare-coat/core/proving/rack/marks';
 import {
   ANY_THING,
   readRackQuery,
@@ -19,8 +19,8 @@ import {
   type RackOrder,
   type RackQuery,
   type RackThing,
-} from '@spare-coat/core/rack/search';
-import type { RackAnswer } from '@spare-coat/core/wire/rack';
+} from '@spare-coat/core/proving/rack/search';
+import type { RackAnswer } from '@spare-coat/core/proving/wire/rack';
 import { Api, type ApiProblem } from '../shared/api';
 import { Crop } from '../shared/crop';
 import { HomeHead } from '../shared/homeHead';

@@ -9,10 +9,10 @@ import {
   untracked,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { sayVotes, type Mark, type Vote } from '@spare-coat/core/rack/marks';
-import { wilsonLower } from '@spare-coat/core/rack/wilson';
-import type { CoatCard } from '@spare-coat/core/wire/coat';
-import type { RackItem, RackPage } from '@spare-coat/core/wire/rack';
+import { sayVotes, type Mark, type Vote } from '@spare-coat/core/proving/rack/marks';
+import { wilsonLower } from '@spare-coat/core/proving/rack/wilson';
+import type { CoatCard } from '@spare-coat/core/proving/wire/coat';
+import type { RackItem, RackPage } from '@spare-coat/core/proving/wire/rack';
 import { Api, type ApiProblem } from '../shared/api';
 import { HomeHead } from '../shared/homeHead';
 import { newId } from '../shared/newId';

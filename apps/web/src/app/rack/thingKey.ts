@@ -1,5 +1,5 @@
-import type { ComparableCoat } from '@spare-coat/core/rack/compareCoats';
-import type { RackThing } from '@spare-coat/core/rack/search';
+import type { ComparableCoat } from '@spare-coat/core/proving/rack/compareCoats';
+import type { RackThing } from '@spare-coat/core/proving/rack/search';
 import type { Api } from '../shared/api';
 
 /** How something of the library stands in an address: where it is, and its id. */

@@ -9,7 +9,7 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { compareCoats } from '@spare-coat/core/rack/compareCoats';
+import { compareCoats } from '@spare-coat/core/proving/rack/compareCoats';
 import { Api } from '../shared/api';
 import { Crop } from '../shared/crop';
 import { HomeHead } from '../shared/homeHead';

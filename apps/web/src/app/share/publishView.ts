@@ -8,8 +8,8 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/sheet/sheet';
-import type { OnRack } from '@spare-coat/core/wire/rack';
+import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/proving/sheet/sheet';
+import type { OnRack } from '@spare-coat/core/proving/wire/rack';
 import { Api, type ApiProblem } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
-import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/sheet/sheet';
+import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/proving/sheet/sheet';
 
 const CHOICES: readonly {
   readonly key: keyof SheetChoice;

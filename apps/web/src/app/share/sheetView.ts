@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { emptyPlan } from '@spare-coat/core/plan/step';
-import { PLAIN_CHOICE, sheetOf, type Sheet, type SheetChoice } from '@spare-coat/core/sheet/sheet';
+import { emptyPlan } from '@spare-coat/core/model/deeds/step';
+import { PLAIN_CHOICE, sheetOf, type Sheet, type SheetChoice } from '@spare-coat/core/proving/sheet/sheet';
 import { CoatView } from '../shared/coatView';
 import { SheetFiles, SheetPaper } from '../shared/sheetPaper';
 import { ShareNav } from './shareNav';

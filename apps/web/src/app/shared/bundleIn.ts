@@ -9,8 +9,8 @@ import {
   untracked,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import type { BundlePreview, BundleThing } from '@spare-coat/core/wire/bundle';
-import type { PlaceClass } from '@spare-coat/core/standards/places';
+import type { BundlePreview, BundleThing } from '@spare-coat/core/proving/wire/bundle';
+import type { PlaceClass } from '@spare-coat/core/measuring/standards/places';
 import { Api, type ApiProblem } from './api';
 import { newId } from './newId';
 import { Notices } from './notices';

@@ -1,6 +1,6 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import type { Command } from '@spare-coat/core/coat/commands';
-import { NO_ROWS, type CoatRows } from '@spare-coat/core/coat/rows';
+import type { Command } from '@spare-coat/core/doing/commands/commands';
+import { NO_ROWS, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { CoatSession } from './session/coatSession';
 import { type SaveState } from './session/coatSession';
 import { CoatSessions } from './session/coatSessions';

@@ -1,9 +1,9 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { NO_ROWS, newCoatRow, type CoatRows, type ElementRow } from '@spare-coat/core/coat/rows';
-import type { HostProfile } from '@spare-coat/core/host/profile';
-import type { Part } from '@spare-coat/core/parts/part';
+import { NO_ROWS, newCoatRow, type CoatRows, type ElementRow } from '@spare-coat/core/model/coat/rows';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import type { Part } from '@spare-coat/core/model/parts/part';
 import { describe, expect, it } from 'vitest';
 import { Api, ApiProblem } from './api';
 import { CoatStore } from './coatStore';

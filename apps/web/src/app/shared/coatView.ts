@@ -8,21 +8,26 @@ import {
   type ElementRow,
   type PictureRow,
   type RegionRow,
-} from '@spare-coat/core/coat/rows';
-import type { HostProfile } from '@spare-coat/core/host/profile';
+} from '@spare-coat/core/model/coat/rows';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import {
   assumedShare,
   closenessByVariant,
   evaluateCoat,
   type CoatState,
   type ElementState,
-} from '@spare-coat/core/matching/evaluate';
-import { ledgerOf } from '@spare-coat/core/matching/ledger';
-import { indexOffers, rankOffers, type OfferIndex, type RankedOffer } from '@spare-coat/core/matching/rank';
-import { partKey, type MatchContext } from '@spare-coat/core/matching/targets';
-import { hostNow, surveysAfter, surveysBefore, type HostNow } from '@spare-coat/core/host/now';
-import type { Survey } from '@spare-coat/core/host/survey';
-import { doneSteps } from '@spare-coat/core/plan/journal';
+} from '@spare-coat/core/deciding/matching/evaluate';
+import { ledgerOf } from '@spare-coat/core/deciding/matching/ledger';
+import {
+  indexOffers,
+  rankOffers,
+  type OfferIndex,
+  type RankedOffer,
+} from '@spare-coat/core/deciding/matching/rank';
+import { partKey, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
+import { hostNow, surveysAfter, surveysBefore, type HostNow } from '@spare-coat/core/model/host/now';
+import type { Survey } from '@spare-coat/core/model/host/survey';
+import { doneSteps } from '@spare-coat/core/doing/plan/journal';
 import {
   hostBefore,
   planOfCoat,
@@ -30,14 +35,14 @@ import {
   type Before,
   type HostBefore,
   type WholePlan,
-} from '@spare-coat/core/plan/planOfCoat';
-import { stepsOf, type Plan } from '@spare-coat/core/plan/step';
-import type { DoneStep } from '@spare-coat/core/plan/wayBack';
-import type { HostState } from '@spare-coat/core/rehearsal/hostState';
-import type { Part } from '@spare-coat/core/parts/part';
-import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/reference/kind';
-import { kindBook } from '@spare-coat/core/reference/kindBook';
-import { sameJson } from '@spare-coat/core/coat/changes';
+} from '@spare-coat/core/doing/plan/planOfCoat';
+import { stepsOf, type Plan } from '@spare-coat/core/model/deeds/step';
+import type { DoneStep } from '@spare-coat/core/doing/plan/wayBack';
+import type { HostState } from '@spare-coat/core/doing/simulation/hostState';
+import type { Part } from '@spare-coat/core/model/parts/part';
+import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/model/kinds/kind';
+import { kindBook } from '@spare-coat/core/model/coat/kindBook';
+import { sameJson } from '@spare-coat/core/model/coat/changes';
 import { EMPTY, catchError, defer, of, retry, switchMap, throwError, timer, type Observable } from 'rxjs';
 import { Api, type ApiProblem } from './api';
 import { CoatStore } from './coatStore';

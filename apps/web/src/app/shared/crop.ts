@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 
 /** A strip more than so many times longer than its box would be shown too thin to know. */
 const THIN = 2.4;

@@ -9,11 +9,11 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { displayOf } from '@spare-coat/core/matching/carry';
-import type { ElementState } from '@spare-coat/core/matching/evaluate';
-import { VIEWS, composeDesktop, type View } from '@spare-coat/core/scene/compose/composeDesktop';
-import { seenIn } from '@spare-coat/core/scene/compose/seen';
-import { drawDesktop } from '@spare-coat/core/scene/drawDesktop';
+import { displayOf } from '@spare-coat/core/deciding/matching/carry';
+import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
+import { VIEWS, composeDesktop, type View } from '@spare-coat/core/doing/scene/compose/composeDesktop';
+import { seenIn } from '@spare-coat/core/doing/scene/compose/seen';
+import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
 import { CoatView } from './coatView';
 import { Letters } from './letters';
 

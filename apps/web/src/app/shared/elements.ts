@@ -1,7 +1,7 @@
 import { Injectable, inject } from '@angular/core';
-import type { SingleCommand } from '@spare-coat/core/coat/commands';
-import type { ElementRow } from '@spare-coat/core/coat/rows';
-import type { StartingSet } from '@spare-coat/core/reference/startingSets';
+import type { SingleCommand } from '@spare-coat/core/doing/commands/commands';
+import type { ElementRow } from '@spare-coat/core/model/coat/rows';
+import type { StartingSet } from '@spare-coat/core/model/kinds/startingSets';
 import { CoatStore } from './coatStore';
 import { CoatView } from './coatView';
 import { newId } from './newId';

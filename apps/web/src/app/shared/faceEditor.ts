@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { FaceValue } from '@spare-coat/core/traits/value';
+import type { FaceValue } from '@spare-coat/core/model/traits/value';
 import { Fonts } from './fonts';
 
 /** Says which of the known faces a type is set in, and at which size. */

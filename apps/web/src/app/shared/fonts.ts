@@ -1,5 +1,5 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import type { KnownFace } from '@spare-coat/core/type/nearestFaces';
+import type { KnownFace } from '@spare-coat/core/measuring/type/nearestFaces';
 import { Api } from './api';
 import { CoatStore } from './coatStore';
 import { CoatView } from './coatView';

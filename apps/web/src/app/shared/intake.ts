@@ -1,6 +1,6 @@
 import { Injectable, inject, signal } from '@angular/core';
-import type { PictureRow } from '@spare-coat/core/coat/rows';
-import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/picture/header';
+import type { PictureRow } from '@spare-coat/core/model/coat/rows';
+import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/measuring/picture/header';
 import { Api, type ReadPicture } from './api';
 import { CoatStore } from './coatStore';
 import { newId } from './newId';

@@ -1,6 +1,6 @@
 import { Injectable, inject, signal } from '@angular/core';
-import { letteringFrom } from '@spare-coat/core/scene/glyphs';
-import type { Lettering } from '@spare-coat/core/scene/state';
+import { letteringFrom } from '@spare-coat/core/doing/scene/glyphs';
+import type { Lettering } from '@spare-coat/core/doing/scene/state';
 import { Api } from './api';
 
 /** The letters that drawings are written with, fetched once when the first drawing is shown. */

@@ -16,8 +16,8 @@ import {
   output,
   Injector,
 } from '@angular/core';
-import { knownItem } from '@spare-coat/core/traits/items';
-import { ZONES, type Order, type Zone } from '@spare-coat/core/traits/value';
+import { knownItem } from '@spare-coat/core/model/traits/items';
+import { ZONES, type Order, type Zone } from '@spare-coat/core/model/traits/value';
 
 let counter = 0;
 

@@ -9,9 +9,9 @@ import {
   signal,
 } from '@angular/core';
 import { DomSanitizer, type SafeHtml } from '@angular/platform-browser';
-import type { Sheet } from '@spare-coat/core/sheet/sheet';
-import { SHEET_STYLE, sheetBody, sheetPage } from '@spare-coat/core/sheet/sheetHtml';
-import { sheetMarkdown } from '@spare-coat/core/sheet/sheetMarkdown';
+import type { Sheet } from '@spare-coat/core/proving/sheet/sheet';
+import { SHEET_STYLE, sheetBody, sheetPage } from '@spare-coat/core/proving/sheet/sheetHtml';
+import { sheetMarkdown } from '@spare-coat/core/proving/sheet/sheetMarkdown';
 import { Notices } from './notices';
 import { saveFile } from './saveFile';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Standing } from '@spare-coat/core/matching/standing';
+import type { Standing } from '@spare-coat/core/deciding/matching/standing';
 
 /** The mark of a standing: a small box in its texture, with its word for those who do not see it. */
 @Component({

@@ -1,5 +1,5 @@
 import { Injectable, inject, signal } from '@angular/core';
-import type { Survey } from '@spare-coat/core/host/survey';
+import type { Survey } from '@spare-coat/core/model/host/survey';
 import { Api } from './api';
 import { CoatStore } from './coatStore';
 import { CoatView } from './coatView';

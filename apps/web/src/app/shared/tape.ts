@@ -8,7 +8,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import type { TapeSegment } from '@spare-coat/core/wire/coat';
+import type { TapeSegment } from '@spare-coat/core/proving/wire/coat';
 
 const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round(v * 100)} %`);
 

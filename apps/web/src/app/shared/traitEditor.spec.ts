@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { getByLabelText, queryByRole } from '@testing-library/dom';
-import { findTrait } from '@spare-coat/core/reference/kinds/registry';
-import type { TraitValue } from '@spare-coat/core/traits/value';
+import { findTrait } from '@spare-coat/core/model/kinds/registry';
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { TraitEditor } from './traitEditor';
 
 async function editing(trait: string, value: TraitValue | null, kind = 'bar') {

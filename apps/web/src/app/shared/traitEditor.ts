@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { specProblem } from '@spare-coat/core/coat/commands';
-import { standardIconNames } from '@spare-coat/core/standards/iconNames';
-import type { TraitSpec } from '@spare-coat/core/reference/kind';
-import { PALETTE_ROLES } from '@spare-coat/core/reference/measure';
+import { specProblem } from '@spare-coat/core/doing/commands/commands';
+import { standardIconNames } from '@spare-coat/core/measuring/standards/iconNames';
+import type { TraitSpec } from '@spare-coat/core/model/kinds/kind';
+import { PALETTE_ROLES } from '@spare-coat/core/model/kinds/measure';
 import {
   NO_ITEMS,
   ZONES,
@@ -15,7 +15,7 @@ import {
   type Shadow,
   type TraitValue,
   type Zone,
-} from '@spare-coat/core/traits/value';
+} from '@spare-coat/core/model/traits/value';
 import { FaceEditor } from './faceEditor';
 import { OrderEditor } from './orderEditor';
 

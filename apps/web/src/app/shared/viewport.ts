@@ -1,5 +1,5 @@
 import { signal } from '@angular/core';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 
 /** How near and how far a picture can be brought. */
 const NEAREST = 32;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { forgottenKinds, STARTING_SETS } from '@spare-coat/core/reference/startingSets';
+import { forgottenKinds, STARTING_SETS } from '@spare-coat/core/model/kinds/startingSets';
 import { CoatView } from '../shared/coatView';
 import { Elements } from '../shared/elements';
 

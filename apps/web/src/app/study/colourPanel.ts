@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { colourDifference } from '@spare-coat/core/colour/ciede2000';
-import { labOf } from '@spare-coat/core/colour/lab';
-import { oklchOf } from '@spare-coat/core/colour/oklch';
-import { contrast, toHex, type Rgb } from '@spare-coat/core/colour/srgb';
-import { SAMPLE_SIDES, type SampleSide } from '@spare-coat/core/picture/sampleColour';
-import { solveOpacity } from '@spare-coat/core/picture/opacity';
+import { colourDifference } from '@spare-coat/core/measuring/colour/ciede2000';
+import { labOf } from '@spare-coat/core/measuring/colour/lab';
+import { oklchOf } from '@spare-coat/core/measuring/colour/oklch';
+import { contrast, toHex, type Rgb } from '@spare-coat/core/measuring/colour/srgb';
+import { SAMPLE_SIDES, type SampleSide } from '@spare-coat/core/measuring/picture/sampleColour';
+import { solveOpacity } from '@spare-coat/core/measuring/picture/opacity';
 import { CoatView } from '../shared/coatView';
 import { Copied } from './copied';
 

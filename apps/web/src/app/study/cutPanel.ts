@@ -8,8 +8,8 @@ import {
   input,
   signal,
 } from '@angular/core';
-import type { ElementRow } from '@spare-coat/core/coat/rows';
-import type { Rect } from '@spare-coat/core/picture/rect';
+import type { ElementRow } from '@spare-coat/core/model/coat/rows';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

@@ -9,13 +9,13 @@ import {
   output,
   signal,
 } from '@angular/core';
-import type { Link, RegionRow, Source, State, TraitRow } from '@spare-coat/core/coat/rows';
-import type { ElementState } from '@spare-coat/core/matching/evaluate';
-import { traitRowFor } from '@spare-coat/core/matching/targets';
-import { IMPORTANCES, type Importance, type TraitSpec } from '@spare-coat/core/reference/kind';
-import { DEFAULT_TOLERANCE } from '@spare-coat/core/traits/closeness';
-import { sayNumber } from '@spare-coat/core/traits/say';
-import type { TraitType, TraitValue } from '@spare-coat/core/traits/value';
+import type { Link, RegionRow, Source, State, TraitRow } from '@spare-coat/core/model/coat/rows';
+import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
+import { traitRowFor } from '@spare-coat/core/deciding/matching/targets';
+import { IMPORTANCES, type Importance, type TraitSpec } from '@spare-coat/core/model/kinds/kind';
+import { DEFAULT_TOLERANCE } from '@spare-coat/core/model/traits/closeness';
+import { sayNumber } from '@spare-coat/core/model/traits/say';
+import type { TraitType, TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
-import { inferFormat } from '@spare-coat/core/traits/inferFormat';
-import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/traits/writeDate';
+import { inferFormat } from '@spare-coat/core/model/traits/inferFormat';
+import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/model/traits/writeDate';
 
 /** A locale unlike the one in use, to show what a pattern takes from it. */
 const OTHER_LOCALES = ['fr', 'de'] as const;

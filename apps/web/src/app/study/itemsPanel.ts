@@ -7,10 +7,10 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
-import type { BarItem, BarReading } from '@spare-coat/core/picture/readBar';
-import type { Told } from '@spare-coat/core/picture/told';
-import { roundTo, sayNumber } from '@spare-coat/core/traits/say';
-import { ZONES, type Order, type Zone } from '@spare-coat/core/traits/value';
+import type { BarItem, BarReading } from '@spare-coat/core/measuring/picture/readBar';
+import type { Told } from '@spare-coat/core/ground/result';
+import { roundTo, sayNumber } from '@spare-coat/core/model/traits/say';
+import { ZONES, type Order, type Zone } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

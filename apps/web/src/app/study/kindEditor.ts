@@ -1,9 +1,9 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { checkCommand, type CommandOf } from '@spare-coat/core/coat/commands';
-import { IMPORTANCES, KIND_GROUPS, type TraitSpec } from '@spare-coat/core/reference/kind';
-import { findKind } from '@spare-coat/core/reference/kinds/registry';
-import type { TraitType } from '@spare-coat/core/traits/value';
+import { checkCommand, type CommandOf } from '@spare-coat/core/doing/commands/commands';
+import { IMPORTANCES, KIND_GROUPS, type TraitSpec } from '@spare-coat/core/model/kinds/kind';
+import { findKind } from '@spare-coat/core/model/kinds/registry';
+import type { TraitType } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { PictureRow } from '@spare-coat/core/coat/rows';
-import type { Point } from '@spare-coat/core/picture/measureLine';
+import type { PictureRow } from '@spare-coat/core/model/coat/rows';
+import type { Point } from '@spare-coat/core/measuring/picture/measureLine';
 
 /** Pixels of the picture on each side, and how large each is drawn. */
 const ACROSS = 15;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { BarReading } from '@spare-coat/core/picture/readBar';
-import type { Told } from '@spare-coat/core/picture/told';
+import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
+import type { Told } from '@spare-coat/core/ground/result';
 import { Copied } from './copied';
 
 /** How much a bar lets through, read along its inner side. */

@@ -1,9 +1,9 @@
 import { Injectable, inject, signal } from '@angular/core';
-import type { SingleCommand } from '@spare-coat/core/coat/commands';
-import type { PictureRow, RegionRow, VariantRow } from '@spare-coat/core/coat/rows';
-import { clip } from '@spare-coat/core/picture/rect';
-import type { Readings } from '@spare-coat/core/reference/measure';
-import { readOtherVariant } from '@spare-coat/core/reference/otherVariant';
+import type { SingleCommand } from '@spare-coat/core/doing/commands/commands';
+import type { PictureRow, RegionRow, VariantRow } from '@spare-coat/core/model/coat/rows';
+import { clip } from '@spare-coat/core/measuring/picture/rect';
+import type { Readings } from '@spare-coat/core/model/kinds/measure';
+import { readOtherVariant } from '@spare-coat/core/model/coat/otherVariant';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

@@ -2,7 +2,7 @@ import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
-import type { PictureRow } from '@spare-coat/core/coat/rows';
+import type { PictureRow } from '@spare-coat/core/model/coat/rows';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Notices } from '../shared/notices';

@@ -1,6 +1,6 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { SUBJECTS, type PictureRow } from '@spare-coat/core/coat/rows';
+import { SUBJECTS, type PictureRow } from '@spare-coat/core/model/coat/rows';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 

@@ -12,10 +12,10 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { Guide, PictureRow } from '@spare-coat/core/coat/rows';
-import { measureLine, type Point } from '@spare-coat/core/picture/measureLine';
-import { clip, type Rect } from '@spare-coat/core/picture/rect';
-import { sayNumber } from '@spare-coat/core/traits/say';
+import type { Guide, PictureRow } from '@spare-coat/core/model/coat/rows';
+import { measureLine, type Point } from '@spare-coat/core/measuring/picture/measureLine';
+import { clip, type Rect } from '@spare-coat/core/measuring/picture/rect';
+import { sayNumber } from '@spare-coat/core/model/traits/say';
 import { Viewport } from '../shared/viewport';
 import { Lens } from './lens';
 

@@ -9,13 +9,13 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { STATES, type ElementRow } from '@spare-coat/core/coat/rows';
-import type { BarItem } from '@spare-coat/core/picture/readBar';
-import type { RegionReading } from '@spare-coat/core/picture/readRegion';
-import { KIND_GROUPS } from '@spare-coat/core/reference/kind';
-import { measuredTraits } from '@spare-coat/core/reference/measure';
-import { sayNumber, spellValue } from '@spare-coat/core/traits/say';
-import type { NearFace } from '@spare-coat/core/type/nearestFaces';
+import { STATES, type ElementRow } from '@spare-coat/core/model/coat/rows';
+import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
+import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
+import { KIND_GROUPS } from '@spare-coat/core/model/kinds/kind';
+import { measuredTraits } from '@spare-coat/core/model/kinds/measure';
+import { sayNumber, spellValue } from '@spare-coat/core/model/traits/say';
+import type { NearFace } from '@spare-coat/core/measuring/type/nearestFaces';
 import { CoatView } from '../shared/coatView';
 import { Copied } from './copied';
 import { CutPanel } from './cutPanel';

@@ -8,14 +8,14 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { Guide, RegionRow } from '@spare-coat/core/coat/rows';
-import type { Point } from '@spare-coat/core/picture/measureLine';
-import type { BarItem } from '@spare-coat/core/picture/readBar';
-import type { Rect } from '@spare-coat/core/picture/rect';
-import type { SampleSide } from '@spare-coat/core/picture/sampleColour';
-import { roundTo } from '@spare-coat/core/traits/say';
-import type { NearFace } from '@spare-coat/core/type/nearestFaces';
-import type { TraitValue } from '@spare-coat/core/traits/value';
+import type { Guide, RegionRow } from '@spare-coat/core/model/coat/rows';
+import type { Point } from '@spare-coat/core/measuring/picture/measureLine';
+import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
+import type { SampleSide } from '@spare-coat/core/measuring/picture/sampleColour';
+import { roundTo } from '@spare-coat/core/model/traits/say';
+import type { NearFace } from '@spare-coat/core/measuring/type/nearestFaces';
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Keys } from '../shared/keys';

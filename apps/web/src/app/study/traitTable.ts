@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
-import { traitCsv, traitJson, traitTable, type TraitTableRow } from '@spare-coat/core/reference/traitTable';
+import { traitCsv, traitJson, traitTable, type TraitTableRow } from '@spare-coat/core/model/coat/traitTable';
 import { CoatView } from '../shared/coatView';
 import { saveFile } from '../shared/saveFile';
 

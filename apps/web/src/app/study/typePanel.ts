@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { Measured, TextReading } from '@spare-coat/core/picture/readText';
-import type { Told } from '@spare-coat/core/picture/told';
-import { sayNumber } from '@spare-coat/core/traits/say';
-import { nearestFaces, type NearFace } from '@spare-coat/core/type/nearestFaces';
+import type { Measured, TextReading } from '@spare-coat/core/measuring/picture/readText';
+import type { Told } from '@spare-coat/core/ground/result';
+import { sayNumber } from '@spare-coat/core/model/traits/say';
+import { nearestFaces, type NearFace } from '@spare-coat/core/measuring/type/nearestFaces';
 import { Copied } from './copied';
 import { Fonts } from '../shared/fonts';
 

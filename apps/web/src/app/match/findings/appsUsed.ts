@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { reachOf } from '@spare-coat/core/findings/reach';
+import { reachOf } from '@spare-coat/core/deciding/findings/reach';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 import { Noticed } from './noticed';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { Finding, FindingAction } from '@spare-coat/core/findings/finding';
+import type { Finding, FindingAction } from '@spare-coat/core/deciding/findings/finding';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 import { newId } from '../../shared/newId';

@@ -1,8 +1,8 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import { sameJson } from '@spare-coat/core/coat/changes';
-import { ordered } from '@spare-coat/core/coat/rows';
-import { sortFindings } from '@spare-coat/core/findings/finding';
-import { findingsOf } from '@spare-coat/core/findings/findings';
+import { sameJson } from '@spare-coat/core/model/coat/changes';
+import { ordered } from '@spare-coat/core/model/coat/rows';
+import { sortFindings } from '@spare-coat/core/deciding/findings/finding';
+import { findingsOf } from '@spare-coat/core/deciding/findings/findings';
 import { SurveyIntake } from '../../shared/surveyIntake';
 import { CoatView } from '../../shared/coatView';
 import { Trials } from '../../shared/trials';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { LIMIT_LABELS, NO_LIMITS, type LimitId, type Limits } from '@spare-coat/core/matching/limits';
+import { LIMIT_LABELS, NO_LIMITS, type LimitId, type Limits } from '@spare-coat/core/model/coat/limits';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 

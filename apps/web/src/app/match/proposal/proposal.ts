@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { acceptCommands, type ProposedElement } from '@spare-coat/core/matching/proposal/accept';
-import type { ProposedSet } from '@spare-coat/core/matching/proposal/report';
-import { MOST_COMMANDS } from '@spare-coat/core/coat/commands';
-import { chosenLayers } from '@spare-coat/core/matching/score';
+import { acceptCommands, type ProposedElement } from '@spare-coat/core/deciding/proposal/accept';
+import type { ProposedSet } from '@spare-coat/core/deciding/proposal/report';
+import { MOST_COMMANDS } from '@spare-coat/core/doing/commands/commands';
+import { chosenLayers } from '@spare-coat/core/deciding/matching/score';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 import { newId } from '../../shared/newId';

@@ -1,6 +1,6 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import { coatOf } from '@spare-coat/core/coat/rows';
-import type { ProposalReport } from '@spare-coat/core/matching/proposal/report';
+import { coatOf } from '@spare-coat/core/model/coat/rows';
+import type { ProposalReport } from '@spare-coat/core/deciding/proposal/report';
 import { Api, type JobState } from '../../shared/api';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';

@@ -6,10 +6,10 @@ import {
   type ReadingLoad,
   type ReadingPhase,
   type ReadingRow,
-} from '@spare-coat/core/coat/rows';
-import { median } from '@spare-coat/core/readings/sums';
-import { sayVerdict, verdictOf, type Verdict } from '@spare-coat/core/readings/verdict';
-import { byPart } from '@spare-coat/core/readings/byPart';
+} from '@spare-coat/core/model/coat/rows';
+import { median } from '@spare-coat/core/proving/readings/sums';
+import { sayVerdict, verdictOf, type Verdict } from '@spare-coat/core/proving/readings/verdict';
+import { byPart } from '@spare-coat/core/proving/readings/byPart';
 import { NumberChart, roomColours } from '../../shared/chart';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';

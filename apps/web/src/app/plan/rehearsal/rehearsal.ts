@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
-import { FAULTS, type Fault } from '@spare-coat/core/rehearsal/perform';
-import type { View } from '@spare-coat/core/scene/compose/composeDesktop';
+import { FAULTS, type Fault } from '@spare-coat/core/doing/simulation/perform';
+import type { View } from '@spare-coat/core/doing/scene/compose/composeDesktop';
 import { NumberChart, roomColours } from '../../shared/chart';
 import { CoatView } from '../../shared/coatView';
 import { Drawing } from '../../shared/drawing';

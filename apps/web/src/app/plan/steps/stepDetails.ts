@@ -10,9 +10,9 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { notesOf } from '@spare-coat/core/plan/journal';
-import { commandLine } from '@spare-coat/core/plan/quote';
-import type { Step } from '@spare-coat/core/plan/step';
+import { notesOf } from '@spare-coat/core/doing/plan/journal';
+import { commandLine } from '@spare-coat/core/model/deeds/quote';
+import type { Step } from '@spare-coat/core/model/deeds/step';
 import { CoatView } from '../../shared/coatView';
 import { Notices } from '../../shared/notices';
 import { Intake } from '../../shared/intake';

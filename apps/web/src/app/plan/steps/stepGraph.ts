@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Graph, layout } from '@dagrejs/dagre';
-import { withoutImplied } from '@spare-coat/core/plan/reduction';
+import { withoutImplied } from '@spare-coat/core/doing/plan/reduction';
 import { PlanView } from '../planView';
 
 const NODE = { width: 190, height: 34 };

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, model } from '@angular/core';
-import type { Channel } from '@spare-coat/core/parts/part';
+import type { Channel } from '@spare-coat/core/model/parts/part';
 import { withValue, type Column } from './columns';
 import { FieldBox } from './fieldBox';
 import type { Row } from './rowsBox';

@@ -1,7 +1,7 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
-import { readPart } from '@spare-coat/core/parts/part';
-import type { Offer } from '@spare-coat/core/parts/offer';
+import { readPart } from '@spare-coat/core/model/parts/part';
+import type { Offer } from '@spare-coat/core/model/offers/offer';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { ChannelsBox } from './channelsBox';
 import { DocumentEditor } from './documentEditor';

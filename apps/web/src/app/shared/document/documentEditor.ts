@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
-import type { Offer } from '@spare-coat/core/parts/offer';
+import type { Offer } from '@spare-coat/core/model/offers/offer';
 import { withValue, type Column } from './columns';
 import { ChannelsBox } from './channelsBox';
 import { FieldBox } from './fieldBox';

@@ -1,9 +1,9 @@
-import type { State } from '@spare-coat/core/coat/rows';
+import type { State } from '@spare-coat/core/model/coat/rows';
 import { ChangeDetectionStrategy, Component, computed, model, signal } from '@angular/core';
-import { supplyProblem, type Offer, type Supply } from '@spare-coat/core/parts/offer';
-import { KINDS, findKind } from '@spare-coat/core/reference/kinds/registry';
-import type { TraitSpec } from '@spare-coat/core/reference/kind';
-import type { TraitValue } from '@spare-coat/core/traits/value';
+import { supplyProblem, type Offer, type Supply } from '@spare-coat/core/model/offers/offer';
+import { KINDS, findKind } from '@spare-coat/core/model/kinds/registry';
+import type { TraitSpec } from '@spare-coat/core/model/kinds/kind';
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { TraitEditor } from '../traitEditor';
 
 /** How a trait can be supplied, by the type of the trait. */

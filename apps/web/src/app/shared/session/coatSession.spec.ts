@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { coatOf } from '@spare-coat/core/coat/rows';
+import { coatOf } from '@spare-coat/core/model/coat/rows';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { Api, ApiProblem } from '../api';
 import { CoatStore } from '../coatStore';

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Command } from '@spare-coat/core/coat/commands';
+import type { Command } from '@spare-coat/core/doing/commands/commands';
 
 /** Something a person did that the server has not acknowledged, as it is kept in the browser. */
 export interface Unsent {

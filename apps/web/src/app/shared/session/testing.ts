@@ -1,9 +1,9 @@
-import { carryOut } from '@spare-coat/core/coat/carryOut';
-import { applyChanges, invertChanges, type Change } from '@spare-coat/core/coat/changes';
-import type { Command } from '@spare-coat/core/coat/commands';
-import { CommandRefused } from '@spare-coat/core/coat/refused';
-import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/coat/rows';
-import type { Answerable, Entry, Written } from '@spare-coat/core/wire/coat';
+import { carryOut } from '@spare-coat/core/doing/commands/carryOut';
+import { applyChanges, invertChanges, type Change } from '@spare-coat/core/model/coat/changes';
+import type { Command } from '@spare-coat/core/doing/commands/commands';
+import { CommandRefused } from '@spare-coat/core/doing/commands/refused';
+import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
+import type { Answerable, Entry, Written } from '@spare-coat/core/proving/wire/coat';
 import { ApiProblem } from '../api';
 
 /** For tests: a server in some lines. Coats with their histories, and every way in which a server can fail to answer. */

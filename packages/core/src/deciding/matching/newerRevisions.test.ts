@@ -1,0 +1,35 @@
+import { expect, it } from 'vitest';
+import { applyChanges, invertChanges } from '../../model/coat/changes.js';
+import { carryOut } from '../../doing/commands/carryOut.js';
+import type { Command } from '../../doing/commands/commands.js';
+import { testCoat, testMatch, uuid } from '../../testing/coat.js';
+import { testHost, testPart } from '../../testing/parts.js';
+import { newerRevisions } from './newerRevisions.js';
+import { partKey, type MatchContext } from './targets.js';
+
+it('a newer revision of a part is offered where an older one is used, and taken with what was set', () => {
+  const old = testPart('Tide', {}, { edge: { fixed: 'right' } });
+  const next = { ...old, revision: 2, version: '1.1' };
+  const rows = {
+    ...testCoat(),
+    match: { m: testMatch('m', uuid('rail')) },
+    layer: { l: { id: uuid('l'), matchId: 'm', position: 0, partId: old.id, partRevision: 1, offer: 'bar', traits: null, settings: { all: { thickness: 40 } } } }, // prettier-ignore
+  };
+  const own = { ...rows, layer: { [uuid('l')]: rows.layer.l } };
+  const ctx = (parts: (typeof old)[]): MatchContext => ({ rows: own, host: testHost(), parts: new Map(parts.map((p) => [partKey(p.id, p.revision), p])) }); // prettier-ignore
+  expect(newerRevisions(ctx([old]), uuid('rail'))).toEqual([]);
+  expect(newerRevisions(ctx([old, next]), uuid('rail')).map((n) => n.part.version)).toEqual(['1.1']);
+  expect(newerRevisions(ctx([old, { ...next, offers: [] }]), uuid('rail'))).toEqual([]);
+  const changes = carryOut(own, { type: 'layer.renew', id: uuid('l'), partRevision: 2 } as Command);
+  const after = applyChanges(own, changes);
+  if (!after.ok) throw new Error('refused');
+  expect(after.rows.layer[uuid('l')]).toMatchObject({
+    partRevision: 2,
+    settings: { all: { thickness: 40 } },
+  });
+  const back = applyChanges(
+    after.rows,
+    invertChanges(changes, () => uuid('x'), '2026-11-28T00:00:00.000Z'),
+  );
+  expect(back).toEqual({ ok: true, rows: own });
+});

@@ -1,0 +1,135 @@
+import type { CaptureRow, CoatRows, ElementRow, SightingRow } from '../../model/coat/rows.js';
+import { displayOf } from './carry.js';
+import type { ElementScore, TraitScore } from './score.js';
+import { carriedValue, partOf, type MatchContext } from './targets.js';
+import { readValue } from '../../model/deeds/written.js';
+import { closeness } from '../../model/traits/closeness.js';
+import type { TraitValue } from '../../model/traits/value.js';
+
+/** One trait that was really seen: what it is, where that is known from, and what it earns. */
+export interface TraitProof {
+  readonly score: TraitScore;
+  /** Lengths in device pixels of the host display. */
+  readonly seen: TraitValue;
+  readonly by: 'picture' | 'survey';
+  /** 0 to 1. */
+  readonly credit: number;
+}
+
+/** What is proven of an element in one variant. */
+export interface ElementProof {
+  /** Mean over the traits that were seen, 0 to 1. */
+  readonly closeness: number;
+  /** The same over all traits, with what was promised in place of what was not seen, 0 to 1. */
+  readonly withPromised: number;
+  readonly traits: readonly TraitProof[];
+  /** The picture it was seen on; null where only a survey tells. */
+  readonly capture: CaptureRow | null;
+  readonly sighting: SightingRow | null;
+}
+
+/** What was seen last of each element in each variant, by `elementId variantId`. Drawings prove nothing. */
+export type SeenIndex = ReadonlyMap<string, { readonly capture: CaptureRow; readonly sighting: SightingRow }>;
+
+/** Pictures of the own desktop that prove something, oldest first. */
+export function provingCaptures(rows: CoatRows, variantId?: string): CaptureRow[] {
+  return Object.values(rows.capture)
+    .filter((c) => c.how === 'brought in' && (variantId === undefined || c.variantId === variantId))
+    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1));
+}
+
+export function seenIndex(rows: CoatRows, until?: string): SeenIndex {
+  const byCapture = new Map<string, SightingRow[]>();
+  for (const s of Object.values(rows.sighting))
+    byCapture.set(s.captureId, [...(byCapture.get(s.captureId) ?? []), s]);
+  const seen = new Map<string, { capture: CaptureRow; sighting: SightingRow }>();
+  for (const capture of provingCaptures(rows)) {
+    if (until !== undefined && capture.at > until) break;
+    for (const sighting of byCapture.get(capture.id) ?? [])
+      seen.set(`${sighting.elementId} ${capture.variantId}`, { capture, sighting });
+  }
+  return seen;
+}
+
+/** The credit of a value that was seen, against a trait's target. */
+export function creditOf({ target }: TraitScore, seen: TraitValue): number {
+  const { spec, tolerance, opacity, ground, value } = target;
+  return closeness(spec.type, seen, value, { tolerance, credit: spec.credit, opacity, ground });
+}
+
+/** A value read off a picture of the own desktop, with its lengths in device pixels of the host display. */
+export function onDisplay(
+  rows: CoatRows,
+  element: ElementRow,
+  capture: CaptureRow,
+  score: TraitScore,
+  value: TraitValue,
+): TraitValue {
+  return carriedValue(score.target.spec.type, value, displayOf(rows, element).height / capture.height);
+}
+
+/** What the newest survey says of a trait that has a setting; null where it says nothing. */
+function bySurvey(ctx: MatchContext, element: ElementRow, score: TraitScore): TraitValue | null {
+  const { place, layerId, target } = score;
+  const raw = place && !place.file && place.key !== '' ? ctx.settingsNow?.get(place.key) : undefined;
+  if (!place || raw === undefined) return null;
+  const layer = layerId === null ? undefined : ctx.rows.layer[layerId];
+  const part = (layer && partOf(ctx, layer)) ?? null;
+  const value = readValue(part, place, target.spec.type, raw);
+  return value === null ? null : carriedValue(target.spec.type, value, displayOf(ctx.rows, element).scale);
+}
+
+/**
+ * Holds what was seen of an element against what is wanted and what was promised. Only what a picture or a survey shows is
+ * proven; the rest is not seen.
+ *
+ * @returns null where nothing of it was seen
+ */
+export function proveElement(
+  ctx: MatchContext,
+  seen: SeenIndex,
+  element: ElementRow,
+  variantId: string,
+  score: ElementScore,
+): ElementProof | null {
+  const at = seen.get(`${element.id} ${variantId}`);
+  const traits = score.traits.flatMap((t): TraitProof[] => {
+    if (t.target.state !== null) return [];
+    const read = at?.sighting.values[t.target.spec.id];
+    const shown = read === undefined ? null : onDisplay(ctx.rows, element, at!.capture, t, read);
+    const value = shown ?? bySurvey(ctx, element, t);
+    if (value === null) return [];
+    return [{ score: t, seen: value, by: shown === null ? 'survey' : 'picture', credit: creditOf(t, value) }];
+  });
+  if (traits.length === 0) return null;
+  const proven = new Map(traits.map((t) => [t.score, t.credit]));
+  let [sum, weights, all, allWeights] = [0, 0, 0, 0];
+  for (const t of score.traits) {
+    const credit = proven.get(t);
+    if (credit !== undefined) {
+      sum += t.target.weight * credit;
+      weights += t.target.weight;
+    }
+    all += t.target.weight * (credit ?? t.credit);
+    allWeights += t.target.weight;
+  }
+  return {
+    closeness: sum / weights,
+    withPromised: all / allWeights,
+    traits,
+    capture: at?.capture ?? null,
+    sighting: at?.sighting ?? null,
+  };
+}
+
+/**
+ * Whether an element was seen after something was done for it: until then a picture shows how it was before, and what the
+ * chosen matches promise is what counts.
+ */
+export function isSeenAfterDoing(rows: CoatRows, elementId: string, proof: ElementProof): boolean {
+  const { capture } = proof;
+  if (capture === null) return false;
+  return Object.values(rows.journal).some(
+    (j) => j.what === 'done' && j.at <= capture.at && (j.step?.elements ?? []).includes(elementId),
+  );
+}

@@ -1,0 +1,277 @@
+import {
+  coatOf,
+  handmadeOf,
+  handmadeOffer,
+  layersOf,
+  matchOf,
+  type CoatRows,
+  type ElementRow,
+  type HandmadeRow,
+  type LayerRow,
+  type LayerSettings,
+} from '../../model/coat/rows.js';
+import { defaultOf, type HostProfile } from '../../model/host/profile.js';
+import { addedSurfaces } from '../../model/host/surfaces.js';
+import { fromSyntax, toSyntax } from '../../model/offers/formatSyntax.js';
+import type { Offer, SettingPlace, Supply } from '../../model/offers/offer.js';
+import { syntaxAt } from '../../model/offers/ownSetting.js';
+import type { Part } from '../../model/parts/part.js';
+import { closeness } from '../../model/traits/closeness.js';
+import { keepingUnknown } from '../../model/traits/keepingUnknown.js';
+import type { Order, TraitValue } from '../../model/traits/value.js';
+import { displayOf } from './carry.js';
+import { settle } from './settle.js';
+import { carriedValue, partOf, type MatchContext, type Target } from './targets.js';
+
+/** What a layer is: what a whole look left behind, what carries the element, or what lies over it for some traits. */
+export type LayerRole = 'look' | 'base' | 'overlay';
+
+/** A layer with its offer at hand: what supplies an element, or a part of it. */
+export interface ResolvedLayer {
+  readonly role: LayerRole;
+  /** Of a whole look that says nothing of this kind: what was set before it is gone, and nobody can tell what is there. */
+  readonly blank?: boolean;
+  readonly offer: Offer;
+  /** The part that makes the offer; none of what the host or one's own hand makes. */
+  readonly part?: Part;
+  /** The part's name, or the host's. */
+  readonly from: string;
+  readonly layerId: string | null;
+  readonly traits: readonly string[] | null;
+  readonly settings: LayerSettings;
+}
+
+/** One trait, scored: target, actual, difference, credit. Lengths in device pixels of the host display. */
+export interface TraitScore {
+  readonly target: Target;
+  /** Null: nobody can tell. */
+  readonly actual: TraitValue | null;
+  /** What to type, in the host's units, and where; null when there is nothing to type. */
+  readonly setting: TraitValue | null;
+  readonly place: SettingPlace | null;
+  readonly supply: Supply | null;
+  readonly layerId: string | null;
+  readonly from: string;
+  readonly bound: string;
+  readonly byHand: boolean;
+  /** Nobody says how it is in this state: it is taken to be as at rest. */
+  readonly isTaken?: boolean;
+  /** 0 to 1. */
+  readonly credit: number;
+}
+
+export interface ElementScore {
+  /** 0 to 1; null: nothing to weigh, not scored. */
+  readonly closeness: number | null;
+  readonly traits: readonly TraitScore[];
+  /** Some of it rests on assumed or unknown values. */
+  readonly assumed: boolean;
+}
+
+function handSetting(settings: LayerSettings, trait: string, variantId: string): TraitValue | undefined {
+  return settings[variantId]?.[trait] ?? settings['all']?.[trait];
+}
+
+/**
+ * Scores the layers of one element against its targets in one variant. The value of a trait comes from the last
+ * layer that supplies it; what no layer supplies comes from the host's own default, unless the base replaces the
+ * host's thing or a whole look left something that nobody can tell; what nobody can tell counts 0.
+ */
+export function scoreLayers(
+  rows: CoatRows,
+  host: HostProfile | null,
+  targets: readonly Target[],
+  layers: readonly ResolvedLayer[],
+  variant: { readonly id: string; readonly name: string },
+  element: ElementRow,
+): ElementScore {
+  const { kind } = element;
+  const { scale } = displayOf(rows, element);
+  const variantName = variant.name.toLowerCase();
+  let sum = 0;
+  let weights = 0;
+  let assumed = false;
+  let rest: TraitScore | null = null;
+  const traits = targets.map((target): TraitScore => {
+    const known = rest?.target.spec === target.spec ? rest : null;
+    const own = known ?? scoreTrait(host, target, layers, scale, variant.id, variantName, kind);
+    // Without a target at rest, what can be set is set for the state.
+    const score: TraitScore =
+      target.state === null || (!known && own.place) ? own : inState(target, own, scale);
+    if (target.state === null) rest = score;
+    sum += target.weight * score.credit;
+    weights += target.weight;
+    if (target.source.how === 'assumed' || score.actual === null || score.isTaken) assumed = true;
+    return score;
+  });
+  return { closeness: weights === 0 ? null : sum / weights, traits, assumed };
+}
+
+/**
+ * A trait in a state, by what gives it at rest: what that says of the state, else the same as at rest. There is nothing
+ * to type for it.
+ */
+function inState(target: Target, rest: TraitScore, scale: number): TraitScore {
+  const { spec, state, tolerance, opacity, ground } = target;
+  const { supply } = rest;
+  const said = supply && 'fixed' in supply && state ? supply.byState?.[state] : undefined;
+  const actual = said === undefined ? rest.actual : carriedValue(spec.type, said, scale);
+  const context = { tolerance, credit: spec.credit, opacity, ground };
+  return {
+    ...rest,
+    target,
+    actual,
+    setting: null,
+    place: null,
+    bound: said === undefined ? 'taken to be as at rest' : 'fixed, cannot be set',
+    byHand: false,
+    isTaken: said === undefined,
+    credit: actual === null ? 0 : closeness(spec.type, actual, target.value, context),
+  };
+}
+
+/**
+ * What stays on a bar of the host because an item of the reference is not known there: the plan takes nothing off then, so that
+ * this is what will be seen. Null where nothing stays for that reason.
+ */
+function keptItems(
+  host: HostProfile | null,
+  { part, offer }: ResolvedLayer,
+  { spec, value }: Target,
+  setting: TraitValue | null,
+  variantName: string,
+  kind: string,
+): ReturnType<typeof keepingUnknown> | null {
+  if (spec.type !== 'order' || kind === 'window-buttons' || !host || part || setting === null) return null;
+  if (addedSurfaces(host).includes(offer)) return null;
+  const before = defaultOf(host, kind, spec.id, variantName) as Order | null;
+  const kept = keepingUnknown(before, setting as Order, value as Order);
+  return kept.kept.length > 0 ? kept : null;
+}
+
+function scoreTrait(
+  host: HostProfile | null,
+  target: Target,
+  layers: readonly ResolvedLayer[],
+  scale: number,
+  variantId: string,
+  variantName: string,
+  kind: string,
+): TraitScore {
+  const { spec } = target;
+  const context = {
+    tolerance: target.tolerance,
+    credit: spec.credit,
+    opacity: target.opacity,
+    ground: target.ground,
+  };
+  for (let i = layers.length - 1; i >= 0; i--) {
+    const layer = layers[i]!;
+    if (layer.traits && !layer.traits.includes(spec.id)) continue;
+    const supply = layer.offer.supplies[spec.id];
+    if (!supply) continue;
+    const place = 'setting' in supply ? supply.setting : null;
+    const hand = place ? handSetting(layer.settings, spec.id, variantId) : undefined;
+    let actual: TraitValue;
+    let setting: TraitValue | null;
+    let bound: string;
+    let credit: number;
+    if (hand !== undefined) {
+      actual = carriedValue(spec.type, hand, scale);
+      setting = hand;
+      bound = 'typed by hand';
+      credit = closeness(spec.type, actual, target.value, context);
+    } else {
+      const settled = settle(supply, spec.type, target.value, scale, variantName, context);
+      actual = settled.actual;
+      setting = settled.setting;
+      bound = settled.bound;
+      credit = settled.closeness;
+      const kept = keptItems(host, layer, target, setting, variantName, kind);
+      if (kept) {
+        actual = kept.order;
+        bound = `${bound}; ${kept.kept.join(' and ')} ${kept.kept.length === 1 ? 'stays' : 'stay'}`;
+        credit = closeness(spec.type, actual, target.value, context);
+      }
+    }
+    const syntax = spec.type === 'format' && place && layer.part ? syntaxAt(layer.part, place) : null;
+    if (syntax && typeof setting === 'string') {
+      const { text, losses } = toSyntax(setting, syntax);
+      if (losses.length > 0) {
+        actual = fromSyntax(text, syntax).text;
+        bound = `as far as ${syntax.name} has codes for it`;
+        credit = closeness(spec.type, actual, target.value, context);
+      }
+    }
+    const { layerId, from } = layer;
+    // Written out, not spread: this runs for every trait of every offer of every element.
+    return {
+      target,
+      actual,
+      setting,
+      place,
+      supply,
+      layerId,
+      from,
+      bound,
+      byHand: hand !== undefined,
+      credit,
+    };
+  }
+  const hidden = layers.some((l) => l.blank === true || (l.role === 'base' && l.offer.replaces));
+  const fallback = host && !hidden ? defaultOf(host, kind, spec.id, variantName) : null;
+  const actual = fallback === null ? null : carriedValue(spec.type, fallback, scale);
+  return {
+    target,
+    actual,
+    setting: null,
+    place: null,
+    supply: null,
+    layerId: null,
+    from: actual === null ? '' : `${host!.name}, as it is`,
+    bound: actual === null ? 'nobody can tell' : 'as the host is now',
+    byHand: false,
+    credit: actual === null ? 0 : closeness(spec.type, actual, target.value, context),
+  };
+}
+
+/** Something of one's own making, as an offer. */
+export function offerOfHandmade({ id, kind, name, supplies }: HandmadeRow): Offer {
+  return {
+    id: handmadeOffer(id),
+    kind,
+    name,
+    replaces: false,
+    supplies: Object.fromEntries(Object.entries(supplies).map(([trait, value]) => [trait, { fixed: value }])),
+  };
+}
+
+/** The offer a layer row names, or null when its part or offer is not at hand. */
+export function resolveLayer(ctx: MatchContext, layer: LayerRow): ResolvedLayer | null {
+  const { traits, settings } = layer;
+  const role: LayerRole = layer.position === 0 ? 'base' : 'overlay';
+  const made = layer.partId === null ? handmadeOf(ctx.rows, layer.offer) : null;
+  if (made)
+    return { role, offer: offerOfHandmade(made), from: 'Hand-made', layerId: layer.id, traits, settings };
+  const part = partOf(ctx, layer);
+  const offers = layer.partId === null ? ctx.host?.offers : part?.offers;
+  const offer = offers?.find((o) => o.id === layer.offer);
+  if (!offer) return null;
+  const from = part?.name ?? ctx.host?.name ?? '';
+  return { role, offer, from, layerId: layer.id, traits, settings, ...(part ? { part } : {}) };
+}
+
+/** The layers chosen for an element, base first; empty when nothing is chosen. */
+export function chosenLayers(ctx: MatchContext, elementId: string): ResolvedLayer[] {
+  const match = matchOf(ctx.rows, elementId);
+  if (!match) return [];
+  return layersOf(ctx.rows, match.id)
+    .map((l) => resolveLayer(ctx, l))
+    .filter((l): l is ResolvedLayer => l !== null);
+}
+
+/** The thresholds of the coat. */
+export function thresholdsOf(rows: CoatRows): { matchedAt: number; nearAt: number } {
+  const { matchedAt, nearAt } = coatOf(rows);
+  return { matchedAt, nearAt };
+}

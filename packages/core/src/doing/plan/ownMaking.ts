@@ -1,0 +1,89 @@
+import {
+  handmadeOf,
+  layersOf,
+  matchOf,
+  type CoatRows,
+  type ElementRow,
+  type HandmadeRow,
+} from '../../model/coat/rows.js';
+import type { HostProfile } from '../../model/host/profile.js';
+import type { TraitScore } from '../../deciding/matching/score.js';
+import type { SettingPlace } from '../../model/offers/offer.js';
+import { launcherFile } from '../../measuring/standards/desktopEntry.js';
+import type { TraitValue } from '../../model/traits/value.js';
+import type { Deed } from '../../model/deeds/deed.js';
+import type { Draft } from './draft.js';
+
+/** Where desktops look for launchers and pictures of one's own. Source: the XDG base directory and menu specifications. */
+const LAUNCHERS = '~/.local/share/applications';
+const PICTURES = '~/.local/share/pixmaps';
+/** Where a browser puts what is saved. */
+const SAVED = '~/Downloads';
+
+/** Puts the files of something of one's own making where they stay; the key of the last step, or null without files. */
+export function addFiles(draft: Draft, made: HandmadeRow, element: ElementRow, after: string): string | null {
+  const command = made.recipe['command'];
+  const pictures = made.files.map((f) => f.name.replaceAll('/', '-'));
+  const launcher = typeof command === 'string' && command !== '' ? launcherFile(made.name, command) : null;
+  if (pictures.length === 0 && !launcher) return null;
+  const lying = [
+    ...pictures.map((name) => `${PICTURES}/${name}`),
+    ...(launcher ? [`${LAUNCHERS}/${launcher.name}`] : []),
+  ];
+  const folders = [...(pictures.length > 0 ? [PICTURES] : []), ...(launcher ? [LAUNCHERS] : [])];
+  const key = draft.add(
+    {
+      key: `place:${made.id}:${[...pictures, launcher?.name ?? ''].join()}`.slice(0, 480),
+      sort: 'place a file',
+      title:
+        pictures.length > 0
+          ? `Save ${made.name} from Match and put it in place`
+          : `Make the launcher ${made.name}`,
+      where: folders.join(' and '),
+      deeds: [
+        ...pictures.map((name): Deed => ({
+          do: 'place',
+          from: `${SAVED}/${name}`,
+          to: `${PICTURES}/${name}`,
+        })),
+        ...(launcher
+          ? [{ do: 'write', to: `${LAUNCHERS}/${launcher.name}`, text: launcher.text } satisfies Deed]
+          : []),
+      ],
+      expected: `There is ${lying.join(' and ')}.${pictures.length > 0 ? ` Choose it where the host asks for the picture of ${element.name}.` : ''}`,
+      check: `Look into ${folders.join(' and ')}.`,
+      undo: `Remove ${lying.join(' and ')}.`,
+      troubles:
+        pictures.length > 0
+          ? [`If a file is missing, save it from Match again; it belongs into ${SAVED}.`]
+          : [],
+      minutes: 2,
+    },
+    element.id,
+  );
+  draft.follow(after, key, false);
+  return key;
+}
+
+/**
+ * Where a value of one's own making is typed: the host's own setting for that trait where it has one, else nowhere that
+ * a command could reach. Null where the value is not of one's own making, and for pictures, which are placed as files.
+ */
+export function placeOfOwn(
+  rows: CoatRows,
+  host: HostProfile,
+  element: ElementRow,
+  score: TraitScore,
+): { readonly place: SettingPlace; readonly setting: TraitValue } | null {
+  const match = matchOf(rows, element.id);
+  const layer = match && layersOf(rows, match.id).find((l) => l.id === score.layerId);
+  const made = layer?.partId === null ? handmadeOf(rows, layer.offer) : null;
+  const { spec, state } = score.target;
+  const value = made?.supplies[spec.id];
+  if (!made || value === undefined || state !== null || spec.type === 'picture') return null;
+  for (const offer of host.offers) {
+    const supply = offer.kind === element.kind ? offer.supplies[spec.id] : undefined;
+    if (supply && 'setting' in supply) return { place: supply.setting, setting: value };
+  }
+  return { place: { key: '', place: `Where what draws ${element.name} keeps it` }, setting: value };
+}

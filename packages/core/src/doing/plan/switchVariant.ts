@@ -1,0 +1,118 @@
+import type { VariantRow } from '../../model/coat/rows.js';
+import type { HostProfile } from '../../model/host/profile.js';
+import type { CoatState } from '../../deciding/matching/evaluate.js';
+import type { TraitScore } from '../../deciding/matching/score.js';
+import { partOf, scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
+import type { Part } from '../../model/parts/part.js';
+import { resource } from '../../model/deeds/deed.js';
+import { Draft } from './draft.js';
+import { addShowing, withoutNeedless } from './drawAnew.js';
+import { orderSteps } from './order.js';
+import { placeOfOwn } from './ownMaking.js';
+import { addPairs } from './pairs.js';
+import { spellSetting } from './setValues.js';
+import { emptyPlan, type Plan } from '../../model/deeds/step.js';
+import { deedOf, resourceOf, writeValue } from '../../model/deeds/written.js';
+
+/** A setting that differs between variants, as a resource of the plan, and its value in each, by the variant's id. */
+export interface VariantSetting {
+  readonly resource: string;
+  readonly values: Readonly<Record<string, string>>;
+}
+
+/** The part that gives a trait, or null. */
+function partOfScore(ctx: MatchContext, { layerId }: TraitScore): Part | null {
+  const layer = layerId === null ? undefined : ctx.rows.layer[layerId];
+  return (layer && partOf(ctx, layer)) ?? null;
+}
+
+/** Settings that are not the same in all variants, by key. */
+export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostProfile): VariantSetting[] {
+  const found = new Map<string, Record<string, string>>();
+  if (host.variants) {
+    const values = scoredVariants(ctx.rows).flatMap((v): [string, string][] => {
+      const value = host.variants!.values[v.name.toLowerCase()];
+      return value === undefined ? [] : [[v.id, value]];
+    });
+    if (values.length > 1) found.set(resource.setting(host.variants.key), Object.fromEntries(values));
+  }
+  for (const state of coat.elements) {
+    if (state.standing === 'gap' || state.standing === 'left alone') continue;
+    for (const [variantId, { traits }] of Object.entries(state.perVariant))
+      for (const score of traits) {
+        if (!score.layerId) continue;
+        const { place, setting } = placeOfOwn(ctx.rows, host, state.element, score) ?? score;
+        const name = place && resourceOf(place);
+        if (!place || !name || setting === null) continue;
+        const values = found.get(name) ?? {};
+        values[variantId] ??= writeValue(
+          partOfScore(ctx, score),
+          place,
+          score.target.spec.type,
+          setting,
+        ).text;
+        found.set(name, values);
+      }
+  }
+  return [...found]
+    .filter(([, values]) => new Set(Object.values(values)).size > 1)
+    .map(([name, values]) => ({ resource: name, values }));
+}
+
+/** The short plan that switches a finished coat to one of its variants. */
+export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantRow): Plan {
+  const { host } = ctx;
+  if (!host) return emptyPlan();
+  const draft = new Draft(host);
+  const differing = new Set(variantSettings(ctx, coat, host).map((v) => v.resource));
+  const own = host.variants;
+  const value = own?.values[variant.name.toLowerCase()];
+  if (own && value !== undefined)
+    draft.add(
+      {
+        key: `switch:${own.key}:${value}`,
+        sort: 'choose',
+        title: `Switch ${host.name} to ${value}`,
+        where: own.place,
+        deeds: [{ do: 'set', key: own.key, value, of: [], listed: null }],
+        value,
+        expected: 'The host shows its own things so.',
+        undo: 'Switch back.',
+        effect: own.effect ?? 'none',
+      },
+      null,
+    );
+  const done = new Set<string>(own ? [resource.setting(own.key)] : []);
+  for (const state of coat.elements) {
+    if (state.standing === 'gap' || state.standing === 'left alone') continue;
+    for (const score of state.perVariant[variant.id]?.traits ?? []) {
+      const { place, setting } = placeOfOwn(ctx.rows, host, state.element, score) ?? score;
+      const name = place && resourceOf(place);
+      if (!score.layerId || !place || !name || setting === null) continue;
+      if (!differing.has(name) || done.has(name)) continue;
+      done.add(name);
+      const { spec } = score.target;
+      const { text } = writeValue(partOfScore(ctx, score), place, spec.type, setting);
+      const deed = deedOf(place, text, [], partOfScore(ctx, score));
+      if (!deed) continue;
+      draft.add(
+        {
+          key: `switch:${place.key}:${text}`.slice(0, 480),
+          sort: place.file ? 'edit a file' : 'set a value',
+          title: `Set ${state.element.name}: ${spec.label.toLowerCase()} to ${spellSetting(spec.type, setting)}`,
+          where: place.file ? place.file.path : place.place,
+          deeds: [deed],
+          value: spellSetting(spec.type, setting),
+          expected: 'The value is shown as typed.',
+          undo: 'Switch back.',
+          effect: place.effect ?? 'none',
+        },
+        state.element.id,
+      );
+    }
+  }
+  if (draft.steps.size === 0) return emptyPlan();
+  addPairs(draft, host);
+  addShowing(draft, host);
+  return withoutNeedless(orderSteps([...draft.steps.values()], draft.edges));
+}

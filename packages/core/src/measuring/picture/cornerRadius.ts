@@ -1,0 +1,155 @@
+import type { Pixels } from './pixels.js';
+import type { Rect } from './rect.js';
+import { refused, told, type Told } from '../../ground/result.js';
+
+/** Steps between the radii that are tried, in pixels. */
+const STEP = 0.5;
+/** The largest radius that is looked for, in pixels; more is a pill whose thickness already tells it. */
+const MOST = 48;
+/** Inside and outside of a corner must differ by this much in a channel, or the corner does not show. */
+const SEEN = 18;
+/** On its diagonal a quarter circle leaves 2 − √2 of its radius outside, counted along both sides. */
+const TRIANGLE = 0.62;
+/** How far beside the rectangle the ground outside is taken, in pixels. */
+const BESIDE = 3;
+
+type Colour = readonly [number, number, number];
+/** A corner's place, and the directions from it into the rectangle. */
+type Corner = readonly [x: number, y: number, dx: 1 | -1, dy: 1 | -1];
+
+/**
+ * The radius of a rectangle's outer corners in pixels, 0 for square ones, to about half a pixel.
+ *
+ * How much of each pixel near a corner belongs to the rectangle is told from its colour between the rectangle's
+ * colour and the ground beside it; the radius whose quarter circle leaves the least squared difference is taken, and
+ * the middle of the corners' answers. Corners on an edge of the picture are not looked at: nothing shows beside them.
+ */
+export function cornerRadius(pixels: Pixels, rect: Rect): Told<number> {
+  const most = Math.min(MOST, Math.floor(Math.min(rect.width, rect.height) / 2));
+  if (most < 3) return refused('too-small', 'It is too thin to have corners that can be told.');
+  const x1 = rect.x + rect.width;
+  const y1 = rect.y + rect.height;
+  const all: Corner[] = [
+    [rect.x, rect.y, 1, 1],
+    [x1, rect.y, -1, 1],
+    [rect.x, y1, 1, -1],
+    [x1, y1, -1, -1],
+  ];
+  const room = BESIDE + 1;
+  const corners = all.filter(
+    ([x, y]) => x >= room && y >= room && x <= pixels.width - room && y <= pixels.height - room,
+  );
+  if (corners.length === 0)
+    return refused('no-corner', 'All its corners lie on an edge of the picture, so none can be told.');
+  const radii = corners
+    .map((corner) => bestRadius(pixels, corner, most))
+    .filter((r): r is number => r !== null)
+    .sort((a, b) => a - b);
+  if (radii.length === 0)
+    return refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.');
+  const middle = (radii.length - 1) >> 1;
+  return told(radii.length % 2 === 1 ? radii[middle]! : (radii[middle]! + radii[middle + 1]!) / 2);
+}
+
+function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null {
+  const [cx, cy, dx, dy] = corner;
+  // The pixel `i` columns and `j` rows into the rectangle from the corner; negative ones lie outside.
+  const at = (i: number, j: number): Colour => {
+    const x = dx > 0 ? cx + i : cx - 1 - i;
+    const y = dy > 0 ? cy + j : cy - 1 - j;
+    const p =
+      (Math.min(pixels.height - 1, Math.max(0, y)) * pixels.width +
+        Math.min(pixels.width - 1, Math.max(0, x))) *
+      4;
+    return [pixels.data[p]!, pixels.data[p + 1]!, pixels.data[p + 2]!];
+  };
+  // Where the sides are straight: the middle of what may be corner, up to its end.
+  const along = Array.from({ length: most - (most >> 1) }, (_, k) => (most >> 1) + k);
+  const inside = middleColour(along.flatMap((k) => [at(k, 2), at(2, k), at(k, 3), at(3, k)]));
+  const beside = [
+    middleColour(along.map((k) => at(k, -BESIDE))),
+    middleColour(along.map((k) => at(-BESIDE, k))),
+    middleColour([at(-2, -2), at(-3, -3), at(-2, -3), at(-3, -2)]),
+  ];
+  // Beside both sides something else must show: a corner against a neighbour of its own colour tells nothing.
+  if (beside.some((c) => difference(c, inside) < SEEN)) return null;
+  const belongs: number[] = [];
+  for (let j = 0; j < most; j++)
+    for (let i = 0; i < most; i++) {
+      const c = at(i, j);
+      let least = 1;
+      for (const ground of beside) {
+        least = Math.min(least, shareOf(c, ground, inside));
+      }
+      belongs.push(least);
+    }
+  let best: { offs: number[]; n: number; off: number } | null = null;
+  // At a fractional scale the sides themselves begin inside a pixel.
+  for (const sx of SIDE_INSETS)
+    for (const sy of SIDE_INSETS) {
+      const offs: number[] = [];
+      for (let n = 0; n * STEP <= most; n++) offs.push(misfit(belongs, most, n * STEP, sx, sy));
+      const n = offs.indexOf(Math.min(...offs));
+      if (!best || offs[n]! < best.off) best = { offs, n, off: offs[n]! };
+    }
+  return refine(best!.offs, best!.n) * STEP;
+}
+
+/** How far into its first pixel a side may begin. */
+const SIDE_INSETS = [0, 0.5] as const;
+
+/**
+ * Squared difference between what was seen near a corner and what a radius would show. Only the triangle at the
+ * corner is looked at, the same for every radius: what could be outside of a quarter circle lies in it but for its
+ * thin ends, and items of the bar do not.
+ */
+function misfit(belongs: readonly number[], most: number, r: number, sx: number, sy: number): number {
+  let off = 0;
+  const reach = Math.ceil(TRIANGLE * most);
+  for (let j = 0; j < reach; j++)
+    for (let i = 0; i + j < reach; i++) {
+      const wanted = covered(i - sx, j - sy, r) * Math.min(1, i + 1 - sx) * Math.min(1, j + 1 - sy);
+      off += (belongs[j * most + i]! - wanted) ** 2;
+    }
+  return off;
+}
+
+/** The lowest point of a parabola through the best and its neighbours, in steps. */
+function refine(offs: readonly number[], n: number): number {
+  const a = offs[n - 1];
+  const b = offs[n]!;
+  const c = offs[n + 1];
+  if (a === undefined || c === undefined) return n;
+  const bend = a - 2 * b + c;
+  return bend <= 0 ? n : n + Math.min(0.5, Math.max(-0.5, (a - c) / (2 * bend)));
+}
+
+/** How much of the pixel i, j from a corner lies inside a quarter circle of radius `r`: by distance, 0–1. */
+function covered(i: number, j: number, r: number): number {
+  const x = r - i - 0.5;
+  const y = r - j - 0.5;
+  if (x <= 0 || y <= 0) return 1;
+  return Math.min(1, Math.max(0, r - Math.hypot(x, y) + 0.5));
+}
+
+function difference(a: Colour, b: Colour): number {
+  return Math.max(Math.abs(a[0] - b[0]), Math.abs(a[1] - b[1]), Math.abs(a[2] - b[2]));
+}
+
+/** Where a colour lies from `ground` (0) to `inside` (1), along the straight line between. */
+function shareOf(c: Colour, ground: Colour, inside: Colour): number {
+  let dot = 0;
+  let size = 0;
+  for (let k = 0; k < 3; k++) {
+    dot += (c[k]! - ground[k]!) * (inside[k]! - ground[k]!);
+    size += (inside[k]! - ground[k]!) ** 2;
+  }
+  return Math.min(1, Math.max(0, dot / size));
+}
+
+function middleColour(colours: readonly Colour[]): Colour {
+  return [0, 1, 2].map((k) => {
+    const sorted = colours.map((c) => c[k]!).sort((a, b) => a - b);
+    return sorted[sorted.length >> 1]!;
+  }) as unknown as Colour;
+}

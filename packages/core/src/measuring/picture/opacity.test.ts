@@ -1,0 +1,66 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { layOver, parseHex, toHex, type Rgb } from '../colour/srgb.js';
+import { fill, plainPicture } from '../../testing/pictures.js';
+import { readOpacity, solveOpacity } from './opacity.js';
+import { cases } from '../../testing/properties.js';
+
+const byte = fc.integer({ min: 0, max: 255 });
+const colour: fc.Arbitrary<Rgb> = fc.record({ r: byte, g: byte, b: byte });
+
+describe('opacity', () => {
+  it('is found again with its colour from any two grounds that are apart', () => {
+    const [dark, light] = [parseHex('#2f4a4f')!, parseHex('#f6f1e4')!];
+    fc.assert(
+      fc.property(colour, fc.integer({ min: 20, max: 100 }), (own, opacity) => {
+        const told = solveOpacity(
+          [dark, light].map((ground) => ({ seen: layOver(own, ground, opacity), ground })),
+        );
+        expect(told.ok).toBe(true);
+        if (!told.ok) return;
+        expect(told.value.opacity).toBeCloseTo(opacity, 6);
+        expect(told.value.colour).toBe(toHex(own));
+        expect(told.value.residual).toBeCloseTo(0, 6);
+      }),
+      { numRuns: cases(300) },
+    );
+  });
+
+  it('is not told where the grounds are too alike, or where one place alone is known', () => {
+    const ground = parseHex('#808080')!;
+    const near = parseHex('#868686')!;
+    const seen = parseHex('#8f7f6f')!;
+    expect(
+      solveOpacity([
+        { seen, ground },
+        { seen, ground: near },
+      ]),
+    ).toMatchObject({ ok: false, code: 'grounds-alike' });
+    expect(solveOpacity([{ seen, ground }])).toMatchObject({ ok: false });
+  });
+
+  it('is not told where what is seen does not follow the ground', () => {
+    const [dark, light] = [parseHex('#101010')!, parseHex('#f0f0f0')!];
+    const red = parseHex('#d02020')!;
+    const green = parseHex('#20d020')!;
+    expect(
+      solveOpacity([
+        { seen: red, ground: dark },
+        { seen: green, ground: light },
+      ]).ok,
+    ).toBe(false);
+  });
+
+  it('is read along the inner side of a bar over a changing ground', () => {
+    const pixels = plainPicture(800, 400, '#c9d6a8');
+    const grounds = ['#c9d6a8', '#2f4a4f', '#e0c070', '#5d6b7f'];
+    const bar = parseHex('#f4efe6')!;
+    grounds.forEach((hex, i) => {
+      fill(pixels, { x: i * 200, y: 0, width: 200, height: 400 }, hex);
+      fill(pixels, { x: i * 200, y: 0, width: 200, height: 40 }, toHex(layOver(bar, parseHex(hex)!, 70)));
+    });
+    const told = readOpacity(pixels, { x: 0, y: 0, width: 800, height: 40 }, 'top');
+    expect(told.ok && told.value.opacity).toBeCloseTo(70, 0);
+    expect(told.ok && told.value.showsThrough).toBeGreaterThan(20);
+  });
+});

@@ -1,0 +1,193 @@
+import { colourDifference } from '../colour/ciede2000.js';
+import { toHex, type Rgb } from '../colour/srgb.js';
+import { stripOf } from './strip.js';
+import type { Pixels } from './pixels.js';
+import type { ScreenEdge } from './readRegion.js';
+import type { Rect } from './rect.js';
+import { refused, told, type Told } from '../../ground/result.js';
+
+/** Two grounds must differ by this much (CIEDE2000), or what is seen through says nothing of how much is let through. */
+export const GROUNDS_APART = 15;
+
+/** What is seen through an element at one place, and the ground there without it. */
+export interface SeenThrough {
+  readonly seen: Rgb;
+  readonly ground: Rgb;
+}
+
+export interface OpacityReading {
+  /** 0–100 points. */
+  readonly opacity: number;
+  /** The element's own colour, `#rrggbb`; null where it is too clear to have one. */
+  readonly colour: string | null;
+  /** How far the two most different grounds are apart (CIEDE2000). */
+  readonly apart: number;
+  /** Mean channel difference between what was seen and what the answer explains, 0–255. */
+  readonly residual: number;
+}
+
+const CHANNELS = ['r', 'g', 'b'] as const;
+/** Below this opacity (points) the element's own colour is a guess. */
+const TOO_CLEAR = 8;
+
+/** Mean channel difference above which one opacity and colour do not explain what is seen. */
+const MOST_RESIDUAL = 14;
+
+/**
+ * The opacity and colour that explain what is seen: `seen = k · colour + (1 − k) · ground`, mixed in encoded sRGB as
+ * desktops do, by least squares over all places and channels with one `k`.
+ *
+ * @param places two or more; those of one element over different grounds
+ */
+export function solveOpacity(places: readonly SeenThrough[]): Told<OpacityReading> {
+  if (places.length < 2) return refused('grounds-alike', 'Two places over different grounds are needed.');
+  let apart = 0;
+  const few = spreadOut(places);
+  for (let i = 0; i < few.length; i++)
+    for (let j = i + 1; j < few.length; j++)
+      apart = Math.max(apart, colourDifference(few[i]!.ground, few[j]!.ground));
+  if (apart < GROUNDS_APART)
+    return refused(
+      'grounds-alike',
+      `The grounds are too alike to tell (ΔE ${apart.toFixed(1)}, at least ${GROUNDS_APART} is needed).`,
+    );
+  const n = places.length;
+  let through = 0;
+  let spread = 0;
+  const mean = (pick: (p: SeenThrough) => Rgb, c: (typeof CHANNELS)[number]) =>
+    places.reduce((sum, p) => sum + pick(p)[c], 0) / n;
+  const seenMean: Record<string, number> = {};
+  const groundMean: Record<string, number> = {};
+  for (const c of CHANNELS) {
+    seenMean[c] = mean((p) => p.seen, c);
+    groundMean[c] = mean((p) => p.ground, c);
+    for (const { seen, ground } of places) {
+      through += (seen[c] - seenMean[c]) * (ground[c] - groundMean[c]);
+      spread += (ground[c] - groundMean[c]) ** 2;
+    }
+  }
+  const clear = Math.min(1, Math.max(0, through / spread));
+  const k = 1 - clear;
+  let off = 0;
+  for (const { seen, ground } of places)
+    for (const c of CHANNELS)
+      off += Math.abs(seen[c] - seenMean[c]! - clear * (ground[c] - groundMean[c]!)) / (3 * n);
+  if (off > MOST_RESIDUAL)
+    return refused(
+      'grounds-alike',
+      'What is seen through it does not follow the ground: it may be blurred, or not one colour.',
+    );
+  const own = (c: (typeof CHANNELS)[number]) => (seenMean[c]! - clear * groundMean[c]!) / k;
+  return told({
+    opacity: 100 * k,
+    colour: 100 * k < TOO_CLEAR ? null : toHex({ r: own('r'), g: own('g'), b: own('b') }),
+    apart,
+    residual: off,
+  });
+}
+
+/** At most some dozens of places over the whole range, for comparing each with each. */
+function spreadOut(places: readonly SeenThrough[]): readonly SeenThrough[] {
+  const step = Math.max(1, Math.floor(places.length / 48));
+  return places.filter((_, i) => i % step === 0);
+}
+
+/** So many pixels inside and outside the inner side are left out: its rim, its anti-aliased line, a thin shadow. */
+const OFF_SIDE = 3;
+/** Places along the bar are averaged over so many pixels. */
+const STEP = 4;
+/** Trimmed: the share of places that fit worst, such as items at the inner side. */
+const TRIM = 0.25;
+
+export interface BarOpacity extends OpacityReading {
+  /** How far what lies beneath moves the bar's own pixels, in levels of the channel that moves most. */
+  readonly showsThrough: number;
+}
+
+/**
+ * Reads a bar's opacity off one picture: along its inner side, what lies just inside against what lies just outside.
+ *
+ * @param rect the bar, settled; `edge` the edge of the screen it lies along
+ */
+export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge): Told<BarOpacity> {
+  const upright = edge === 'left' || edge === 'right';
+  const inner = innerSide(rect, edge);
+  const room = inner.grow > 0 ? (upright ? pixels.width : pixels.height) - inner.at : inner.at;
+  const thickness = upright ? rect.width : rect.height;
+  if (room < OFF_SIDE + 2 || thickness < 2 * OFF_SIDE + 2)
+    return refused('too-small', 'There is not enough to be seen beside it.');
+  const band = (from: number): Rect =>
+    upright
+      ? { x: from, y: rect.y, width: 2, height: rect.height }
+      : { x: rect.x, y: from, width: rect.width, height: 2 };
+  const outside = inner.grow > 0 ? inner.at + OFF_SIDE - 1 : inner.at - OFF_SIDE - 1;
+  const inside = inner.grow > 0 ? inner.at - OFF_SIDE - 1 : inner.at + OFF_SIDE - 1;
+  const seen = means(stripOf(pixels, band(inside), upright));
+  const ground = means(stripOf(pixels, band(outside), upright));
+  const places = seen.map((s, i): SeenThrough => ({ seen: s, ground: ground[i]! }));
+  const variety = Math.max(
+    ...CHANNELS.map((c) => {
+      const sorted = ground.map((g) => g[c]).sort((a, b) => a - b);
+      return (
+        (sorted[Math.floor(0.97 * sorted.length)] ?? 0) - (sorted[Math.floor(0.03 * sorted.length)] ?? 0)
+      );
+    }),
+  );
+  const first = solveOpacity(places);
+  // Items at the inner side, and marks, follow no ground: without the places that fit worst the rest decides.
+  const kept = trimmed(places);
+  const second = solveOpacity(kept);
+  const best = second.ok ? second : first.ok ? first : second;
+  return best.ok ? told({ ...best.value, showsThrough: (variety * (100 - best.value.opacity)) / 100 }) : best;
+}
+
+function innerSide(rect: Rect, edge: ScreenEdge): { at: number; grow: 1 | -1 } {
+  switch (edge) {
+    case 'top':
+      return { at: rect.y + rect.height, grow: 1 };
+    case 'left':
+      return { at: rect.x + rect.width, grow: 1 };
+    case 'bottom':
+      return { at: rect.y, grow: -1 };
+    case 'right':
+      return { at: rect.x, grow: -1 };
+  }
+}
+
+function means(strip: { along: number; across: number; rgb: Uint8Array }): Rgb[] {
+  const out: Rgb[] = [];
+  for (let u = 0; u + STEP <= strip.along; u += STEP) {
+    const sum = [0, 0, 0];
+    for (let v = 0; v < strip.across; v++)
+      for (let k = 0; k < STEP; k++)
+        for (let c = 0; c < 3; c++) sum[c]! += strip.rgb[(v * strip.along + u + k) * 3 + c]!;
+    const n = strip.across * STEP;
+    out.push({ r: sum[0]! / n, g: sum[1]! / n, b: sum[2]! / n });
+  }
+  return out;
+}
+
+/** Without the places furthest from a line through the medians; repeated twice. */
+function trimmed(places: readonly SeenThrough[]): readonly SeenThrough[] {
+  let kept = places;
+  for (let round = 0; round < 3; round++) {
+    const n = kept.length;
+    const mid = (pick: (p: SeenThrough) => number) => {
+      const sorted = kept.map(pick).sort((a, b) => a - b);
+      return sorted[n >> 1]!;
+    };
+    const centre = CHANNELS.map((c) => ({ c, s: mid((p) => p.seen[c]), g: mid((p) => p.ground[c]) }));
+    let through = 0;
+    let spread = 0;
+    for (const p of kept)
+      for (const { c, s, g } of centre) {
+        through += (p.seen[c] - s) * (p.ground[c] - g);
+        spread += (p.ground[c] - g) ** 2;
+      }
+    const clear = spread === 0 ? 0 : Math.min(1, Math.max(0, through / spread));
+    const off = (p: SeenThrough) =>
+      centre.reduce((sum, { c, s, g }) => sum + Math.abs(p.seen[c] - s - clear * (p.ground[c] - g)), 0);
+    kept = [...kept].sort((a, b) => off(a) - off(b)).slice(0, Math.max(2, Math.ceil(n * (1 - TRIM))));
+  }
+  return kept;
+}

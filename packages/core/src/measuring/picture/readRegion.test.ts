@@ -1,0 +1,109 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fill, plainPicture } from '../../testing/pictures.js';
+import { readRegion, RegionError } from './readRegion.js';
+import { cases } from '../../testing/properties.js';
+
+function desktop() {
+  const pixels = plainPicture(640, 400, '#c0d0b0');
+  fill(pixels, { x: 590, y: 0, width: 50, height: 400 }, '#e3c2b4');
+  fill(pixels, { x: 0, y: 380, width: 590, height: 20 }, '#704050');
+  fill(pixels, { x: 600, y: 20, width: 30, height: 8 }, '#201020');
+  return pixels;
+}
+
+describe('reading a region', () => {
+  it('settles a rough region on the bar that is there and measures it', () => {
+    const reading = readRegion(desktop(), { x: 586, y: 3, width: 52, height: 395 }, { settle: true });
+    expect(reading.rect).toEqual({ x: 590, y: 0, width: 50, height: 400 });
+    expect(reading).toMatchObject({ edge: 'right', thickness: 50, edgeShare: 100, margin: 0 });
+    expect(reading.colours[0]!.hex).toBe('#e3c2b4');
+    expect(reading.ink).toBe('#201020');
+    expect(reading.found).toEqual({ left: true, top: true, right: true, bottom: true });
+  });
+
+  it('finds the bar wherever the hand drew, within reach', () => {
+    const off = fc.integer({ min: -7, max: 7 });
+    fc.assert(
+      fc.property(off, off, off, off, (l, t, r, b) => {
+        const x = Math.max(0, l);
+        const reading = readRegion(
+          desktop(),
+          { x, y: 380 + t, width: 590 - x + r, height: 20 - t + Math.min(b, 0) },
+          { settle: true },
+        );
+        expect(reading.rect).toEqual({ x: 0, y: 380, width: 590, height: 20 });
+        expect(reading.edge).toBe('bottom');
+      }),
+      { numRuns: cases(100) },
+    );
+  });
+
+  it('takes the edge of the screen before the end of a plate inside a bar', () => {
+    const pixels = plainPicture(640, 400, '#c8d2bc');
+    fill(pixels, { x: 0, y: 0, width: 640, height: 45 }, '#7a4fa3');
+    fill(pixels, { x: 560, y: 8, width: 70, height: 29 }, '#f2e6c9');
+    const reading = readRegion(pixels, { x: 4, y: 5, width: 632, height: 43 }, { settle: true, reach: 17 });
+    expect(reading.rect).toEqual({ x: 0, y: 0, width: 640, height: 45 });
+  });
+
+  it('finds a bar on a ground where every pixel differs from the next, and a border of one pixel', () => {
+    const noisy = plainPicture(300, 200, '#000000');
+    for (let i = 0; i < noisy.data.length; i += 4) noisy.data[i] = (i * 7919) % 251;
+    fill(noisy, { x: 0, y: 160, width: 300, height: 40 }, '#7a4fa3');
+    expect(readRegion(noisy, { x: 2, y: 154, width: 296, height: 44 }, { settle: true }).rect).toEqual({
+      x: 0,
+      y: 160,
+      width: 300,
+      height: 40,
+    });
+    const framed = plainPicture(300, 200, '#c0c0c0');
+    fill(framed, { x: 50, y: 50, width: 120, height: 60 }, '#202020');
+    fill(framed, { x: 51, y: 51, width: 118, height: 58 }, '#f0f0f0');
+    expect(readRegion(framed, { x: 47, y: 48, width: 127, height: 64 }, { settle: true }).rect).toEqual({
+      x: 50,
+      y: 50,
+      width: 120,
+      height: 60,
+    });
+  });
+
+  it('stays where it was drawn when told not to settle, and on a plain ground', () => {
+    const drawn = { x: 586, y: 3, width: 50, height: 390 };
+    expect(readRegion(desktop(), drawn, { settle: false }).rect).toEqual(drawn);
+    const middle = { x: 200, y: 100, width: 80, height: 60 };
+    const reading = readRegion(desktop(), middle, { settle: true });
+    expect(reading.rect).toEqual(middle);
+    expect(reading.found).toEqual({ left: false, top: false, right: false, bottom: false });
+    expect(reading).toMatchObject({ edge: null, margin: 0, ink: null });
+  });
+
+  it('tells the ground beside the region from a ring of 16 px', () => {
+    const reading = readRegion(desktop(), { x: 300, y: 100, width: 60, height: 60 }, { settle: false });
+    expect(reading.ground).toBe('#c0d0b0');
+    const whole = readRegion(desktop(), { x: 0, y: 0, width: 640, height: 400 }, { settle: false });
+    expect(whole.ground).toBeNull();
+  });
+
+  it('tells a floating bar by its margin and its alignment', () => {
+    const pixels = plainPicture(640, 400, '#ffffff');
+    fill(pixels, { x: 220, y: 360, width: 200, height: 34 }, '#223344');
+    const reading = readRegion(pixels, { x: 218, y: 362, width: 203, height: 30 }, { settle: true });
+    expect(reading).toMatchObject({
+      edge: 'bottom',
+      margin: 6,
+      thickness: 34,
+      alignment: 'centre',
+      edgeShare: 31.25,
+    });
+  });
+
+  it.each([
+    { x: -1, y: 0, width: 10, height: 10 },
+    { x: 635, y: 0, width: 10, height: 10 },
+    { x: 0, y: 0, width: 0, height: 10 },
+    { x: 5000, y: 5000, width: 10, height: 10 },
+  ])('refuses a region outside the picture: %j', (rect) => {
+    expect(() => readRegion(desktop(), rect)).toThrow(RegionError);
+  });
+});

@@ -1,0 +1,56 @@
+import { ownSettingAt, syntaxAt } from '../offers/ownSetting.js';
+import { fromSyntax, toSyntax, type Translated } from '../offers/formatSyntax.js';
+import type { SettingPlace } from '../offers/offer.js';
+import type { Part } from '../parts/part.js';
+import type { TraitType, TraitValue } from '../traits/value.js';
+import { resource, type Deed } from './deed.js';
+import { decodeSetting, encodeSetting } from './encode.js';
+
+/** A value as the place where it is set takes it: of a part with a syntax of its own in that, with what is lost so. */
+export function writeValue(
+  part: Part | null,
+  place: SettingPlace,
+  type: TraitType,
+  value: TraitValue,
+): Translated {
+  const syntax = type === 'format' && part ? syntaxAt(part, place) : null;
+  return syntax ? toSyntax(String(value), syntax) : { text: encodeSetting(type, value), losses: [] };
+}
+
+/** The value that a text in a place was written from, or null where it is none of this type. */
+export function readValue(
+  part: Part | null,
+  place: SettingPlace,
+  type: TraitType,
+  text: string,
+): TraitValue | null {
+  const syntax = type === 'format' && part ? syntaxAt(part, place) : null;
+  return decodeSetting(type, syntax ? fromSyntax(text, syntax).text : text);
+}
+
+/** What a place is to a plan: a setting, a line of a file, or null where a hand has to find it. */
+export function resourceOf({ file, key }: SettingPlace): string | null {
+  return file ? resource.line(file) : key === '' ? null : resource.setting(key);
+}
+
+/** The deed that sets a value where there is a command or a file for it; null where a hand has to find the place. */
+export function deedOf(
+  place: SettingPlace,
+  text: string,
+  of: readonly string[],
+  part: Part | null = null,
+): Deed | null {
+  const { file, key } = place;
+  // What is set in a part's own window no command of the host reaches, whatever key an offer names.
+  const own = part && ownSettingAt(part, place);
+  if (own && 'window' in own.where && own.where.window !== undefined) return null;
+  if (!file) return key === '' ? null : { do: 'set', key, value: text, of, listed: null };
+  // A line of a file has no room for a second one.
+  return file.format !== 'json' && text.includes('\n')
+    ? {
+        do: 'by hand',
+        what: `Put a text of several lines into ${file.path}, at ${file.at}.`,
+        changes: { resource: resource.line(file), value: text },
+      }
+    : { do: 'edit', file, value: text };
+}

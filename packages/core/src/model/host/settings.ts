@@ -1,0 +1,131 @@
+import type { Offer, Supply } from '../offers/offer.js';
+import type { Break } from '../offers/break.js';
+import type { FilePlace } from '../offers/ownSetting.js';
+import { findKind, findTrait } from '../kinds/registry.js';
+import type { TraitValue } from '../traits/value.js';
+import type { Default, HostProfile } from './profile.js';
+
+/** One setting of a host as its table tells it, whether an offer carries it or it stands by itself. */
+export interface SettingLine {
+  readonly key: string;
+  readonly label: string;
+  readonly type: string;
+  /** What it takes, in words. */
+  readonly takes: string;
+  readonly initial: Default | null;
+  readonly place: string;
+  readonly file: FilePlace | null;
+  readonly effect: Break;
+  /** Kind and trait that it serves, where it serves one. */
+  readonly serves: { readonly kind: string; readonly trait: string } | null;
+}
+
+function sayTakes(supply: Supply): string {
+  if ('range' in supply) {
+    const { least, most, step } = supply.range;
+    return `${least} to ${most}, by ${step}`;
+  }
+  if ('oneOf' in supply)
+    return supply.oneOf.map((v) => (typeof v === 'object' ? JSON.stringify(v) : String(v))).join(', ');
+  if ('itemsFrom' in supply) return `items of ${supply.itemsFrom.join(', ')}`;
+  return 'any';
+}
+
+/** What an offer supplies in the order of the kind's traits: keys of stored JSON come in any order. */
+function inOrder({ kind, supplies }: Offer): [string, Supply][] {
+  const order = findKind(kind)?.traits.map((t) => t.id) ?? [];
+  return Object.entries(supplies).sort(([a], [b]) => order.indexOf(a) - order.indexOf(b));
+}
+
+/** Every setting of a profile, by key: those that its offers carry, then those that stand by themselves. */
+export function settingsOf(profile: HostProfile): SettingLine[] {
+  const lines = new Map<string, SettingLine>();
+  for (const offer of profile.offers)
+    for (const [trait, supply] of inOrder(offer)) {
+      if ('fixed' in supply || lines.has(supply.setting.key)) continue;
+      const { key, place, effect, file } = supply.setting;
+      const spec = findTrait(offer.kind, trait);
+      lines.set(key, {
+        key,
+        label: `${offer.name}: ${spec?.label.toLowerCase() ?? trait}`,
+        type: spec?.type ?? 'label',
+        takes: sayTakes(supply),
+        initial: profile.defaults[offer.kind]?.[trait] ?? null,
+        place,
+        file: file ?? null,
+        effect: effect ?? 'none',
+        serves: { kind: offer.kind, trait },
+      });
+    }
+  for (const { key, label, takes, initial, place, file, effect } of profile.settings ?? [])
+    if (!lines.has(key))
+      lines.set(key, {
+        key,
+        label,
+        type: takes.type,
+        takes:
+          takes.type === 'number'
+            ? `${takes.least} to ${takes.most}, by ${takes.step}`
+            : takes.type === 'choice'
+              ? takes.values.join(', ')
+              : takes.type === 'flag'
+                ? 'yes, no'
+                : 'any',
+        initial,
+        place,
+        file: file ?? null,
+        effect: effect ?? 'none',
+        serves: null,
+      });
+  return [...lines.values()];
+}
+
+/** A setting of the profile with what the host has now. */
+export interface TiedSetting extends SettingLine {
+  /** As the dump writes it; null where the dump does not say. */
+  readonly now: string | null;
+  /** It differs from the profile's default; null where either is not known. */
+  readonly changed: boolean | null;
+}
+
+export interface TiedSettings {
+  readonly tied: readonly TiedSetting[];
+  /** Keys of the dump that the profile does not know. */
+  readonly unknown: readonly string[];
+}
+
+function isSame(now: string, initial: Default): boolean {
+  if (typeof initial === 'object' && 'byVariant' in initial)
+    return Object.values(initial.byVariant as Record<string, TraitValue>).some((v) => isSame(now, v));
+  if (typeof initial === 'number') return Number(now) === initial;
+  if (typeof initial === 'boolean') return /^(true|yes|1|on)$/i.test(now) === initial;
+  return (
+    now.trim().toLowerCase() ===
+    (typeof initial === 'object' ? JSON.stringify(initial) : initial).toLowerCase()
+  );
+}
+
+/**
+ * Ties what a dump says to the profile's settings: by the key itself, or by where it stands in its file. `/` and `.`
+ * between the steps are the same, and so are capitals.
+ *
+ * @param dump `group/key` or a dotted path → value as written
+ */
+export function tieSettings(profile: HostProfile, dump: ReadonlyMap<string, string>): TiedSettings {
+  const lines = settingsOf(profile);
+  const plain = (key: string) => key.replaceAll('/', '.').toLowerCase();
+  const written = new Map([...dump].map(([key, value]) => [plain(key), { key, value }]));
+  const used = new Set<string>();
+  const tied = lines.map((line) => {
+    const names = [line.key, ...(line.file ? [line.file.at] : [])].map(plain);
+    const hit = names.map((n) => written.get(n)).find((h) => h !== undefined);
+    if (hit) used.add(hit.key);
+    const now = hit?.value ?? null;
+    return {
+      ...line,
+      now,
+      changed: now === null || line.initial === null ? null : !isSame(now, line.initial),
+    };
+  });
+  return { tied, unknown: [...dump.keys()].filter((key) => !used.has(key)) };
+}

@@ -1,0 +1,83 @@
+import { roundTo } from '../traits/say.js';
+import type { BarReading } from '../../measuring/picture/readBar.js';
+import type { RegionReading } from '../../measuring/picture/readRegion.js';
+import type { TextReading } from '../../measuring/picture/readText.js';
+import type { Told } from '../../ground/result.js';
+import type { Palette, TraitValue } from '../traits/value.js';
+import type { Kind, ReadFrom } from './kind.js';
+
+/** The roles that dominant colours take in a palette, fullest first. */
+export const PALETTE_ROLES = ['first', 'second', 'third'] as const;
+
+/** An element that covers this share of its edge has no alignment: it is the edge. */
+const WHOLE_EDGE = 96;
+
+/** All that the instruments told of one region. What was not asked, or not told, is null. */
+export interface Readings {
+  readonly region: RegionReading;
+  readonly bar: BarReading | null;
+  readonly text: TextReading | null;
+}
+
+/**
+ * The traits of a kind that readings tell by themselves, in the kind's order. What they cannot tell (no edge, no
+ * ink, corners that do not show) is left out rather than guessed.
+ *
+ * @returns trait id → value; lengths in pixels of the picture
+ */
+export function measuredTraits(kind: Kind | null, readings: Readings): Map<string, TraitValue> {
+  const found = new Map<string, TraitValue>();
+  for (const spec of kind?.traits ?? []) {
+    const value = spec.reads ? readOne(spec.reads, readings) : null;
+    if (value !== null) found.set(spec.id, value);
+  }
+  return found;
+}
+
+/** Readings are told to a tenth: finer is not in the pixels. */
+const tenth = (value: number) => roundTo(value, 1);
+const half = (told: Told<number>) => (told.ok ? Math.round(told.value * 2) / 2 : null);
+
+function readOne(from: ReadFrom, { region: r, bar, text }: Readings): TraitValue | null {
+  switch (from) {
+    case 'edge':
+      return r.edge;
+    case 'alignment':
+      return r.edge !== null && r.edgeShare < WHOLE_EDGE ? r.alignment : null;
+    case 'edgeShare':
+      return r.edge === null ? null : tenth(r.edgeShare);
+    case 'margin':
+      return r.edge === null ? null : r.margin;
+    case 'thickness':
+    case 'width':
+    case 'height':
+      return r[from];
+    case 'ink':
+      return text?.ink.ink ?? r.ink;
+    case 'picture':
+      // Cut out by its own instrument.
+      return null;
+    case 'palette': {
+      const colours = r.colours.slice(0, PALETTE_ROLES.length);
+      return colours.length === 0
+        ? null
+        : (Object.fromEntries(colours.map((c, i) => [PALETTE_ROLES[i]!, c.hex])) satisfies Palette);
+    }
+    case 'bar:cornerRadius':
+      return bar ? half(bar.cornerRadius) : null;
+    case 'bar:opacity':
+      return bar?.opacity.ok ? Math.round(bar.opacity.value.opacity) : null;
+    case 'bar:itemSize':
+      return bar ? half(bar.itemSize) : null;
+    case 'bar:spacing':
+      return bar ? half(bar.spacing) : null;
+    case 'bar:padding':
+      return bar ? half(bar.padding) : null;
+    case 'text:xHeight':
+      return text?.xHeight.ok ? tenth(text.xHeight.value.value) : null;
+    case 'text:capHeight':
+      return text?.capHeight.ok ? tenth(text.capHeight.value.value) : null;
+    default:
+      return r.colours[Number(from.slice('colour:'.length))]?.hex ?? null;
+  }
+}

@@ -1,0 +1,154 @@
+import { alter, put, takeOut, type Change } from '../../model/coat/changes.js';
+import { coatOf, ENTITIES, rowsIn, type CoatRows, type Entity, type AnyRow } from '../../model/coat/rows.js';
+
+/** Ids stand alone, or inside what names something by one: `hand:…`, the keys of findings. */
+const ANY_ID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
+
+/** The same rows under other ids, references between them included; ids that are not in the map stay. */
+export function underIds(
+  rows: CoatRows,
+  ids: ReadonlyMap<string, string>,
+  leave: readonly Entity[] = [],
+): CoatRows {
+  const swapText = (text: string) => text.replace(ANY_ID, (old) => ids.get(old) ?? old);
+  const swap = (value: unknown): unknown => {
+    if (typeof value === 'string') return swapText(value);
+    if (Array.isArray(value)) return value.map(swap);
+    if (value && typeof value === 'object')
+      return Object.fromEntries(Object.entries(value).map(([k, v]) => [swapText(k), swap(v)]));
+    return value;
+  };
+  return Object.fromEntries(
+    ENTITIES.map((entity) => [
+      entity,
+      leave.includes(entity)
+        ? {}
+        : Object.fromEntries(
+            rowsIn(rows, entity).map((row) => {
+              const copy = swap(row) as AnyRow;
+              return [copy.id, copy];
+            }),
+          ),
+    ]),
+  ) as unknown as CoatRows;
+}
+
+/** A fresh id for every row of a coat, by its old one. Parts and profiles are other roots: their ids stay. */
+export function freshIds(
+  rows: CoatRows,
+  coatId: string,
+  newId: () => string,
+  leave: readonly Entity[] = [],
+): Map<string, string> {
+  const ids = new Map<string, string>([[coatOf(rows).id, coatId]]);
+  for (const entity of ENTITIES)
+    if (!leave.includes(entity))
+      for (const old of Object.keys(rows[entity])) if (!ids.has(old)) ids.set(old, newId());
+  return ids;
+}
+
+/** The same rows under new ids. @param coatId the id of the coat that they become */
+export function withFreshIds(
+  rows: CoatRows,
+  coatId: string,
+  newId: () => string,
+  leave: readonly Entity[] = [],
+): CoatRows {
+  return underIds(rows, freshIds(rows, coatId, newId, leave), leave);
+}
+
+/** Where each revision of a part of a bundle is to be found here, by `id revision`. */
+export type PartPins = ReadonlyMap<string, { readonly id: string; readonly revision: number }>;
+
+/** The rows with the revisions under which their parts and their host are known here. */
+export function pinned(
+  rows: CoatRows,
+  parts: PartPins,
+  profile: { readonly id: string; readonly revision: number } | null,
+): CoatRows {
+  const coat = coatOf(rows);
+  return {
+    ...rows,
+    coat: {
+      [coat.id]:
+        profile && coat.profileId !== null
+          ? { ...coat, profileId: profile.id, profileRevision: profile.revision }
+          : coat,
+    },
+    layer: Object.fromEntries(
+      Object.values(rows.layer).map((layer) => {
+        const here = parts.get(`${layer.partId} ${layer.partRevision}`);
+        return [layer.id, here ? { ...layer, partId: here.id, partRevision: here.revision } : layer];
+      }),
+    ),
+    trial: Object.fromEntries(
+      Object.values(rows.trial).map((trial) => {
+        const here = parts.get(`${trial.partId} ${trial.partRevision}`);
+        return [trial.id, here ? { ...trial, partId: here.id, partRevision: here.revision } : trial];
+      }),
+    ),
+  };
+}
+
+/**
+ * The rows without trials of parts that nobody has here: bundles up to November 2026 named parts that they did not bring. What
+ * was tried is worth little where the part is not known.
+ *
+ * @param isKnown whether a revision of a part is here
+ */
+export function withoutStrangers(
+  rows: CoatRows,
+  isKnown: (partId: string, revision: number) => boolean,
+): { readonly rows: CoatRows; readonly leftOut: number } {
+  const all = Object.entries(rows.trial);
+  const kept = all.filter(([, t]) => isKnown(t.partId, t.partRevision));
+  return { rows: { ...rows, trial: Object.fromEntries(kept) }, leftOut: all.length - kept.length };
+}
+
+const NAMED_ONCE: readonly Entity[] = ['layer', 'trait', 'region', 'accepted', 'sighting'];
+
+/** What comes with a bundle only where it was chosen: without it, what stands here stays. */
+const OPTIONAL: readonly Entity[] = ['trial', 'survey', 'reading', 'capture', 'sighting'];
+
+/**
+ * What a bundle changes of a coat that it is brought into: rows that are not in it go, the others become as they are in it.
+ * The journal stays, and so does what the bundle has nothing of.
+ *
+ * @param now the coat's rows here; of a new coat, none
+ * @param then the bundle's rows, under the coat's id and with revisions of here
+ */
+export function changesOfBundle(now: CoatRows, then: CoatRows): Change[] {
+  const stays = (entity: Entity) =>
+    entity === 'journal' || (OPTIONAL.includes(entity) && Object.keys(then[entity]).length === 0);
+  const gone: Change[] = [];
+  const come: Change[] = [];
+  for (const entity of ENTITIES) {
+    if (stays(entity)) continue;
+    for (const row of rowsIn(now, entity)) if (!then[entity][row.id]) gone.push(takeOut(entity, row));
+    for (const row of rowsIn(then, entity)) {
+      const known = now[entity][row.id];
+      const change = known ? alter(entity, known, row) : put(entity, row);
+      if (!change) continue;
+      // Of these no two may name the same thing, not even for a moment: the old one goes before the new one comes.
+      if (known && NAMED_ONCE.includes(entity)) {
+        gone.push(takeOut(entity, known));
+        come.push(put(entity, row));
+      } else come.push(change);
+    }
+  }
+  // What stays but names something that goes cannot stay.
+  if (stays('sighting'))
+    for (const s of Object.values(now.sighting))
+      if (!then.element[s.elementId] && now.element[s.elementId]) gone.push(takeOut('sighting', s));
+  if (stays('capture'))
+    for (const c of Object.values(now.capture))
+      if (!then.variant[c.variantId])
+        gone.push(
+          ...Object.values(now.sighting)
+            .filter((s) => s.captureId === c.id && then.element[s.elementId])
+            .map((s) => takeOut('sighting', s)),
+          takeOut('capture', c),
+        );
+  const order = (c: Change) => ENTITIES.indexOf(c.entity);
+  return [...gone.sort((a, b) => order(b) - order(a)), ...come];
+}

@@ -1,0 +1,72 @@
+import type { Travelling } from '../../model/coat/rowSchemas.js';
+
+/** The name and the version of the format. Readers take every older version; newer ones by the same number only. */
+export const BUNDLE_FORMAT = 'spare-coat-bundle';
+export const BUNDLE_VERSION = 2;
+
+/** What a bundle can be of: a whole coat; parts or a host profile that travel alone. */
+export const BUNDLE_WHATS = ['coat', 'parts', 'profile'] as const;
+export type BundleWhat = (typeof BUNDLE_WHATS)[number];
+
+/** The files of rows in a bundle, and which entities stand in each, in the order in which they are put in. */
+export const ROW_FILES = {
+  'reference.json': ['coat', 'variant', 'display', 'picture', 'kind', 'font', 'element', 'region', 'trait'],
+  'matches.json': ['match', 'layer', 'handmade', 'accepted'],
+  'host.json': ['trial', 'survey', 'reading'],
+  'own.json': ['capture', 'sighting'],
+} as const satisfies Readonly<Record<string, readonly Travelling[]>>;
+export type RowFile = keyof typeof ROW_FILES;
+
+/** Files that a person reads and a program need not: they are derived, and made anew wherever the bundle comes to. */
+export const DERIVED_FILES = ['ledger.json', 'plan.json'] as const;
+
+/** All documents that a bundle can hold beside its manifest. */
+export const DOCUMENTS = [
+  ...Object.keys(ROW_FILES),
+  'parts.json',
+  'profile.json',
+  ...DERIVED_FILES,
+] as readonly string[];
+
+/** How documents are called, those of newer versions among them: what is not known here goes out again as it came. */
+export const DOCUMENT_PATH = /^[a-z][a-z0-9-]{0,40}\.json$/;
+
+/** Pictures, surveys and fonts lie by their SHA-256; so do archives that are sent along. */
+export const FILE_PATH = /^files\/([0-9a-f]{64})$/;
+export const ARCHIVE_PATH = /^archives\/([0-9a-f]{64})$/;
+
+export interface BundleFile {
+  readonly path: string;
+  readonly sha256: string;
+  /** Bytes. */
+  readonly size: number;
+}
+
+export interface Manifest {
+  readonly format: typeof BUNDLE_FORMAT;
+  readonly version: number;
+  readonly what: BundleWhat;
+  readonly title: string;
+  /** ISO date on which it was made. */
+  readonly made: string;
+  readonly files: readonly BundleFile[];
+}
+
+/** Why a bundle is not taken, in a sentence. */
+export class BundleProblem extends Error {}
+
+/** Documents by their path in the bundle, as JSON. */
+export type Documents = Readonly<Record<string, unknown>>;
+
+export const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** The SHA-256s of files that a document speaks of: whatever stands under `blob`. */
+export function blobsIn(value: unknown, found: Set<string> = new Set()): Set<string> {
+  if (Array.isArray(value)) for (const v of value) blobsIn(v, found);
+  else if (isRecord(value))
+    for (const [key, v] of Object.entries(value))
+      if (key === 'blob' && typeof v === 'string' && /^[0-9a-f]{64}$/.test(v)) found.add(v);
+      else blobsIn(v, found);
+  return found;
+}

@@ -1,0 +1,273 @@
+import { ValidationError } from 'yup';
+import { readRow, type Travelling } from '../../model/coat/rowSchemas.js';
+import { targetProblem } from '../../doing/commands/commands.js';
+import { NO_ROWS, type CoatRow, type CoatRows, type Entity } from '../../model/coat/rows.js';
+import { readProfile, type HostProfile } from '../../model/host/profile.js';
+import { readPart, type Part } from '../../model/parts/part.js';
+import { isInside } from '../../measuring/picture/rect.js';
+import { kindBook } from '../../model/coat/kindBook.js';
+import {
+  ARCHIVE_PATH,
+  BUNDLE_FORMAT,
+  BUNDLE_WHATS,
+  BundleProblem,
+  DERIVED_FILES,
+  DOCUMENT_PATH,
+  DOCUMENTS,
+  FILE_PATH,
+  isRecord,
+  ROW_FILES,
+  type BundleFile,
+  type BundleWhat,
+  type Documents,
+  type Manifest,
+} from './format.js';
+import { upgraded } from './upgrade.js';
+import { without } from './writeBundle.js';
+
+/** A bundle as it was read: checked, upgraded, and with what is not known here kept. */
+export interface BundleContent {
+  readonly what: BundleWhat;
+  readonly title: string;
+  readonly version: number;
+  /** Null where it holds no coat. */
+  readonly rows: CoatRows | null;
+  readonly parts: readonly Part[];
+  readonly profile: HostProfile | null;
+}
+
+const MOST_ROWS = 20_000;
+const MOST_FILES = 5000;
+const MOST_PARTS = 5000;
+
+/** Reads a manifest. @throws BundleProblem with a sentence */
+export function readManifest(raw: unknown): Manifest {
+  if (!isRecord(raw) || raw['format'] !== BUNDLE_FORMAT)
+    throw new BundleProblem('This is no bundle of Spare Coat: its manifest says another format.');
+  const { version, what, title, made, files } = raw;
+  if (typeof version !== 'number' || !BUNDLE_WHATS.includes(what as BundleWhat))
+    throw new BundleProblem('The manifest of the bundle does not say what is in it.');
+  if (!Array.isArray(files) || files.length > MOST_FILES)
+    throw new BundleProblem(`The manifest of the bundle lists no files, or more than ${MOST_FILES}.`);
+  const listed = files.map((f: unknown): BundleFile => {
+    const { path, sha256, size } = isRecord(f) ? f : {};
+    const isKnown =
+      typeof path === 'string' &&
+      (DOCUMENT_PATH.test(path) || FILE_PATH.test(path) || ARCHIVE_PATH.test(path));
+    if (!isKnown || typeof sha256 !== 'string' || !/^[0-9a-f]{64}$/.test(sha256) || typeof size !== 'number')
+      throw new BundleProblem(
+        `The manifest of the bundle lists a file that bundles do not have: ${String(path).slice(0, 80)}.`,
+      );
+    return { path, sha256, size };
+  });
+  return {
+    format: BUNDLE_FORMAT,
+    version,
+    what: what as BundleWhat,
+    title: typeof title === 'string' ? title.slice(0, 200) : '',
+    made: typeof made === 'string' ? made.slice(0, 40) : '',
+    files: listed,
+  };
+}
+
+/** The first sentences of what is wrong, with where it is. */
+function say(where: string, error: unknown): BundleProblem {
+  if (error instanceof BundleProblem) return error;
+  if (!(error instanceof ValidationError)) throw error;
+  return new BundleProblem(`${where}: ${error.errors.slice(0, 3).join(' ')}`);
+}
+
+/**
+ * Reads the documents of a bundle.
+ *
+ * @throws BundleProblem with a sentence for the first thing that is wrong: nothing of it is taken then
+ */
+export function readBundle(manifest: Manifest, documents: Documents): BundleContent {
+  const now = upgraded(manifest.version, documents);
+  const { what, title, version } = manifest;
+  const parts = partsOf(now['parts.json']);
+  const profile = profileOf(now['profile.json']);
+  const rows = what === 'coat' ? rowsOf(now, parts, profile) : null;
+  if (what === 'parts' && parts.length === 0) throw new BundleProblem('There are no parts in the bundle.');
+  if (what === 'profile' && !profile) throw new BundleProblem('There is no host profile in the bundle.');
+  return { what, title, version, rows, parts, profile };
+}
+
+function partsOf(raw: unknown): Part[] {
+  if (raw === undefined) return [];
+  if (!Array.isArray(raw) || raw.length > MOST_PARTS)
+    throw new BundleProblem(`parts.json is no list of at most ${MOST_PARTS} parts.`);
+  return raw.map((part: unknown) => {
+    try {
+      return readPart(part);
+    } catch (error) {
+      const name = isRecord(part) && typeof part['name'] === 'string' ? part['name'].slice(0, 80) : 'A part';
+      throw say(`parts.json, ${name}`, error);
+    }
+  });
+}
+
+function profileOf(raw: unknown): HostProfile | null {
+  if (raw === undefined || raw === null) return null;
+  try {
+    return readProfile(raw);
+  } catch (error) {
+    throw say('profile.json', error);
+  }
+}
+
+function rowsOf(documents: Documents, parts: readonly Part[], profile: HostProfile | null): CoatRows {
+  const rows = Object.fromEntries(Object.keys(NO_ROWS).map((e) => [e, {}])) as Record<
+    Entity,
+    Record<string, unknown>
+  >;
+  const byRow: Record<string, Record<string, unknown>> = {};
+  const byDocument: Record<string, Record<string, unknown>> = {};
+  let count = 0;
+  const ids = new Set<string>();
+  for (const [file, entities] of Object.entries(ROW_FILES) as [string, readonly Travelling[]][]) {
+    const document = documents[file];
+    if (document === undefined) continue;
+    if (!isRecord(document)) throw new BundleProblem(`${file} holds no rows.`);
+    const more = without(document, entities);
+    if (Object.keys(more).length > 0) byDocument[file] = more;
+    for (const entity of entities) {
+      const list = document[entity] ?? [];
+      if (!Array.isArray(list) || (count += list.length) > MOST_ROWS)
+        throw new BundleProblem(`${file} holds no list of ${entity} rows, or more than ${MOST_ROWS} rows.`);
+      for (const raw of list as unknown[]) {
+        let read;
+        try {
+          read = readRow(entity, raw);
+        } catch (error) {
+          throw say(`${file}, ${entity}`, error);
+        }
+        const id = String(read.row['id']);
+        if (ids.has(id)) throw new BundleProblem(`${file}: two rows have the id ${id}.`);
+        ids.add(id);
+        rows[entity][id] = read.row;
+        if (Object.keys(read.unknown).length > 0) byRow[`${entity} ${id}`] = read.unknown;
+      }
+    }
+  }
+  const [coat, second] = Object.values(rows.coat);
+  if (!coat || second) throw new BundleProblem('reference.json holds exactly one coat.');
+  // Documents that nobody knows here go out again as they came.
+  for (const [name, document] of Object.entries(documents))
+    if (
+      !DOCUMENTS.includes(name) &&
+      !(DERIVED_FILES as readonly string[]).includes(name) &&
+      isRecord(document)
+    )
+      byDocument[name] = document;
+  const extras =
+    Object.keys(byRow).length + Object.keys(byDocument).length === 0
+      ? {}
+      : { documents: byDocument, rows: byRow };
+  const own = coat as unknown as CoatRow;
+  rows.coat = { [own.id]: { ...own, extras, origin: null } };
+  const whole = rows as unknown as CoatRows;
+  checkTies(whole);
+  checkPins(whole, parts, profile);
+  return whole;
+}
+
+/** Which field of a row names a row of which entity. */
+const TIES: readonly (readonly [Entity, string, Entity])[] = [
+  ['picture', 'variantId', 'variant'],
+  ['element', 'displayId', 'display'],
+  ['region', 'elementId', 'element'],
+  ['region', 'pictureId', 'picture'],
+  ['trait', 'elementId', 'element'],
+  ['trait', 'variantId', 'variant'],
+  ['trait', 'pictureId', 'picture'],
+  ['match', 'elementId', 'element'],
+  ['layer', 'matchId', 'match'],
+  ['handmade', 'elementId', 'element'],
+  ['capture', 'variantId', 'variant'],
+  ['sighting', 'captureId', 'capture'],
+  ['sighting', 'elementId', 'element'],
+  ['reading', 'surveyId', 'survey'],
+];
+/** Fields that together name a row only once. */
+const ONCE: readonly (readonly [Entity, readonly string[]])[] = [
+  ['match', ['elementId']],
+  ['layer', ['matchId', 'position']],
+  ['trait', ['elementId', 'trait', 'variantId', 'state']],
+  ['region', ['elementId', 'pictureId', 'state']],
+  ['sighting', ['captureId', 'elementId']],
+  ['accepted', ['finding']],
+  ['kind', ['key']],
+];
+
+/** Whether rows fit each other: what they name is there, values are of their kinds, regions lie on their pictures. */
+function checkTies(rows: CoatRows): void {
+  const all = rows as unknown as Record<Entity, Record<string, Record<string, unknown>>>;
+  for (const [entity, field, target] of TIES)
+    for (const row of Object.values(all[entity])) {
+      const id = row[field];
+      if (id !== null && !all[target][String(id)])
+        throw new BundleProblem(`A ${entity} of the bundle names a ${target} that is not in it.`);
+    }
+  for (const [entity, fields] of ONCE) {
+    const seen = new Set<string>();
+    for (const row of Object.values(all[entity])) {
+      const key = JSON.stringify(fields.map((f) => row[f]));
+      if (seen.has(key)) throw new BundleProblem(`The bundle holds a ${entity} twice.`);
+      seen.add(key);
+    }
+  }
+  if (Object.keys(rows.variant).length === 0) throw new BundleProblem('The bundle holds no variant.');
+  const book = kindBook(rows);
+  for (const element of Object.values(rows.element))
+    if (!book.find(element.kind))
+      throw new BundleProblem(`${element.name}: there is no kind of element ${element.kind}.`);
+  for (const trait of Object.values(rows.trait)) {
+    const element = rows.element[trait.elementId]!;
+    const problem = targetProblem(book, element.kind, trait.trait, trait.target);
+    if (problem) throw new BundleProblem(`${element.name}: ${problem}`);
+    const { source } = trait;
+    if (source.how === 'measured' && !rows.picture[source.pictureId])
+      throw new BundleProblem(`${element.name}: it was measured on a picture that is not in the bundle.`);
+  }
+  for (const region of Object.values(rows.region)) {
+    const picture = rows.picture[region.pictureId]!;
+    if (!isInside(region, picture.width, picture.height))
+      throw new BundleProblem(
+        `A region of ${rows.element[region.elementId]!.name} does not lie on its picture.`,
+      );
+  }
+  for (const sighting of Object.values(rows.sighting)) {
+    const { width, height } = rows.capture[sighting.captureId]!;
+    if (!isInside(sighting, width, height))
+      throw new BundleProblem(`${rows.element[sighting.elementId]!.name} does not lie on its picture.`);
+  }
+  for (const layer of Object.values(rows.layer)) {
+    const element = rows.element[rows.match[layer.matchId]!.elementId]!;
+    for (const scope of Object.values(layer.settings))
+      for (const [trait, value] of Object.entries(scope)) {
+        const problem = targetProblem(book, element.kind, trait, value);
+        if (problem) throw new BundleProblem(`${element.name}: ${problem}`);
+      }
+  }
+  for (const made of Object.values(rows.handmade))
+    for (const [trait, value] of Object.entries(made.supplies)) {
+      const problem = targetProblem(book, made.kind, trait, value);
+      if (problem) throw new BundleProblem(`${made.name}: ${problem}`);
+    }
+}
+
+/** Whether the parts and the host that rows pin are in the bundle. */
+function checkPins(rows: CoatRows, parts: readonly Part[], profile: HostProfile | null): void {
+  const known = new Set(parts.map((p) => `${p.id} ${p.revision}`));
+  for (const { partId, partRevision } of Object.values(rows.layer)) {
+    if ((partId === null) !== (partRevision === null))
+      throw new BundleProblem('A layer of the bundle names a part without its revision.');
+    if (partId !== null && !known.has(`${partId} ${partRevision}`))
+      throw new BundleProblem('A layer of the bundle takes something from a part that is not in it.');
+  }
+  const [coat] = Object.values(rows.coat);
+  const { profileId, profileRevision } = coat!;
+  if (profileId !== null && (profile?.id !== profileId || profile.revision !== profileRevision))
+    throw new BundleProblem('The host profile of the coat is not in the bundle.');
+}

@@ -1,0 +1,49 @@
+import { NO_LIMITS } from '../../model/coat/limits.js';
+import { BundleProblem, BUNDLE_VERSION, isRecord, ROW_FILES, type Documents } from './format.js';
+
+/**
+ * Makes the next version of an older one. Version 1 had all rows in one document and knew nothing of limits, uses, moves,
+ * displays of an element, ways of carrying it, extras, followed gaps, or who chose a match.
+ */
+const UPGRADES: Readonly<Record<number, (documents: Documents) => Documents>> = {
+  1: (documents) => {
+    const { 'coat.json': all, ...rest } = documents;
+    if (!isRecord(all)) throw new BundleProblem('The bundle has no coat.json, as bundles of version 1 have.');
+    const list = (entity: string): unknown[] =>
+      Array.isArray(all[entity]) ? (all[entity] as unknown[]) : [];
+    const defaults: Readonly<Record<string, object>> = {
+      coat: { limits: NO_LIMITS, uses: {}, moves: [], waved: [], deletedAt: null },
+      picture: { scale: null, inches: null, guides: [] },
+      element: { links: [], rules: {}, carry: null, displayId: null, addition: false },
+      region: { state: null, ground: null, again: false },
+      match: { links: [], lookAgain: null, by: 'hand' },
+    };
+    const known = Object.values(ROW_FILES).flat() as string[];
+    const documentOf = (entities: readonly string[]) =>
+      Object.fromEntries(
+        entities.map((entity) => [
+          entity,
+          list(entity).map((row) => (isRecord(row) ? { ...defaults[entity], ...row } : row)),
+        ]),
+      );
+    const more = Object.fromEntries(Object.entries(all).filter(([key]) => !known.includes(key)));
+    return {
+      ...rest,
+      'reference.json': { ...more, ...documentOf(ROW_FILES['reference.json']) },
+      'matches.json': documentOf(ROW_FILES['matches.json']),
+    };
+  },
+};
+
+/** Documents of an older version as they are written today. @throws BundleProblem of versions that are not known */
+export function upgraded(version: number, documents: Documents): Documents {
+  if (!Number.isInteger(version) || version < 1)
+    throw new BundleProblem('The bundle says no version of its format.');
+  if (version > BUNDLE_VERSION)
+    throw new BundleProblem(
+      `The bundle is of version ${version} of the format; versions up to ${BUNDLE_VERSION} are known here. A newer Spare Coat reads it.`,
+    );
+  let now = documents;
+  for (let v = version; v < BUNDLE_VERSION; v++) now = UPGRADES[v]!(now);
+  return now;
+}

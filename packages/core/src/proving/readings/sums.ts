@@ -1,0 +1,39 @@
+import type { ReadingPhase, ReadingRow } from '../../model/coat/rows.js';
+
+/** The middle value; of an even number the mean of the two middle ones. Null of none. */
+export function median(values: readonly number[]): number | null {
+  if (values.length === 0) return null;
+  const sorted = [...values].sort((a, b) => a - b);
+  const half = sorted.length >> 1;
+  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
+}
+
+/** Runs of one phase with the median of their medians: memory in megabytes, processor in percent. */
+export interface ReadingSum {
+  readonly phase: ReadingPhase;
+  readonly load: ReadingRow['load'];
+  readonly runs: number;
+  readonly memory: number;
+  readonly processor: number;
+}
+
+/**
+ * Sums readings up by phase and load. A run counts once, by its median, however many samples it has: samples of one run
+ * are no independent witnesses.
+ */
+export function sumReadings(readings: readonly ReadingRow[]): ReadingSum[] {
+  const sums: ReadingSum[] = [];
+  for (const load of ['idle', 'under load'] as const)
+    for (const phase of ['before', 'after'] as const) {
+      const runs = readings.filter((r) => r.phase === phase && r.load === load);
+      if (runs.length === 0) continue;
+      sums.push({
+        phase,
+        load,
+        runs: runs.length,
+        memory: median(runs.map((r) => median(r.memory)!))!,
+        processor: median(runs.map((r) => median(r.processor)!))!,
+      });
+    }
+  return sums;
+}
