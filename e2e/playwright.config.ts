@@ -9,8 +9,8 @@ Object.assign(process.env, LANES[Number(process.env['TEST_PARALLEL_INDEX'] ?? 0)
 export default defineConfig({
   testDir: 'tests',
   // Generous: a busy machine with two cores draws, measures and answers at once.
-  timeout: 120_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   fullyParallel: false,
   workers: Math.max(1, LANES.length),
   retries: 0,
