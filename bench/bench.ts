@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { differenceCiede2000 } from 'culori';
 import { ciede2000OfBytes } from '@spare-coat/core/measuring/colour/ciede2000';
 import { indexOffers, rankOffers } from '@spare-coat/core/deciding/matching/rank';
@@ -16,7 +17,6 @@ import { load, writeCommand } from './server/speed.js';
 import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 
 /** Pairs a second from sRGB bytes, exact, D65, against culori on the same bytes. */
 function ciede2000(): Figure {

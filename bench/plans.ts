@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -10,7 +11,6 @@ import { makeStep } from '@spare-coat/core/doing/plan/draft';
 import { orderSteps } from '@spare-coat/core/doing/plan/order';
 import type { Edge, OrderedPlan, Step } from '@spare-coat/core/model/deeds/step';
 import { rehearse } from '@spare-coat/core/doing/rehearsal/rehearse';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { time, type Figure } from './figure.js';
 
 const HOST: HostProfile = {

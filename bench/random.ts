@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import {
   NO_ROWS,
   newCoatRow,
@@ -13,7 +14,6 @@ import { PLAIN_PART } from '@spare-coat/core/model/parts/plainPart';
 import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
 import type { Kind, TraitSpec } from '@spare-coat/core/model/kinds/kind';
 import { findKind, KINDS } from '@spare-coat/core/model/kinds/registry';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import type { PictureValue, TraitValue } from '@spare-coat/core/model/traits/value';
 import type { FaceMetrics } from '@spare-coat/core/measuring/type/face';
 

@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { Worker } from 'node:worker_threads';
 import { differenceCiede2000 } from 'culori';
 import pixelmatch from 'pixelmatch';
@@ -7,7 +8,6 @@ import { differenceOfPixels } from '@spare-coat/core/proving/compare/differenceM
 import { ssimOfPixels } from '@spare-coat/core/proving/compare/ssimOfPixels';
 import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
 import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import type { DesktopState } from '@spare-coat/core/doing/scene/state';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { saltmarshDesktop } from '@spare-coat/demo/saltmarsh';

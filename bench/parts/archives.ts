@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -5,7 +6,6 @@ import { join } from 'node:path';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
 import { pack } from 'tar-stream';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { ICON_NAMES } from '@spare-coat/core/measuring/standards/iconNames';
 import { median, type Figure } from '../figure.js';
 

@@ -1,8 +1,8 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { pino } from 'pino';
 import type { Part } from '@spare-coat/core/model/parts/part';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { migrate } from '@spare-coat/server/db/migrate';
 import { searchStatement, type PartSearch } from '@spare-coat/server/parts/store';
 import { openPool, type Db } from '@spare-coat/server/db/pool';

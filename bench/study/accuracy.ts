@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { colourDifference } from '@spare-coat/core/measuring/colour/ciede2000';
@@ -18,7 +19,7 @@ import type {
   FaceRole,
   Lettering,
 } from '@spare-coat/core/doing/scene/state';
-import { randomFrom, tag } from '@spare-coat/core/doing/scene/svg';
+import { tag } from '@spare-coat/core/doing/scene/svg';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { pictureFile } from '@spare-coat/demo/pictureFile';
 import { SALTMARSH, SALTMARSH_COLOURS, saltmarshDesktop } from '@spare-coat/demo/saltmarsh';

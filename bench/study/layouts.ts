@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import type {
   BarItem,
   BarState,
@@ -6,7 +7,6 @@ import type {
   IconShape,
 } from '@spare-coat/core/doing/scene/state';
 import { ICON_SHAPES } from '@spare-coat/core/doing/scene/state';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 
 /**
  * Drawn desktops whose every number is known: bars on all edges, floating, translucent over busy wallpaper, with

@@ -1,4 +1,4 @@
-import { isId } from '@spare-coat/core/ground/text';
+import { isId } from '@spare-coat/core/ground/ids';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';

@@ -1,4 +1,4 @@
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
+import { randomFrom } from '@spare-coat/core/ground/random';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import type { Deed } from '@spare-coat/core/model/deeds/deed';
 import { makeStep } from '@spare-coat/core/doing/plan/draft';

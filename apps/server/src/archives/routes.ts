@@ -1,7 +1,7 @@
+import { isSha, isId } from '@spare-coat/core/ground/ids';
 import { pipeline } from 'node:stream/promises';
 import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
-import { isId } from '@spare-coat/core/ground/text';
-import { hasNoControls } from '@spare-coat/core/model/traits/value';
+import { hasNoControls } from '@spare-coat/core/ground/text';
 import express, { Router } from 'express';
 import { findBlob, putBlob, readBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
@@ -65,7 +65,7 @@ export function archiveRoutes(db: Db, runner: Runner): Router {
   });
   router.post('/:sha/reading', express.json({ limit: '100kb' }), async (req, res) => {
     const { sha } = req.params;
-    if (!/^[0-9a-f]{64}$/.test(sha) || !(await findBlob(db, sha))) throw notFound('file');
+    if (!isSha(sha) || !(await findBlob(db, sha))) throw notFound('file');
     const input = readInput(sha, req.body);
     let job = await addJob(db, 'archive.read', { ...input });
     if (job.state === 'done') {

@@ -1,3 +1,4 @@
+import { isSha } from '@spare-coat/core/ground/ids';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import type { Db } from '../db/pool.js';
@@ -9,7 +10,7 @@ export function blobRoutes(db: Db): Router {
   const router = Router();
   router.get('/:sha', async (req, res) => {
     const { sha } = req.params;
-    const blob = /^[0-9a-f]{64}$/.test(sha) ? await findBlob(db, sha) : null;
+    const blob = isSha(sha) ? await findBlob(db, sha) : null;
     if (!blob) throw notFound('file');
     res.set({
       'Content-Type': blob.type,

@@ -1,16 +1,13 @@
+import { withFreshIds } from '@spare-coat/core/model/coat/ids';
+import { isSha, isId } from '@spare-coat/core/ground/ids';
 import { randomUUID } from 'node:crypto';
-import {
-  changesOfBundle,
-  pinned,
-  withFreshIds,
-  withoutStrangers,
-} from '@spare-coat/core/proving/bundle/bringIn';
+import { changesOfBundle, pinned, withoutStrangers } from '@spare-coat/core/proving/bundle/bringIn';
 import { coatBundle, type BundleChoice } from '@spare-coat/core/proving/bundle/writeBundle';
 import type { BundleContent } from '@spare-coat/core/proving/bundle/readBundle';
 import { coatOf, NO_ROWS, type CoatRows, type Entity } from '@spare-coat/core/model/coat/rows';
 import { isToBeSeen, partDoes, profileDoes, type Doing } from '@spare-coat/core/doing/plan/whatItDoes';
 import type { BundlePreview, BundleThing } from '@spare-coat/core/proving/wire/bundle';
-import { isId, nameSchema } from '@spare-coat/core/ground/text';
+import { nameSchema } from '@spare-coat/core/ground/text';
 import type { Readable } from 'node:stream';
 import { findBlob, wholeBlob } from '../blobs/store.js';
 import { changeCoat, makeCoat, readEnvelope } from '../coats/commands.js';
@@ -51,7 +48,7 @@ export async function packCoat(
 
 /** The content of a bundle that was read. @throws 404 where it is no longer kept */
 async function contentOf(db: Db, sha256: string): Promise<BundleContent> {
-  const blob = /^[0-9a-f]{64}$/.test(sha256) ? await findBlob(db, sha256) : null;
+  const blob = isSha(sha256) ? await findBlob(db, sha256) : null;
   if (!blob || blob.type !== 'application/json') throw notFound('bundle');
   const content = JSON.parse((await wholeBlob(db, sha256))!.toString('utf8')) as Partial<BundleContent>;
   if (!content.what || !Array.isArray(content.parts)) throw notFound('bundle');

@@ -1,9 +1,9 @@
+import { isId } from '@spare-coat/core/ground/ids';
 import { Router, type Request, type Response } from 'express';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { loneBundle } from '@spare-coat/core/proving/bundle/writeBundle';
 import type { Part } from '@spare-coat/core/model/parts/part';
-import { isId } from '@spare-coat/core/ground/text';
 import { putBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';

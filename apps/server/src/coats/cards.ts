@@ -1,5 +1,5 @@
+import { isId } from '@spare-coat/core/ground/ids';
 import type { CoatCard, CoatsPage } from '@spare-coat/core/proving/wire/coat';
-import { isId } from '@spare-coat/core/ground/text';
 import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 import { BIN_DAYS } from './bin.js';

@@ -1,11 +1,12 @@
+import { isId } from '@spare-coat/core/ground/ids';
+import { freshIds, underIds } from '@spare-coat/core/model/coat/ids';
 import { randomUUID } from 'node:crypto';
 import { alter, put, type Change } from '@spare-coat/core/model/coat/changes';
 import { coatOf, ENTITIES, type CoatRow, type RowTypes } from '@spare-coat/core/model/coat/rows';
-import { freshIds, underIds } from '@spare-coat/core/proving/bundle/bringIn';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { carryOver, referenceChanges } from '@spare-coat/core/proving/port/carryOver';
 import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/carryOver';
-import { isId, nameSchema } from '@spare-coat/core/ground/text';
+import { nameSchema } from '@spare-coat/core/ground/text';
 import { inSnapshot, inTransaction, type Db, type Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import { findProfile } from '../profiles/store.js';

@@ -1,8 +1,9 @@
+import { isId } from '@spare-coat/core/ground/ids';
+import { withFreshIds } from '@spare-coat/core/model/coat/ids';
 import { randomUUID } from 'node:crypto';
-import { withFreshIds } from '@spare-coat/core/proving/bundle/bringIn';
 import { carryOut } from '@spare-coat/core/doing/commands/carryOut';
 import { describeCommand } from '@spare-coat/core/doing/commands/describe';
-import { CommandRefused } from '@spare-coat/core/doing/commands/refused';
+import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { applyChanges, invertChanges, put, type Change } from '@spare-coat/core/model/coat/changes';
 import { checkCommand } from '@spare-coat/core/doing/commands/commands';
 import { needsOf, needsOfChanges, type Needs } from '@spare-coat/core/doing/commands/needs';
@@ -15,7 +16,7 @@ import {
   type RowTypes,
 } from '@spare-coat/core/model/coat/rows';
 import type { Written } from '@spare-coat/core/proving/wire/coat';
-import { isId, nameSchema } from '@spare-coat/core/ground/text';
+import { nameSchema } from '@spare-coat/core/ground/text';
 import { inTransaction, type Client, type Db, type Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import {

@@ -1,12 +1,13 @@
+import { isId } from '@spare-coat/core/ground/ids';
+import { surveysAfter, surveysBefore } from '@spare-coat/core/model/coat/surveys';
 import { coatOf, type CoatRows, type SurveyRow } from '@spare-coat/core/model/coat/rows';
-import { hostNow, surveysAfter, surveysBefore } from '@spare-coat/core/model/host/now';
+import { hostNow } from '@spare-coat/core/model/host/now';
 import type { Survey } from '@spare-coat/core/model/host/survey';
 import { evaluateCoat, type CoatState } from '@spare-coat/core/deciding/matching/evaluate';
 import { indexOffers } from '@spare-coat/core/deciding/matching/rank';
 import { hostBefore, planOfCoat, withDone } from '@spare-coat/core/doing/plan/planOfCoat';
 import type { Plan } from '@spare-coat/core/model/deeds/step';
 import type { MatchContext } from '@spare-coat/core/deciding/matching/targets';
-import { isId } from '@spare-coat/core/ground/text';
 import { wholeBlob } from '../blobs/store.js';
 import { inSnapshot, type Db, type Queryable } from '../db/pool.js';
 import { notFound } from '../http/problem.js';

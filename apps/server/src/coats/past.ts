@@ -1,7 +1,7 @@
+import { isId } from '@spare-coat/core/ground/ids';
 import { applyChanges, type Change } from '@spare-coat/core/model/coat/changes';
 import { NO_ROWS, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { CoatPast, PastEntry, StandingChange } from '@spare-coat/core/deciding/matching/standingHistory';
-import { isId } from '@spare-coat/core/ground/text';
 import { inSnapshot, type Db } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
 import { loadRows } from './store.js';

@@ -1,4 +1,4 @@
-import { isId } from '@spare-coat/core/ground/text';
+import { isId } from '@spare-coat/core/ground/ids';
 import { Router } from 'express';
 import { inSnapshot, type Db, type Queryable } from '../db/pool.js';
 import { notFound } from '../http/problem.js';

@@ -1,7 +1,8 @@
+import { isId } from '@spare-coat/core/ground/ids';
 import { fitOf } from '@spare-coat/core/model/parts/fit';
 import { PART_SORTS } from '@spare-coat/core/model/parts/part';
 import { findKind } from '@spare-coat/core/model/kinds/registry';
-import { isDate, isId } from '@spare-coat/core/ground/text';
+import { isDate } from '@spare-coat/core/ground/text';
 import { Router, type Request } from 'express';
 import type { Db } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';

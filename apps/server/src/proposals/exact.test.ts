@@ -1,4 +1,4 @@
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { objectiveOf } from '@spare-coat/core/deciding/proposal/assign';
 import { findBest, prepare } from '@spare-coat/core/deciding/proposal/best';
 import { greedy } from '@spare-coat/core/deciding/proposal/greedy';

@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import {
   NO_ROWS,
   newCoatRow,
@@ -13,7 +14,6 @@ import { proposeReport, type ProposalReport } from '@spare-coat/core/deciding/pr
 import { partKey, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
 import type { Part } from '@spare-coat/core/model/parts/part';
 import { KINDS } from '@spare-coat/core/model/kinds/registry';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { testElement, testTrait, uuid } from '@spare-coat/core/testing/coat';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
 import { describe, expect, it } from 'vitest';

@@ -1,7 +1,7 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { randomUUID } from 'node:crypto';
 import { NO_LIMITS } from '@spare-coat/core/model/coat/limits';
 import type { ProposalReport } from '@spare-coat/core/deciding/proposal/report';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
 import type { Part } from '@spare-coat/core/model/parts/part';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';

@@ -1,4 +1,4 @@
-import { isId } from '@spare-coat/core/ground/text';
+import { isId } from '@spare-coat/core/ground/ids';
 import { Router } from 'express';
 import * as yup from 'yup';
 import type { Db } from '../db/pool.js';

@@ -1,7 +1,7 @@
+import { isId } from '@spare-coat/core/ground/ids';
 import { ValidationError } from 'yup';
 import type { FactsElement } from '@spare-coat/core/proving/rack/facts';
 import { readMark, type Mark } from '@spare-coat/core/proving/rack/marks';
-import { isId } from '@spare-coat/core/ground/text';
 import type { Db, Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 

@@ -1,9 +1,9 @@
+import { isId } from '@spare-coat/core/ground/ids';
 import { ValidationError } from 'yup';
 import { coatFacts, cropOf, factsElements } from '@spare-coat/core/proving/rack/facts';
 import { readPublication, type Publication } from '@spare-coat/core/proving/rack/publication';
 import { withoutAccountDeep } from '@spare-coat/core/proving/sheet/privacy';
 import { sheetOf } from '@spare-coat/core/proving/sheet/sheet';
-import { isId } from '@spare-coat/core/ground/text';
 import { putBlob } from '../blobs/store.js';
 import { packCoat } from '../bundles/bundles.js';
 import { coatWhole } from '../coats/context.js';

@@ -1,6 +1,6 @@
+import { isId } from '@spare-coat/core/ground/ids';
 import { tallyOf } from '@spare-coat/core/proving/rack/marks';
 import type { OnRack, RackItem, RackPage } from '@spare-coat/core/proving/wire/rack';
-import { isId } from '@spare-coat/core/ground/text';
 import type { Queryable } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
 import { marksOf } from './marks.js';

@@ -1,4 +1,4 @@
-import { isId } from '@spare-coat/core/ground/text';
+import { isId } from '@spare-coat/core/ground/ids';
 import type { Client } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 

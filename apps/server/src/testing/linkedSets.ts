@@ -1,3 +1,4 @@
+import { randomFrom } from '@spare-coat/core/ground/random';
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -5,7 +6,6 @@ import { dirname, join } from 'node:path';
 import { iconCoverage } from '@spare-coat/core/measuring/standards/iconTheme';
 import { standardIconNames } from '@spare-coat/core/measuring/standards/iconNames';
 import { iconSetsOf } from '@spare-coat/core/deciding/archives/themes';
-import { randomFrom } from '@spare-coat/core/doing/scene/svg';
 import { readArchive } from '../archives/readArchive.js';
 import type { ArchiveInput } from '../archives/reading.js';
 import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';

@@ -1,3 +1,4 @@
+import type { PictureSample } from '@spare-coat/core/measuring/picture/samplePicture';
 import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
 import type { PictureRecipe } from '@spare-coat/core/measuring/picture/makePicture';
 import type { InkReading } from '@spare-coat/core/measuring/picture/readInk';
@@ -7,7 +8,6 @@ import type { Sight, SightAsk } from '@spare-coat/core/proving/compare/sight';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { SampledColour, SampleSide } from '@spare-coat/core/measuring/picture/sampleColour';
 import type { Told } from '@spare-coat/core/ground/result';
-import type { PictureSample } from '@spare-coat/core/model/traits/value';
 
 /** A region to read, and whether its sides may move to real edges within `reach` pixels. */
 export interface RegionAsk {

@@ -1,6 +1,15 @@
 import * as yup from 'yup';
 import { monthDays } from './calendar.js';
-import { hasNoControls } from '../model/traits/value.js';
+
+/** Whether a text is free of control characters (a line break may be allowed): they break exports and terminals. */
+export function hasNoControls(text: string, lineBreaks = false): boolean {
+  for (const char of text) {
+    const code = char.codePointAt(0)!;
+    if (code === 10 && lineBreaks) continue;
+    if (code < 32 || (code >= 127 && code < 160)) return false;
+  }
+  return true;
+}
 
 export const NAME_MAX = 200;
 export const NOTE_MAX = 10_000;
@@ -27,22 +36,6 @@ export const noteSchema = yup
   )
   .defined('A text is needed, if an empty one.');
 
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
-
-/** A UUID in lower case, made by whoever makes the object. */
-export const idSchema = yup
-  .string()
-  .strict()
-  .matches(UUID, 'An id is a UUID in lower case.')
-  .required('An id is needed.');
-
-/** A SHA-256 in lower-case hex. */
-export const shaSchema = yup
-  .string()
-  .strict()
-  .matches(/^[0-9a-f]{64}$/, 'A SHA-256 has 64 hex digits.')
-  .required('A SHA-256 is needed.');
-
 /** Whether a text is a day of the calendar, as 2026-11-25. */
 export function isDate(text: string): boolean {
   const [, year, month, day] = /^(\d{4})-(\d\d)-(\d\d)$/.exec(text)?.map(Number) ?? [];
@@ -56,8 +49,3 @@ export const dateSchema = yup
   .strict()
   .test('date', 'A date is written as 2026-11-25.', (v?: string | null) => v == null || isDate(v))
   .required('A date is needed.');
-
-/** Whether a text is a UUID as this application writes them. */
-export function isId(text: string): boolean {
-  return UUID.test(text);
-}

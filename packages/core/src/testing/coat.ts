@@ -1,7 +1,7 @@
-import { newMatch } from '../doing/commands/carryMatch.js';
+import { newMatch } from '../model/coat/choices.js';
+import type { KeptStep } from '../model/deeds/step.js';
 import { NO_LIMITS } from '../model/coat/limits.js';
 import { NO_ROWS, type CoatRows, type ElementRow, type MatchRow, type TraitRow } from '../model/coat/rows.js';
-import type { KeptStep } from '../doing/plan/journal.js';
 import type { TraitValue } from '../model/traits/value.js';
 
 /** A UUID that is always the same for a name, for tests. */

@@ -1,3 +1,4 @@
+import { randomFrom } from '../ground/random.js';
 import type { CoatRows, ElementRow, LayerRow, MatchRow, TraitRow } from '../model/coat/rows.js';
 import { hostNow, type HostNow } from '../model/host/now.js';
 import type { HostProfile, Pair } from '../model/host/profile.js';
@@ -6,7 +7,6 @@ import { partKey, type MatchContext } from '../deciding/matching/targets.js';
 import { BREAKS, type Break } from '../model/offers/break.js';
 import type { Offer, SettingPlace, Supply } from '../model/offers/offer.js';
 import type { Channel, Part } from '../model/parts/part.js';
-import { randomFrom } from '../doing/scene/svg.js';
 import type { TraitValue } from '../model/traits/value.js';
 import { testCoat, testElement, testMatch, testTrait, uuid } from './coat.js';
 import { testHost, testPart } from './parts.js';

@@ -1,3 +1,4 @@
+import { median } from '@spare-coat/core/ground/statistics';
 import { Clipboard } from '@angular/cdk/clipboard';
 import {
   ChangeDetectionStrategy,
@@ -10,7 +11,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ReadingLoad, ReadingPhase, ReadingRow, SurveyRow } from '@spare-coat/core/model/coat/rows';
-import { sumReadings, median } from '@spare-coat/core/proving/readings/sums';
+import { sumReadings } from '@spare-coat/core/proving/readings/sums';
 import type { Default } from '@spare-coat/core/model/host/profile';
 import { tieSettings } from '@spare-coat/core/model/host/settings';
 import { compareSurveys } from '@spare-coat/core/model/host/survey';

@@ -4,7 +4,7 @@ import { newerRevisions, type Newer } from '@spare-coat/core/deciding/matching/n
 import { chosenLayers, resolveLayer } from '@spare-coat/core/deciding/matching/score';
 import { layersOf, matchOf, type LayerRow } from '@spare-coat/core/model/coat/rows';
 import type { OwnSetting } from '@spare-coat/core/model/offers/ownSetting';
-import { freeSettings, ownValueProblem } from '@spare-coat/core/model/offers/ownValue';
+import { freeSettings, ownValueProblem } from '@spare-coat/core/model/parts/ownValue';
 import type { Part } from '@spare-coat/core/model/parts/part';
 import { stackOf, type StackLayer } from '@spare-coat/core/deciding/matching/stack';
 import { targetsOf } from '@spare-coat/core/deciding/matching/targets';

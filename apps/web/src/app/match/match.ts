@@ -1,9 +1,9 @@
+import { canOverlay } from '@spare-coat/core/model/offers/offer';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { SaidStanding } from '@spare-coat/core/model/coat/rows';
 import { layersOf } from '@spare-coat/core/model/coat/rows';
 import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
-import { canOverlay } from '@spare-coat/core/deciding/proposal/build';
 import { freshLayer, type RankedOffer } from '@spare-coat/core/deciding/matching/rank';
 import {
   chosenLayers,

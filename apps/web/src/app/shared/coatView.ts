@@ -1,3 +1,4 @@
+import { surveysAfter, surveysBefore } from '@spare-coat/core/model/coat/surveys';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
@@ -25,7 +26,7 @@ import {
   type RankedOffer,
 } from '@spare-coat/core/deciding/matching/rank';
 import { partKey, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
-import { hostNow, surveysAfter, surveysBefore, type HostNow } from '@spare-coat/core/model/host/now';
+import { hostNow, type HostNow } from '@spare-coat/core/model/host/now';
 import type { Survey } from '@spare-coat/core/model/host/survey';
 import { doneSteps } from '@spare-coat/core/doing/plan/journal';
 import {

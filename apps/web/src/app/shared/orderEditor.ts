@@ -1,3 +1,4 @@
+import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
 import {
   CdkDrag,
   CdkDropList,
@@ -17,7 +18,7 @@ import {
   Injector,
 } from '@angular/core';
 import { knownItem } from '@spare-coat/core/model/traits/items';
-import { ZONES, type Order, type Zone } from '@spare-coat/core/model/traits/value';
+import { type Order } from '@spare-coat/core/model/traits/value';
 
 let counter = 0;
 

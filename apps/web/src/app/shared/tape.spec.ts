@@ -1,6 +1,6 @@
+import type { TapeSegment } from '@spare-coat/core/deciding/matching/tape';
 import { TestBed } from '@angular/core/testing';
 import { getAllByRole, getByRole, queryAllByRole } from '@testing-library/dom';
-import type { TapeSegment } from '@spare-coat/core/proving/wire/coat';
 import { Tape } from './tape';
 
 const segment = (more: Partial<TapeSegment>): TapeSegment => ({

@@ -1,3 +1,4 @@
+import type { TapeSegment } from '@spare-coat/core/deciding/matching/tape';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -8,7 +9,6 @@ import {
   output,
   signal,
 } from '@angular/core';
-import type { TapeSegment } from '@spare-coat/core/proving/wire/coat';
 
 const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round(v * 100)} %`);
 

@@ -1,11 +1,10 @@
+import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { specProblem } from '@spare-coat/core/doing/commands/commands';
 import { standardIconNames } from '@spare-coat/core/measuring/standards/iconNames';
-import type { TraitSpec } from '@spare-coat/core/model/kinds/kind';
+import { type TraitSpec, specProblem } from '@spare-coat/core/model/kinds/kind';
 import { PALETTE_ROLES } from '@spare-coat/core/model/kinds/measure';
 import {
   NO_ITEMS,
-  ZONES,
   type FaceValue,
   type IconNames,
   type Order,
@@ -14,7 +13,6 @@ import {
   type Place,
   type Shadow,
   type TraitValue,
-  type Zone,
 } from '@spare-coat/core/model/traits/value';
 import { FaceEditor } from './faceEditor';
 import { OrderEditor } from './orderEditor';

@@ -1,3 +1,4 @@
+import type { State } from '@spare-coat/core/model/traits/state';
 import { Dialog } from '@angular/cdk/dialog';
 import {
   ChangeDetectionStrategy,
@@ -9,7 +10,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import type { Link, RegionRow, Source, State, TraitRow } from '@spare-coat/core/model/coat/rows';
+import type { Link, RegionRow, Source, TraitRow } from '@spare-coat/core/model/coat/rows';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { traitRowFor } from '@spare-coat/core/deciding/matching/targets';
 import { IMPORTANCES, type Importance, type TraitSpec } from '@spare-coat/core/model/kinds/kind';

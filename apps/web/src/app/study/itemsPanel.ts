@@ -1,3 +1,4 @@
+import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -10,7 +11,7 @@ import {
 import type { BarItem, BarReading } from '@spare-coat/core/measuring/picture/readBar';
 import type { Told } from '@spare-coat/core/ground/result';
 import { roundTo, sayNumber } from '@spare-coat/core/model/traits/say';
-import { ZONES, type Order, type Zone } from '@spare-coat/core/model/traits/value';
+import { type Order } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';

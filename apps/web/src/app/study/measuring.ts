@@ -1,5 +1,5 @@
+import type { State } from '@spare-coat/core/model/traits/state';
 import { Injectable, computed, inject, signal } from '@angular/core';
-import type { State } from '@spare-coat/core/model/coat/rows';
 import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
 import type { InkReading } from '@spare-coat/core/measuring/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';

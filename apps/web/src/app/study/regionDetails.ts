@@ -1,3 +1,4 @@
+import { STATES } from '@spare-coat/core/model/traits/state';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -9,7 +10,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { STATES, type ElementRow } from '@spare-coat/core/model/coat/rows';
+import { type ElementRow } from '@spare-coat/core/model/coat/rows';
 import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
 import { KIND_GROUPS } from '@spare-coat/core/model/kinds/kind';

@@ -1,14 +1,7 @@
+import type { ArchiveSignature } from '../../model/host/profile.js';
 import type { FaceMetrics } from '../../measuring/type/face.js';
 import type { IconTheme } from '../../measuring/standards/iconTheme.js';
 import type { StyleEvidence } from '../../measuring/standards/styleSheet.js';
-
-/** Which paths inside a folder make it a theme of a sort: data of a host profile. Paths end in `/` for folders. */
-export interface ArchiveSignature {
-  /** The sort, as the profile's folders name it. */
-  readonly sort: string;
-  /** All of these must be there, from the theme's own folder on. */
-  readonly needs: readonly string[];
-}
 
 /** What judging asks of the host: where each sort of thing goes, and what makes a theme of its own sorts. */
 export interface ArchiveHost {

@@ -1,10 +1,11 @@
+import type { ArchiveSignature } from '../../model/host/profile.js';
 import { readDesktopEntry } from '../../measuring/standards/desktopEntry.js';
 import { readIconTheme } from '../../measuring/standards/iconTheme.js';
 import { readKeyFile } from '../../measuring/standards/keyFile.js';
 import { readSoundTheme, SOUND_ENDINGS } from '../../measuring/standards/soundTheme.js';
 import { readStyleSheet } from '../../measuring/standards/styleSheet.js';
 import { utf8 } from '../../ground/utf8.js';
-import type { ArchiveFinding, ArchiveHost, ArchiveSignature, Evidence, ThemeVariant } from './findings.js';
+import type { ArchiveFinding, ArchiveHost, Evidence, ThemeVariant } from './findings.js';
 import { asksForAdmin, isScript, scriptOptions } from './scripts.js';
 import { iconEvidence, pointerEvidence } from './themes.js';
 import { filesIn, follow, lastStep, resolved, resolvedFolder, treeJoin, type Tree } from './tree.js';

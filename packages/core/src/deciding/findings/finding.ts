@@ -1,4 +1,4 @@
-import type { SingleCommand } from '../../doing/commands/commands.js';
+import type { TraitValue } from '../../model/traits/value.js';
 import type { AcceptedRow, CoatRows } from '../../model/coat/rows.js';
 
 export const FINDING_SORTS = [
@@ -26,9 +26,18 @@ export const FINDING_SORTS = [
 ] as const;
 export type FindingSort = (typeof FINDING_SORTS)[number];
 
-/** Something to do about a finding: commands for the coat, or a place to go to. */
+/** A value typed by hand on a layer, in one variant or (null) in all, as the command of this name carries it out. */
+export interface SetByHand {
+  readonly type: 'match.setting';
+  readonly layerId: string;
+  readonly trait: string;
+  readonly variantId: string | null;
+  readonly value: TraitValue | null;
+}
+
+/** Something to do about a finding: values to set, or a place to go to. */
 export type FindingAction =
-  | { readonly label: string; readonly commands: readonly SingleCommand[] }
+  | { readonly label: string; readonly commands: readonly SetByHand[] }
   | {
       readonly label: string;
       readonly stage: 'match' | 'parts' | 'host' | 'propose';

@@ -1,16 +1,16 @@
+import { byZone, ZONES } from '../../measuring/picture/zone.js';
 import { colourDifference } from '../../measuring/colour/ciede2000.js';
 import { parseHex } from '../../measuring/colour/srgb.js';
-import type { SingleCommand } from '../../doing/commands/commands.js';
 import { ordered } from '../../model/coat/rows.js';
 import { defaultOf } from '../../model/host/profile.js';
 import { displayOf, mainLength } from '../matching/carry.js';
 import type { ElementState } from '../matching/evaluate.js';
 import { chosenLayers, type TraitScore } from '../matching/score.js';
 import { sayNumber, spellValue } from '../../model/traits/say.js';
-import { ZONES, type IconNames, type Order, type Palette } from '../../model/traits/value.js';
+import { type IconNames, type Order, type Palette, type TraitValue } from '../../model/traits/value.js';
 import { actualOf, scoreOf, seenElements, type FindingContext } from './context.js';
 import { LARGE_PX, NEEDED_CONTRAST, POOR_SHARE, readContrast, seenThrough } from './contrast.js';
-import type { Finding, FindingAction } from './finding.js';
+import type { Finding, FindingAction, SetByHand } from './finding.js';
 import { carrierOf } from './place.js';
 import { fitWays } from './wallpaper.js';
 
@@ -22,14 +22,14 @@ const match = (element: ElementState, label = 'Go to it'): FindingAction => ({
 const itemsOf = (order: Order) => ZONES.flatMap((z) => order[z]);
 
 /** A command that types a value into the layer which gives a trait; null where there is nothing to type. */
-function setCommand(score: TraitScore | null, value: unknown): SingleCommand | null {
+function setCommand(score: TraitScore | null, value: TraitValue): SetByHand | null {
   if (!score?.layerId || !score.place) return null;
   return {
     type: 'match.setting',
     layerId: score.layerId,
     trait: score.target.spec.id,
     variantId: null,
-    value: value as never,
+    value,
   };
 }
 
@@ -59,7 +59,7 @@ export function dutyFindings(context: FindingContext): Finding[] {
       elements: list.map((c) => c.e.element.id),
       parts: [],
       actions: list.flatMap((c): FindingAction[] => {
-        const order = Object.fromEntries(ZONES.map((z) => [z, c.order[z].filter((i) => i !== item)]));
+        const order = byZone((z) => c.order[z].filter((i) => i !== item));
         const command = setCommand(c.score, order);
         return command
           ? [{ label: `Take it off ${c.e.element.name}`, commands: [command] }]
@@ -244,7 +244,7 @@ export function contrastFindings(context: FindingContext): Finding[] {
               ? [
                   {
                     label: `Use ${reading.passing} in ${variant}`,
-                    commands: [{ ...command, variantId } as SingleCommand],
+                    commands: [{ ...command, variantId }],
                   },
                 ]
               : []),

@@ -1,7 +1,7 @@
+import { byZone, ZONES } from '../../measuring/picture/zone.js';
 import { closeness, type ClosenessContext } from '../../model/traits/closeness.js';
 import { knownItem, mayRepeat } from '../../model/traits/items.js';
 import type { Order, TraitType, TraitValue } from '../../model/traits/value.js';
-import { ZONES } from '../../model/traits/value.js';
 import type { Supply } from '../../model/offers/offer.js';
 
 /** What a supply gives for a target. */
@@ -74,9 +74,7 @@ export function settle(
       used.add(known);
       return [known];
     };
-    const actual = Object.fromEntries(
-      ZONES.map((zone) => [zone, wanted[zone].flatMap(once)]),
-    ) as unknown as Order;
+    const actual = byZone((zone) => wanted[zone].flatMap(once));
     const lost = ZONES.flatMap((zone) => wanted[zone].filter((item) => taken(item) === null));
     return {
       actual,

@@ -1,3 +1,4 @@
+import { percent } from '../../ground/percent.js';
 import { coatOf, matchOf } from '../../model/coat/rows.js';
 import type { ElementState } from './evaluate.js';
 import { barredBy, barsOf, sayLimit } from './barred.js';
@@ -27,7 +28,6 @@ export interface Why {
 
 /** A gain in closeness that is worth telling of. */
 const WORTH = 0.02;
-const percent = (x: number) => `${Math.round(x * 100)} %`;
 
 /**
  * Why an element stands where it stands: nearer offers that are for another version, come by no channel or go against a

@@ -1,4 +1,4 @@
-import type { SingleCommand } from '../../doing/commands/commands.js';
+import type { Choice } from '../../model/coat/choices.js';
 import { matchOf, type CoatRows } from '../../model/coat/rows.js';
 
 /** A layer of a proposal, by what a layer row names it. */
@@ -24,27 +24,27 @@ export interface ProposedElement {
 }
 
 /**
- * The commands that put a proposal in for some elements. What was chosen by hand is never touched; an element for which
+ * The choices that put a proposal in for some elements. What was chosen by hand is never touched; an element for which
  * the host as it is does best is released.
  */
-export function acceptCommands(
+export function acceptedChoices(
   rows: CoatRows,
   elements: readonly ProposedElement[],
   newId: () => string,
-): SingleCommand[] {
-  return elements.flatMap((e): SingleCommand[] => {
+): Choice[] {
+  return elements.flatMap((e): Choice[] => {
     const match = matchOf(rows, e.id);
     if (e.isLocked || !rows.element[e.id]) return [];
     const matchId = match?.id ?? newId();
     const common = { elementId: e.id, matchId, by: 'proposal' as const };
-    const commands: SingleCommand[] = [];
-    if (match && !e.base) commands.push({ type: 'match.release', elementId: e.id });
+    const choices: Choice[] = [];
+    if (match && !e.base) choices.push({ type: 'match.release', elementId: e.id });
     if (e.base) {
       const { partId, partRevision, offer } = e.base;
-      commands.push({ type: 'match.choose', ...common, layerId: newId(), partId, partRevision, offer });
+      choices.push({ type: 'match.choose', ...common, layerId: newId(), partId, partRevision, offer });
     }
     for (const { partId, partRevision, offer, traits } of e.overlays)
-      commands.push({
+      choices.push({
         type: 'match.overlay',
         ...common,
         layerId: newId(),
@@ -53,6 +53,6 @@ export function acceptCommands(
         offer,
         traits: [...traits],
       });
-    return commands;
+    return choices;
   });
 }

@@ -9,7 +9,7 @@ import {
 import { sameJson } from '../../model/coat/changes.js';
 import { defaultOf, type HostProfile } from '../../model/host/profile.js';
 import type { Break } from '../../model/offers/break.js';
-import type { Offer } from '../../model/offers/offer.js';
+import { canOverlay, type Offer } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
 import { fitOf } from '../../model/parts/fit.js';
 import { lookLayer } from '../matching/looks.js';
@@ -223,14 +223,6 @@ export function buildInstance(ctx: MatchContext & { readonly host: HostProfile }
       .flatMap((id) => numberOf.get(id) ?? []),
   );
   return { parts: instanceParts, elements, surfaces: host.surfaces, wanted: [...wanted] };
-}
-
-/**
- * Whether an offer can lie over another for some traits: not what stands in place of the host's own thing, and not
- * what is chosen whole in a list.
- */
-export function canOverlay(offer: Offer): boolean {
-  return !offer.replaces && !offer.choose;
 }
 
 function partsOfLayers(ctx: MatchContext, matchId: string): string[] {

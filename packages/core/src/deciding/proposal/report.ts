@@ -1,5 +1,6 @@
-import { carryOut } from '../../doing/commands/carryOut.js';
+import { percent } from '../../ground/percent.js';
 import { applyChanges } from '../../model/coat/changes.js';
+import { choiceChanges } from '../../model/coat/choices.js';
 import { NO_ROWS, type CoatRows } from '../../model/coat/rows.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import { assumedShare, closenessByVariant, evaluateCoat, type CoatState } from '../matching/evaluate.js';
@@ -9,7 +10,7 @@ import { indexOffers } from '../matching/rank.js';
 import type { Offer } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
 import type { MatchContext } from '../matching/targets.js';
-import { acceptCommands, type ProposedElement, type ProposedLayer } from './accept.js';
+import { acceptedChoices, type ProposedElement, type ProposedLayer } from './accept.js';
 import { breaksOf, objectiveOf } from './assign.js';
 import { barredBy, sayLimit } from '../matching/barred.js';
 import { findBest, MOST_COLUMNS, prepare, type Effort, type Found, type Prepared } from './best.js';
@@ -319,13 +320,13 @@ function elementsOf(instance: Instance, { problem, selection }: Found): Proposed
   });
 }
 
-/** The coat as it would stand with a proposal accepted: the same commands, the same scoring. */
+/** The coat as it would stand with a proposal accepted: the same choices, the same scoring. */
 export function stateWith(ctx: MatchContext, elements: readonly ProposedElement[]): CoatState {
   let rows = ctx.rows;
   let counter = 0;
   const newId = () => `00000000-0000-4000-8000-${String(++counter).padStart(12, '0')}`;
-  for (const command of acceptCommands(rows, elements, newId)) {
-    const applied = applyChanges(rows, carryOut(rows, command));
+  for (const choice of acceptedChoices(rows, elements, newId)) {
+    const applied = applyChanges(rows, choiceChanges(rows, choice));
     if (!applied.ok) throw new Error(applied.clash.sentence);
     rows = applied.rows;
   }
@@ -390,7 +391,6 @@ function sourcesOf(instance: Instance, n: number): Map<string, { source: Source;
   return all;
 }
 
-const percent = (x: number) => `${Math.round(x * 1000) / 10} %`;
 /** So many offers of an element are told of, the nearest first. */
 const TOLD = 12;
 
@@ -446,7 +446,7 @@ function whyNot(
       return `It takes ${part.memory} MB; ${Math.max(0, problem.memory - memory)} MB are left under the limit.`;
   }
   if (value <= now + NOTHING)
-    return `${by} comes ${value < now - NOTHING ? 'nearer' : 'as near'}: ${percent(now)}.`;
+    return `${by} comes ${value < now - NOTHING ? 'nearer' : 'as near'}: ${percent(now, 1)}.`;
   const other = selection.elements.findIndex(
     (c, m) =>
       m !== n &&
@@ -459,7 +459,7 @@ function whyNot(
       ),
   );
   if (other >= 0) return `${instance.elements[other]!.name} needs the same setting for itself.`;
-  return `It would bring ${percent((value - now) * instance.elements[n]!.share)} of the coat, less than one more part and its risks are worth.`;
+  return `It would bring ${percent((value - now) * instance.elements[n]!.share, 1)} of the coat, less than one more part and its risks are worth.`;
 }
 
 /** What would have to change for an element to come nearer: the nearest offer that is held back, or another desktop. */

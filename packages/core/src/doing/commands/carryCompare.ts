@@ -1,10 +1,10 @@
+import { keep } from '../../model/coat/choices.js';
 import { isInside } from '../../measuring/picture/rect.js';
 import { kindBook } from '../../model/coat/kindBook.js';
 import { valueProblem } from '../../model/traits/value.js';
-import { keep } from './carryMatch.js';
 import { alter, put, takeOut, type Change } from '../../model/coat/changes.js';
 import type { CommandOf } from './commands.js';
-import { CommandRefused, need } from './refused.js';
+import { CommandRefused, need } from '../../model/coat/refused.js';
 import type { CoatRows, SightingRow } from '../../model/coat/rows.js';
 
 type CompareCommand = CommandOf<'capture.add' | 'capture.set' | 'capture.remove' | 'sighting.set'>;

@@ -1,7 +1,7 @@
+import { keep } from '../../model/coat/choices.js';
 import { alter, put, takeOut, type Change } from '../../model/coat/changes.js';
-import { keep } from './carryMatch.js';
 import type { CommandOf } from './commands.js';
-import { CommandRefused, need } from './refused.js';
+import { CommandRefused, need } from '../../model/coat/refused.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 
 /** A display that goes: what stood on it stands on the first again. */

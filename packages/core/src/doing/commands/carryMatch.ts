@@ -1,8 +1,9 @@
-import { kindBook } from '../../model/coat/kindBook.js';
+import { keep, needTraits, releaseMatch } from '../../model/coat/choices.js';
+import { kindBook, targetProblem } from '../../model/coat/kindBook.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { alter, put, takeOut, type Change } from '../../model/coat/changes.js';
-import { targetProblem, type CommandOf } from './commands.js';
-import { CommandRefused, need } from './refused.js';
+import { type CommandOf } from './commands.js';
+import { CommandRefused, need } from '../../model/coat/refused.js';
 import {
   handmadeOffer,
   layersOf,
@@ -13,84 +14,7 @@ import {
   type MatchRow,
 } from '../../model/coat/rows.js';
 
-/** What commands change of matches and their layers. */
-
-/** The changes that really change something. */
-export const keep = (...changes: (Change | null)[]): Change[] =>
-  changes.filter((c): c is Change => c !== null);
-
-export function releaseMatch(rows: CoatRows, match: MatchRow): Change[] {
-  return [...layersOf(rows, match.id).map((l) => takeOut('layer', l)), takeOut('match', match)];
-}
-
-/** Changes a match, or makes one with these fields. */
-export function setMatch(
-  rows: CoatRows,
-  elementId: string,
-  matchId: string,
-  fields: Partial<MatchRow>,
-): Change[] {
-  need(rows.element, elementId, 'element');
-  const match = matchOf(rows, elementId);
-  if (match) return keep(alter('match', match, fields));
-  return [put('match', { ...newMatch(matchId, elementId), ...fields })];
-}
-
-/** A match with which nothing was said or chosen yet. */
-export function newMatch(id: string, elementId: string): MatchRow {
-  return {
-    id,
-    elementId,
-    said: null,
-    reason: '',
-    lost: '',
-    note: '',
-    links: [],
-    lookAgain: null,
-    by: 'hand',
-  };
-}
-
-export function chooseBase(rows: CoatRows, c: CommandOf<'match.choose'>): Change[] {
-  const match = matchOf(rows, c.elementId);
-  if ((c.partId === null) !== (c.partRevision === null))
-    throw new CommandRefused('bad-value', 'A part is chosen with its revision.');
-  return [
-    ...(match ? layersOf(rows, match.id).map((l) => takeOut('layer', l)) : []),
-    ...setMatch(rows, c.elementId, c.matchId, { said: null, by: c.by ?? 'hand' }),
-    put('layer', newLayer(c, match?.id ?? c.matchId, 0, null)),
-  ];
-}
-
-function newLayer(
-  c: CommandOf<'match.choose'> | CommandOf<'match.overlay'>,
-  matchId: string,
-  position: number,
-  traits: readonly string[] | null,
-): LayerRow {
-  const { layerId, partId, partRevision, offer } = c;
-  return { id: layerId, matchId, position, partId, partRevision, offer, traits, settings: {} };
-}
-
-/** Lays another offer over the layers of an element; where none is chosen yet, over the host as it is. */
-export function addOverlay(rows: CoatRows, c: CommandOf<'match.overlay'>): Change[] {
-  const element = need(rows.element, c.elementId, 'element');
-  if ((c.partId === null) !== (c.partRevision === null))
-    throw new CommandRefused('bad-value', 'A part is chosen with its revision.');
-  needTraits(rows, element.kind, c.traits);
-  const match = matchOf(rows, c.elementId);
-  const top = match ? Math.max(0, ...layersOf(rows, match.id).map((l) => l.position)) : 0;
-  return [
-    ...setMatch(rows, c.elementId, c.matchId, { said: null, by: c.by ?? 'hand' }),
-    put('layer', newLayer(c, match?.id ?? c.matchId, top + 1, c.traits)),
-  ];
-}
-
-function needTraits(rows: CoatRows, kind: string, traits: readonly string[] | null | undefined): void {
-  const book = kindBook(rows);
-  const unknown = traits?.find((t) => !book.trait(kind, t));
-  if (unknown !== undefined) throw new CommandRefused('bad-value', `There is no trait ${unknown} here.`);
-}
+/** What commands change of layers and of what is hand-made. */
 
 type LayerCommand = CommandOf<'layer.traits' | 'layer.raise' | 'layer.remove'>;
 

@@ -1,17 +1,6 @@
+import { addOverlay, chooseBase, keep, releaseMatch, setMatch } from '../../model/coat/choices.js';
 import { kindBook } from '../../model/coat/kindBook.js';
-import {
-  addOverlay,
-  changeLayer,
-  renewLayer,
-  setOwn,
-  chooseBase,
-  keep,
-  releaseMatch,
-  removeHandmade,
-  setHandmade,
-  setMatch,
-  setSetting,
-} from './carryMatch.js';
+import { changeLayer, renewLayer, setOwn, removeHandmade, setHandmade, setSetting } from './carryMatch.js';
 import { carryCompare } from './carryCompare.js';
 import { carryHost, removeDisplay } from './carryHost.js';
 import {
@@ -29,7 +18,7 @@ import {
 } from './carryReference.js';
 import { alter, applyChanges, put, takeOut, type Change } from '../../model/coat/changes.js';
 import type { Command, ManyCommands, SingleCommand } from './commands.js';
-import { CommandRefused, last, need } from './refused.js';
+import { CommandRefused, last, need } from '../../model/coat/refused.js';
 import { coatOf, matchOf, type CoatRows } from '../../model/coat/rows.js';
 
 /**

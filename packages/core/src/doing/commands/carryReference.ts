@@ -1,12 +1,12 @@
+import { keep, releaseMatch } from '../../model/coat/choices.js';
 import { clip, isInside } from '../../measuring/picture/rect.js';
-import { kindBook } from '../../model/coat/kindBook.js';
+import { kindBook, targetProblem } from '../../model/coat/kindBook.js';
 import { findKind } from '../../model/kinds/registry.js';
 import { NOTE_MAX } from '../../ground/text.js';
 import { removeCapture } from './carryCompare.js';
-import { keep, releaseMatch } from './carryMatch.js';
 import { alter, put, takeOut, type Change } from '../../model/coat/changes.js';
-import { targetProblem, type CommandOf } from './commands.js';
-import { CommandRefused, need } from './refused.js';
+import { type CommandOf } from './commands.js';
+import { CommandRefused, need } from '../../model/coat/refused.js';
 import {
   matchOf,
   type CoatRows,

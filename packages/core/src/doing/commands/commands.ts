@@ -1,11 +1,12 @@
+import { idSchema, shaSchema } from '../../ground/ids.js';
+import type { KeptStep } from '../../model/deeds/step.js';
 import * as yup from 'yup';
 import { limitsSchema } from '../../model/coat/limits.js';
-import { IMPORTANCES, type TraitSpec } from '../../model/kinds/kind.js';
+import { IMPORTANCES, specProblem, type TraitSpec } from '../../model/kinds/kind.js';
 import type { KindBook } from '../../model/coat/kindBook.js';
-import type { KeptStep } from '../plan/journal.js';
 import { valueProblem, type TraitValue } from '../../model/traits/value.js';
 import { faceSchema, type FaceMetrics } from '../../measuring/type/face.js';
-import { dateSchema, idSchema, nameSchema, noteSchema, shaSchema } from '../../ground/text.js';
+import { dateSchema, nameSchema, noteSchema } from '../../ground/text.js';
 import {
   filesSchema,
   guidesSchema,
@@ -369,24 +370,4 @@ function checkMany(raw: unknown): Checked {
     if (error instanceof yup.ValidationError) return { ok: false, problems: error.errors };
     throw error;
   }
-}
-
-/** What is wrong with a value for a trait, or null. */
-export function specProblem(spec: TraitSpec, value: unknown): string | null {
-  const problem = valueProblem(spec.type, value);
-  if (problem) return `${spec.label}: ${problem}`;
-  if (spec.choices && !spec.choices.includes(value as string))
-    return `${spec.label}: one of ${spec.choices.join(', ')}.`;
-  return null;
-}
-
-/** What is wrong with a target for this kind and trait of a book, or null. */
-export function targetProblem(
-  book: KindBook,
-  kindId: string,
-  traitId: string,
-  target: unknown,
-): string | null {
-  const spec = book.trait(kindId, traitId);
-  return spec ? specProblem(spec, target) : `Elements of the kind ${kindId} have no trait ${traitId}.`;
 }

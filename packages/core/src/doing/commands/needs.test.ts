@@ -7,7 +7,7 @@ import { carryOut } from './carryOut.js';
 import { COMMAND_TYPES, type Command, type CommandType } from './commands.js';
 import { describeCommand } from './describe.js';
 import { needsOf, needsOfChanges, onlyNeeded } from './needs.js';
-import { CommandRefused } from './refused.js';
+import { CommandRefused } from '../../model/coat/refused.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 
 const AT = '2026-11-24T10:00:00.000Z';

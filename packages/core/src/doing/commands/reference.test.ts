@@ -7,7 +7,7 @@ import { carryOut } from './carryOut.js';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
 import { checkCommand, MOST_COMMANDS, type Command } from './commands.js';
 import { describeCommand } from './describe.js';
-import { CommandRefused } from './refused.js';
+import { CommandRefused } from '../../model/coat/refused.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 
 /** Carries out commands one after the other, and checks that each can be taken back. */

@@ -3,7 +3,7 @@ import type { HostState, Touch } from '../simulation/hostState.js';
 import { copyState } from '../simulation/hostState.js';
 import { perform, type World } from '../simulation/perform.js';
 import { oneLine } from './script/shell.js';
-import type { Step } from '../../model/deeds/step.js';
+import type { KeptStep, Step } from '../../model/deeds/step.js';
 import type { DoneStep } from './wayBack.js';
 
 /** How a step stands by the journal. */
@@ -95,22 +95,6 @@ function milliseconds(at: string): number {
   const doe = yoe * 365 + Math.floor(yoe / 4) - Math.floor(yoe / 100) + doy;
   return ((era * 146_097 + doe - 719_468) * 86_400 + hh * 3600 + mm * 60 + ss) * 1000;
 }
-
-/** What of a step the journal keeps, so that the way back knows what was done when the plan is another one. */
-export type KeptStep = Pick<
-  Step,
-  | 'sort'
-  | 'title'
-  | 'elements'
-  | 'where'
-  | 'deeds'
-  | 'effect'
-  | 'rights'
-  | 'risk'
-  | 'minutes'
-  | 'value'
-  | 'voids'
->;
 
 export function keptStep(step: Step): KeptStep {
   const { sort, elements, where, deeds, effect, rights, risk, minutes, value, voids } = step;

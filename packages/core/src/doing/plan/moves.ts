@@ -1,10 +1,4 @@
-import type { OrderedPlan, Plan, Sitting, Step } from '../../model/deeds/step.js';
-
-/** A step that a person has put elsewhere: behind another one, or at the beginning of a sitting (`sitting 0` is the first). */
-export interface Move {
-  readonly key: string;
-  readonly after: string;
-}
+import type { Move, OrderedPlan, Plan, Sitting, Step } from '../../model/deeds/step.js';
 
 /** How a move names the beginning of a sitting. */
 export const beginningOf = (sitting: number) => `sitting ${sitting}`;

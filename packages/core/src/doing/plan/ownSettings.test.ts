@@ -7,7 +7,7 @@ import { hostNow } from '../../model/host/now.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';
 import { indexOffers } from '../../deciding/matching/rank.js';
 import { partKey, type MatchContext } from '../../deciding/matching/targets.js';
-import { ownValueProblem } from '../../model/offers/ownValue.js';
+import { ownValueProblem } from '../../model/parts/ownValue.js';
 import type { OwnSetting, OwnValue } from '../../model/offers/ownSetting.js';
 import { differences, startState } from '../simulation/hostState.js';
 import { rehearse } from '../rehearsal/rehearse.js';

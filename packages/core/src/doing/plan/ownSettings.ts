@@ -1,6 +1,6 @@
 import type { ElementRow, LayerRow } from '../../model/coat/rows.js';
 import type { Offer } from '../../model/offers/offer.js';
-import { freeSettings, ownValueProblem, placeOfUse } from '../../model/offers/ownValue.js';
+import { freeSettings, ownValueProblem, placeOfUse } from '../../model/parts/ownValue.js';
 import type { Part } from '../../model/parts/part.js';
 import { resource, type Deed } from '../../model/deeds/deed.js';
 import type { Draft } from './draft.js';

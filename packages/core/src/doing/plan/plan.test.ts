@@ -1,7 +1,8 @@
+import { surveysBefore } from '../../model/coat/surveys.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CoatRows, JournalRow, LayerRow } from '../../model/coat/rows.js';
-import { hostNow, surveysBefore } from '../../model/host/now.js';
+import { hostNow } from '../../model/host/now.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import { EMPTY_SURVEY } from '../../model/host/survey.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';

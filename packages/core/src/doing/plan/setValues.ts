@@ -1,3 +1,4 @@
+import { ZONES } from '../../measuring/picture/zone.js';
 import { sameJson } from '../../model/coat/changes.js';
 import type { ElementRow } from '../../model/coat/rows.js';
 import type { HostNow } from '../../model/host/now.js';
@@ -7,7 +8,7 @@ import type { SettingPlace } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
 import { spellValue } from '../../model/traits/say.js';
 import { keepingUnknown } from '../../model/traits/keepingUnknown.js';
-import { ZONES, type Order, type TraitType, type TraitValue } from '../../model/traits/value.js';
+import { type Order, type TraitType, type TraitValue } from '../../model/traits/value.js';
 import { resource, type Deed } from '../../model/deeds/deed.js';
 import type { Draft, Told } from './draft.js';
 import { decodeSetting } from '../../model/deeds/encode.js';

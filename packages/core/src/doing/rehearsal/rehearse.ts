@@ -1,6 +1,6 @@
+import { randomFrom } from '../../ground/random.js';
 import type { Break } from '../../model/offers/break.js';
 import type { OrderedPlan, Step } from '../../model/deeds/step.js';
-import { randomFrom } from '../scene/svg.js';
 import { comeToShow, copyState, type HostState, type Touch } from '../simulation/hostState.js';
 import { perform, type Fault, type Outcome, type World } from '../simulation/perform.js';
 

@@ -1,6 +1,6 @@
+import { randomFrom } from '../../ground/random.js';
 import type { Part } from '../../model/parts/part.js';
 import type { OrderedPlan } from '../../model/deeds/step.js';
-import { randomFrom } from '../scene/svg.js';
 import type { HostState } from '../simulation/hostState.js';
 
 /** Idle memory of a host of which no survey tells any, in megabytes. */

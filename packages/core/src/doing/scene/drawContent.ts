@@ -1,7 +1,8 @@
+import { randomFrom } from '../../ground/random.js';
 import type { Rect } from '../../measuring/picture/rect.js';
 import type { FaceRole, Lettering, WindowState } from './state.js';
 import { drawIcon } from './drawIcon.js';
-import { box, randomFrom, tag } from './svg.js';
+import { box, tag } from './svg.js';
 
 /** Programmes of a small radio station: rows of the running order. */
 const RUNNING_ORDER: readonly (readonly [string, string, string, string])[] = [

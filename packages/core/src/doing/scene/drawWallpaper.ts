@@ -1,5 +1,6 @@
+import { randomFrom } from '../../ground/random.js';
 import type { WallpaperState } from './state.js';
-import { box, polygon, randomFrom } from './svg.js';
+import { box, polygon } from './svg.js';
 
 /** Fields across the width of the screen: few enough to read as a landscape, many enough to look irregular. */
 const COLUMNS = 9;

@@ -1,10 +1,10 @@
+import { randomFrom } from '../../ground/random.js';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '../../model/kinds/registry.js';
 import type { TraitSpec } from '../../model/kinds/kind.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { sketchOf } from './sketch.js';
 import { SKETCH, type SketchShape } from './sketchShapes.js';
-import { randomFrom } from './svg.js';
 
 const display = { width: 1920, height: 1080 };
 const sketch = (kind: string, values: Record<string, TraitValue>): SketchShape[] =>

@@ -1,4 +1,5 @@
-import { ZONES, type Palette, type TraitValue } from '../../model/traits/value.js';
+import { ZONES } from '../../measuring/picture/zone.js';
+import { type Palette, type TraitValue } from '../../model/traits/value.js';
 import type { Civil } from '../../ground/calendar.js';
 import { writeDate } from '../../model/traits/writeDate.js';
 import { pointerOutline } from './pointer.js';

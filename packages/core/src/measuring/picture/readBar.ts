@@ -1,5 +1,6 @@
+import { median } from '../../ground/statistics.js';
+import { byZone, ZONES, type Zone } from './zone.js';
 import { toHex } from '../colour/srgb.js';
-import { ZONES, type Zone } from '../../model/traits/value.js';
 import { cornerRadius } from './cornerRadius.js';
 import { findItems, type FoundItem } from './findItems.js';
 import { readOpacity, type BarOpacity } from './opacity.js';
@@ -51,12 +52,6 @@ const ALWAYS_WIDE = 0.25;
 /** A cluster is in the middle when its own middle is within this share of the bar's length of it. */
 const IN_THE_MIDDLE = 0.07;
 
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-}
-
 /** Puts items, in order along the bar, into clusters parted by wide gaps, and clusters into zones. */
 export function zonesOf(
   items: readonly Pick<FoundItem, 'from' | 'to'>[],
@@ -86,7 +81,7 @@ export function zonesOf(
 function usualSize(items: readonly FoundItem[], upright: boolean): Told<number> {
   const sizes = items.filter((i) => i.what === 'picture').map((i) => (upright ? i.box.width : i.box.height));
   if (sizes.length === 0) return refused('plain', 'There is no picture on it whose size could be told.');
-  return told(median(sizes));
+  return told(median(sizes)!);
 }
 
 function usualSpacing(items: readonly BarItem[]): Told<number> {
@@ -97,7 +92,7 @@ function usualSpacing(items: readonly BarItem[]): Told<number> {
     .map(({ gap }) => Math.max(0, gap));
   if (gaps.length === 0)
     return refused('plain', 'No two items stand in one zone, so there is no gap to tell.');
-  return told(median(gaps));
+  return told(median(gaps)!);
 }
 
 /**
@@ -157,8 +152,5 @@ export function readBar(
 
 /** How many items stand in each zone. */
 export function countByZone(items: readonly BarItem[]): Record<Zone, number> {
-  return Object.fromEntries(ZONES.map((z) => [z, items.filter((i) => i.zone === z).length])) as Record<
-    Zone,
-    number
-  >;
+  return byZone((z) => items.filter((i) => i.zone === z).length);
 }

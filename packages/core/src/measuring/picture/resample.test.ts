@@ -1,7 +1,7 @@
+import { randomFrom } from '../../ground/random.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fill, plainPicture } from '../../testing/pictures.js';
-import { randomFrom } from '../../doing/scene/svg.js';
 import { resample } from './resample.js';
 import { cases } from '../../testing/properties.js';
 

@@ -1,8 +1,12 @@
 import { dominantColours } from './dominant.js';
 import { toBase64 } from '../../ground/base64.js';
-import type { PictureSample } from '../../model/traits/value.js';
 import type { Pixels } from './pixels.js';
 
+/** What pictures are compared by: luma of a 64 × 64 square in base64, and up to six colours with their shares (0–1). */
+export interface PictureSample {
+  readonly luma: string;
+  readonly colours: readonly { readonly hex: string; readonly share: number }[];
+}
 /** The side of the square in which pictures are compared, in pixels. */
 export const SAMPLE = 64;
 /** So many colours stand for a picture. */

@@ -1,5 +1,5 @@
+import { randomFrom } from '../../ground/random.js';
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../../doing/scene/svg.js';
 import { GAUSSIAN, meanSsim, WINDOW } from './ssim.js';
 
 /** SSIM by its definition, window by window, with no separable filter: slow and plain. */

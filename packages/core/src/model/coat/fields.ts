@@ -1,3 +1,5 @@
+import { idSchema, shaSchema } from '../../ground/ids.js';
+import { STATES } from '../traits/state.js';
 import * as yup from 'yup';
 import { BREAKS } from '../offers/break.js';
 import type { Deed } from '../deeds/deed.js';
@@ -5,8 +7,8 @@ import { isDeed } from '../deeds/deedSchema.js';
 import { RISKS, STEP_SORTS } from '../deeds/step.js';
 import { KIND_GROUPS, IMPORTANCES, type ReadFrom, type TraitSpec } from '../kinds/kind.js';
 import { TRAIT_TYPES, type TraitValue } from '../traits/value.js';
-import { idSchema, nameSchema, shaSchema } from '../../ground/text.js';
-import { SIGHTING_HOWS, STATES, type Guide, type HandmadeFile, type Link, type Source } from './rows.js';
+import { nameSchema } from '../../ground/text.js';
+import { SIGHTING_HOWS, type Guide, type HandmadeFile, type Link, type Source } from './rows.js';
 
 /** The fields that commands are made of, each checked in one place. */
 
@@ -94,16 +96,8 @@ export const regionSchema = yup
 
 /** Pixels and blobs of a picture as the server normalised it. */
 export const pixelsFields = {
-  blob: yup
-    .string()
-    .strict()
-    .matches(/^[0-9a-f]{64}$/, 'A SHA-256 has 64 hex digits.')
-    .required(),
-  original: yup
-    .string()
-    .strict()
-    .matches(/^[0-9a-f]{64}$/, 'A SHA-256 has 64 hex digits.')
-    .required(),
+  blob: shaSchema,
+  original: shaSchema,
   width: whole(1, 16_384),
   height: whole(1, 16_384),
 };

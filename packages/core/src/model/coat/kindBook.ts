@@ -1,5 +1,5 @@
 import type { CoatRows } from './rows.js';
-import type { Kind, TraitSpec } from '../kinds/kind.js';
+import { specProblem, type Kind, type TraitSpec } from '../kinds/kind.js';
 import { findKind, KINDS } from '../kinds/registry.js';
 
 /** All kinds that a coat knows: the shipped ones, and its own as their equals. */
@@ -55,4 +55,15 @@ export function kindBook(rows: Pick<CoatRows, 'kind'>): KindBook {
   };
   books.set(rows.kind, book);
   return book;
+}
+
+/** What is wrong with a target for this kind and trait of a book, or null. */
+export function targetProblem(
+  book: KindBook,
+  kindId: string,
+  traitId: string,
+  target: unknown,
+): string | null {
+  const spec = book.trait(kindId, traitId);
+  return spec ? specProblem(spec, target) : `Elements of the kind ${kindId} have no trait ${traitId}.`;
 }

@@ -1,8 +1,10 @@
+import { idSchema, shaSchema } from '../../ground/ids.js';
+import { STATES } from '../traits/state.js';
 import * as yup from 'yup';
 import { limitsSchema } from './limits.js';
 import { IMPORTANCES } from '../kinds/kind.js';
 import { faceSchema } from '../../measuring/type/face.js';
-import { dateSchema, idSchema, nameSchema, noteSchema, shaSchema } from '../../ground/text.js';
+import { dateSchema, nameSchema, noteSchema } from '../../ground/text.js';
 import {
   filesSchema,
   guidesSchema,
@@ -28,7 +30,6 @@ import {
   READING_LOADS,
   READING_PHASES,
   SAID_STANDINGS,
-  STATES,
   SUBJECTS,
   TRIAL_OUTCOMES,
   type Entity,

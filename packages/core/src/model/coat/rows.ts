@@ -1,6 +1,6 @@
+import { type KeptStep, type Move } from '../deeds/step.js';
+import type { State } from '../traits/state.js';
 import { NO_LIMITS, type Limits } from './limits.js';
-import type { Move } from '../../doing/plan/moves.js';
-import type { KeptStep } from '../../doing/plan/journal.js';
 import type { Importance, KindGroup, TraitSpec } from '../kinds/kind.js';
 import type { FaceMetrics } from '../../measuring/type/face.js';
 import type { TraitValue } from '../traits/value.js';
@@ -20,10 +20,6 @@ export type ChosenBy = (typeof CHOSEN_BY)[number];
 
 export const SAID_STANDINGS = ['stand-in', 'gap', 'left alone'] as const;
 export type SaidStanding = (typeof SAID_STANDINGS)[number];
-
-/** States of an element other than at rest. */
-export const STATES = ['hover', 'pressed', 'focused', 'inactive'] as const;
-export type State = (typeof STATES)[number];
 
 export interface CoatRow {
   readonly id: string;

@@ -105,3 +105,25 @@ export function emptyPlan(warnings: readonly string[] = []): OrderedPlan {
 export function stepsOf(plan: Plan): Step[] {
   return plan.ok ? plan.sittings.flatMap((sitting) => [...sitting.steps]) : [];
 }
+
+/** What of a step the journal keeps, so that the way back knows what was done when the plan is another one. */
+export type KeptStep = Pick<
+  Step,
+  | 'sort'
+  | 'title'
+  | 'elements'
+  | 'where'
+  | 'deeds'
+  | 'effect'
+  | 'rights'
+  | 'risk'
+  | 'minutes'
+  | 'value'
+  | 'voids'
+>;
+
+/** A step that a person has put elsewhere: behind another one, or at the beginning of a sitting (`sitting 0` is the first). */
+export interface Move {
+  readonly key: string;
+  readonly after: string;
+}

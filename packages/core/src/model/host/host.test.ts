@@ -1,9 +1,10 @@
+import { median } from '../../ground/statistics.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ReadingRow } from '../coat/rows.js';
 import { testHost } from '../../testing/parts.js';
 import { uuid } from '../../testing/coat.js';
-import { median, sumReadings } from '../../proving/readings/sums.js';
+import { sumReadings } from '../../proving/readings/sums.js';
 import { settingsOf, tieSettings } from './settings.js';
 import { EMPTY_SURVEY, compareSurveys, readSurvey, type Survey } from './survey.js';
 

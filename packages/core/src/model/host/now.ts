@@ -1,4 +1,3 @@
-import type { CoatRows, SurveyRow } from '../coat/rows.js';
 import type { HostProfile } from './profile.js';
 import { tieSettings } from './settings.js';
 import { EMPTY_SURVEY, type Survey } from './survey.js';
@@ -35,37 +34,4 @@ export function hostNow(profile: HostProfile, surveys: readonly Survey[]): HostN
     survey,
     settings: new Map(tied.flatMap((t): [string, string][] => (t.now === null ? [] : [[t.key, t.now]]))),
   };
-}
-
-/**
- * The surveys that tell how the host was before anything was done: the newest survey and the newest settings dump from
- * before the first step that was done. Later ones tell how it is, and not how it was.
- */
-export function surveysBefore(rows: CoatRows): SurveyRow[] {
-  const begun = begunAt(rows);
-  return newestOf(rows, (s) => begun === undefined || s.at <= begun);
-}
-
-/** The newest survey and the newest settings dump from after the first step that was done: how the host is by now. */
-export function surveysAfter(rows: CoatRows): SurveyRow[] {
-  const begun = begunAt(rows);
-  return begun === undefined ? [] : newestOf(rows, (s) => s.at > begun);
-}
-
-/** When the first step was done; undefined before that. */
-function begunAt(rows: CoatRows): string | undefined {
-  return Object.values(rows.journal)
-    .filter((j) => j.what === 'done')
-    .map((j) => j.at)
-    .sort()[0];
-}
-
-function newestOf(rows: CoatRows, counts: (survey: SurveyRow) => boolean): SurveyRow[] {
-  return (['survey', 'settings'] as const).flatMap(
-    (what) =>
-      Object.values(rows.survey)
-        .filter((s) => s.what === what && counts(s))
-        .sort((a, b) => (a.at < b.at ? -1 : 1))
-        .at(-1) ?? [],
-  );
 }

@@ -1,12 +1,20 @@
+import { idSchema } from '../../ground/ids.js';
 import * as yup from 'yup';
 import type { TraitValue } from '../traits/value.js';
 import { BREAKS, type Break } from '../offers/break.js';
-import type { ArchiveSignature } from '../../deciding/archives/findings.js';
 import { offerSchema, settingPlaceSchema, type Offer, type SettingPlace } from '../offers/offer.js';
 import { findKind, findTrait } from '../kinds/registry.js';
 import { valueProblem } from '../traits/value.js';
 import { hostPath, plainWord } from '../offers/placeSchemas.js';
-import { idSchema, nameSchema } from '../../ground/text.js';
+import { nameSchema } from '../../ground/text.js';
+
+/** Which paths inside a folder make it a theme of a sort: data of a host profile. Paths end in `/` for folders. */
+export interface ArchiveSignature {
+  /** The sort, as the profile's folders name it. */
+  readonly sort: string;
+  /** All of these must be there, from the theme's own folder on. */
+  readonly needs: readonly string[];
+}
 
 /** A command as words; `{name}` in a word is filled in when a step is made of it. */
 export type CommandTemplate = readonly string[];

@@ -1,4 +1,4 @@
-import type { TraitType } from '../traits/value.js';
+import { valueProblem, type TraitType } from '../traits/value.js';
 
 export const IMPORTANCES = ['must', 'should', 'nice', 'ignored'] as const;
 export type Importance = (typeof IMPORTANCES)[number];
@@ -85,4 +85,13 @@ export interface Kind {
   /** Default weight of an element, 1 to 5. */
   readonly weight: number;
   readonly traits: readonly TraitSpec[];
+}
+
+/** What is wrong with a value for a trait, or null. */
+export function specProblem(spec: TraitSpec, value: unknown): string | null {
+  const problem = valueProblem(spec.type, value);
+  if (problem) return `${spec.label}: ${problem}`;
+  if (spec.choices && !spec.choices.includes(value as string))
+    return `${spec.label}: one of ${spec.choices.join(', ')}.`;
+  return null;
 }

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { specProblem } from '../../doing/commands/commands.js';
 import { NO_ROWS, type KindRow } from '../coat/rows.js';
-import { KIND_GROUPS } from './kind.js';
+import { KIND_GROUPS, specProblem } from './kind.js';
 import { kindBook, SHIPPED_BOOK } from '../coat/kindBook.js';
 import { KINDS } from './registry.js';
 import { forgottenKinds, STARTING_SETS } from './startingSets.js';

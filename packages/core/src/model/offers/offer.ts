@@ -1,6 +1,6 @@
+import { specProblem } from '../kinds/kind.js';
+import { STATES, type State } from '../traits/state.js';
 import * as yup from 'yup';
-import { specProblem } from '../../doing/commands/commands.js';
-import { STATES, type State } from '../coat/rows.js';
 import { findKind, findTrait } from '../kinds/registry.js';
 import type { TraitValue } from '../traits/value.js';
 import { BREAKS, type Break } from './break.js';
@@ -47,6 +47,14 @@ export interface Offer {
   readonly choose?: SettingPlace & { readonly value: string };
   /** Of a wallpaper: the sizes in which it comes, in pixels. */
   readonly pictures?: readonly { readonly width: number; readonly height: number }[];
+}
+
+/**
+ * Whether an offer can lie over another for some traits: not what stands in place of the host's own thing, and not
+ * what is chosen whole in a list.
+ */
+export function canOverlay(offer: Offer): boolean {
+  return !offer.replaces && !offer.choose;
 }
 
 export const settingPlaceSchema = yup

@@ -1,3 +1,4 @@
+import { shaSchema } from '../../ground/ids.js';
 import * as yup from 'yup';
 import { hostPath, innerPath, plainWord } from '../offers/placeSchemas.js';
 import { dateSchema } from '../../ground/text.js';
@@ -71,11 +72,7 @@ const versionSchema = yup.object({
     .strict()
     .matches(/^[^/\\]+$/, 'A file has no folder before it.'),
   size: whole,
-  sha256: yup
-    .string()
-    .strict()
-    .matches(/^[0-9a-f]{64}$/)
-    .required(),
+  sha256: shaSchema,
   path: hostPath(300)
     .strict()
     .matches(/^\/[\w./%-]+$/, 'A file lies on the listing itself.'),

@@ -1,6 +1,7 @@
+import { idSchema, shaSchema } from '../../ground/ids.js';
 import * as yup from 'yup';
 import { findKind } from '../kinds/registry.js';
-import { dateSchema, idSchema, nameSchema } from '../../ground/text.js';
+import { dateSchema, nameSchema } from '../../ground/text.js';
 import { BREAKS, type Break } from '../offers/break.js';
 import type { FormatSyntax } from '../offers/formatSyntax.js';
 import { offerSchema, type Offer } from '../offers/offer.js';
@@ -328,11 +329,7 @@ export const partSchema = yup
         from: text(300),
         key: yup.string().max(300).nullable().defined(),
         on: dateSchema,
-        sha256: yup
-          .string()
-          .matches(/^[0-9a-f]{64}$/)
-          .nullable()
-          .defined(),
+        sha256: shaSchema.nullable().defined(),
       })
       .default(undefined),
   })

@@ -1,4 +1,3 @@
-import type { TrialRow } from '../coat/rows.js';
 import { dayOf } from '../../ground/calendar.js';
 import type { Part } from './part.js';
 
@@ -10,7 +9,7 @@ import type { Part } from './part.js';
  */
 export function trialDaysLeft(
   part: Pick<Part, 'trialDays'>,
-  trials: readonly Pick<TrialRow, 'tried'>[],
+  trials: readonly { readonly tried: string }[],
   today: string,
 ): number | null {
   if (!part.trialDays) return null;

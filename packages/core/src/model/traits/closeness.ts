@@ -1,3 +1,4 @@
+import { type Zone, ZONES } from '../../measuring/picture/zone.js';
 import { itemKey } from './items.js';
 import { colourDifference } from '../../measuring/colour/ciede2000.js';
 import { layOver, parseHex, type Rgb } from '../../measuring/colour/srgb.js';
@@ -15,9 +16,8 @@ import type {
   Shadow,
   TraitType,
   TraitValue,
-  Zone,
 } from './value.js';
-import { colourBytes, ZONES } from './value.js';
+import { colourBytes } from './value.js';
 
 /** Lengths are compared on a log scale shifted by so many pixels, so that 1 px of a hairline does not count as half. */
 export const LENGTH_SHIFT = 4;

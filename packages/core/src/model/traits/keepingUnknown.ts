@@ -1,5 +1,6 @@
+import { ZONES } from '../../measuring/picture/zone.js';
 import { itemKey } from './items.js';
-import { ZONES, type Order } from './value.js';
+import { type Order } from './value.js';
 
 /**
  * The order with what the host has and nobody said is to go: where an item of the reference is not known by its name, nobody can

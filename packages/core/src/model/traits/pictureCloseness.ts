@@ -1,10 +1,10 @@
+import type { PictureSample } from '../../measuring/picture/samplePicture.js';
 import { colourDifference } from '../../measuring/colour/ciede2000.js';
 import { parseHex } from '../../measuring/colour/srgb.js';
 import { bestTransport } from '../../measuring/colour/transport.js';
 import { meanSsim, WINDOW } from '../../measuring/picture/ssim.js';
 import { fromBase64 } from '../../ground/base64.js';
 import { deltaCloseness } from './deltaCloseness.js';
-import type { PictureSample } from './value.js';
 
 /** Shares of likeness in form and in colours. Source: the product's model, "picture". */
 const FORM = 0.6;

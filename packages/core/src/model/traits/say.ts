@@ -1,3 +1,4 @@
+import { ZONES } from '../../measuring/picture/zone.js';
 import { colourDifference } from '../../measuring/colour/ciede2000.js';
 import { orderCloseness } from './closeness.js';
 import { iconsCloseness } from './faceCloseness.js';
@@ -12,7 +13,7 @@ import type {
   TraitType,
   TraitValue,
 } from './value.js';
-import { colourBytes, ZONES } from './value.js';
+import { colourBytes } from './value.js';
 
 /** Rounds to so many decimals. */
 export function roundTo(value: number, decimals: number): number {

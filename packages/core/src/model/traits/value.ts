@@ -1,3 +1,7 @@
+import { isSha } from '../../ground/ids.js';
+import { hasNoControls } from '../../ground/text.js';
+import type { PictureSample } from '../../measuring/picture/samplePicture.js';
+import { ZONES, type Zone } from '../../measuring/picture/zone.js';
 import { mayRepeat } from './items.js';
 import type { Rgb } from '../../measuring/colour/srgb.js';
 import { parseHex } from '../../measuring/colour/srgb.js';
@@ -25,9 +29,6 @@ export const TRAIT_TYPES = [
 ] as const;
 export type TraitType = (typeof TRAIT_TYPES)[number];
 
-export const ZONES = ['start', 'centre', 'end'] as const;
-export type Zone = (typeof ZONES)[number];
-
 /** Items by duty, else by name, in the three zones of a bar. */
 export type Order = Readonly<Record<Zone, readonly string[]>>;
 /** A zone, and the offset along the edge as a share of it, 0–100. */
@@ -45,11 +46,6 @@ export interface Shadow {
   readonly blur: number;
   readonly colour: string;
   readonly opacity: number;
-}
-/** What pictures are compared by: luma of a 64 × 64 square in base64, and up to six colours with their shares (0–1). */
-export interface PictureSample {
-  readonly luma: string;
-  readonly colours: readonly { readonly hex: string; readonly share: number }[];
 }
 /** A picture: the SHA-256 of its PNG, its pixels, and its sample. */
 export interface PictureValue {
@@ -89,16 +85,6 @@ function isRecord(value: unknown): value is Record<string, unknown> {
 
 const isText = (v: unknown): v is string =>
   typeof v === 'string' && v.length <= MAX_TEXT && hasNoControls(v, true);
-
-/** Whether a text is free of control characters (a line break may be allowed): they break exports and terminals. */
-export function hasNoControls(text: string, lineBreaks = false): boolean {
-  for (const char of text) {
-    const code = char.codePointAt(0)!;
-    if (code === 10 && lineBreaks) continue;
-    if (code < 32 || (code >= 127 && code < 160)) return false;
-  }
-  return true;
-}
 
 const finite = (v: unknown, least: number, most: number): v is number =>
   typeof v === 'number' && Number.isFinite(v) && v >= least && v <= most;
@@ -200,8 +186,7 @@ function isPicture(value: unknown): boolean {
   if (!isRecord(value) || !isRecord(value['sample'])) return false;
   const { luma, colours } = value['sample'];
   return (
-    typeof value['blob'] === 'string' &&
-    /^[0-9a-f]{64}$/.test(value['blob']) &&
+    isSha(value['blob']) &&
     finite(value['width'], 1, 16_384) &&
     finite(value['height'], 1, 16_384) &&
     typeof luma === 'string' &&

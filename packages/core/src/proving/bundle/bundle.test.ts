@@ -1,3 +1,4 @@
+import { withFreshIds } from '../../model/coat/ids.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyChanges, sameJson } from '../../model/coat/changes.js';
@@ -9,7 +10,7 @@ import { derivePlan } from '../../doing/plan/derive.js';
 import { testCoat, testMatch, uuid } from '../../testing/coat.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import { randomCoat } from '../../testing/randomCoat.js';
-import { changesOfBundle, pinned, withFreshIds } from './bringIn.js';
+import { changesOfBundle, pinned } from './bringIn.js';
 import {
   BUNDLE_FORMAT,
   BUNDLE_VERSION,

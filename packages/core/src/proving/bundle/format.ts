@@ -1,3 +1,4 @@
+import { isSha } from '../../ground/ids.js';
 import type { Travelling } from '../../model/coat/rowSchemas.js';
 
 /** The name and the version of the format. Readers take every older version; newer ones by the same number only. */
@@ -66,7 +67,7 @@ export function blobsIn(value: unknown, found: Set<string> = new Set()): Set<str
   if (Array.isArray(value)) for (const v of value) blobsIn(v, found);
   else if (isRecord(value))
     for (const [key, v] of Object.entries(value))
-      if (key === 'blob' && typeof v === 'string' && /^[0-9a-f]{64}$/.test(v)) found.add(v);
+      if (key === 'blob' && isSha(v)) found.add(v);
       else blobsIn(v, found);
   return found;
 }

@@ -1,11 +1,11 @@
+import { isSha } from '../../ground/ids.js';
 import { ValidationError } from 'yup';
 import { readRow, type Travelling } from '../../model/coat/rowSchemas.js';
-import { targetProblem } from '../../doing/commands/commands.js';
 import { NO_ROWS, type CoatRow, type CoatRows, type Entity } from '../../model/coat/rows.js';
 import { readProfile, type HostProfile } from '../../model/host/profile.js';
 import { readPart, type Part } from '../../model/parts/part.js';
 import { isInside } from '../../measuring/picture/rect.js';
-import { kindBook } from '../../model/coat/kindBook.js';
+import { kindBook, targetProblem } from '../../model/coat/kindBook.js';
 import {
   ARCHIVE_PATH,
   BUNDLE_FORMAT,
@@ -54,7 +54,7 @@ export function readManifest(raw: unknown): Manifest {
     const isKnown =
       typeof path === 'string' &&
       (DOCUMENT_PATH.test(path) || FILE_PATH.test(path) || ARCHIVE_PATH.test(path));
-    if (!isKnown || typeof sha256 !== 'string' || !/^[0-9a-f]{64}$/.test(sha256) || typeof size !== 'number')
+    if (!isKnown || !isSha(sha256) || typeof size !== 'number')
       throw new BundleProblem(
         `The manifest of the bundle lists a file that bundles do not have: ${String(path).slice(0, 80)}.`,
       );

@@ -1,7 +1,7 @@
+import { randomFrom } from '../../ground/random.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { luma } from '../../measuring/picture/samplePicture.js';
-import { randomFrom } from '../../doing/scene/svg.js';
 import { meanSsim } from '../../measuring/picture/ssim.js';
 import { ssimOfPixels } from './ssimOfPixels.js';
 import { cases } from '../../testing/properties.js';

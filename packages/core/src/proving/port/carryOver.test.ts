@@ -1,8 +1,8 @@
+import { freshIds, underIds } from '../../model/coat/ids.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyChanges } from '../../model/coat/changes.js';
 import { coatOf, type CoatRows, type LayerRow } from '../../model/coat/rows.js';
-import { freshIds, underIds } from '../bundle/bringIn.js';
 import type { Part } from '../../model/parts/part.js';
 import { derivePlan } from '../../doing/plan/derive.js';
 import { stepsOf } from '../../model/deeds/step.js';

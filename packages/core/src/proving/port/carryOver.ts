@@ -1,3 +1,4 @@
+import { underIds } from '../../model/coat/ids.js';
 import { carryOut } from '../../doing/commands/carryOut.js';
 import { alter, applyChanges, put, takeOut, type Change } from '../../model/coat/changes.js';
 import {
@@ -12,7 +13,6 @@ import {
   type LayerSettings,
   type MatchRow,
 } from '../../model/coat/rows.js';
-import { underIds } from '../bundle/bringIn.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import { fitOf } from '../../model/parts/fit.js';
 import type { Offer, Supply } from '../../model/offers/offer.js';

@@ -1,12 +1,12 @@
 import { coatOf, ordered, type CoatRows } from '../../model/coat/rows.js';
 import type { CoatState, ElementState } from '../../deciding/matching/evaluate.js';
 import type { Standing } from '../../deciding/matching/standing.js';
-import { tapeOf } from '../../deciding/matching/tape.js';
+import { tapeOf, type TapeSegment } from '../../deciding/matching/tape.js';
 import { labelOf, scoredVariants, targetsOf, type MatchContext } from '../../deciding/matching/targets.js';
 import { kindBook } from '../../model/coat/kindBook.js';
 import { partsUsed, suppliedBy } from '../sheet/sheet.js';
 import { spellValue } from '../../model/traits/say.js';
-import type { CoatCard, TapeSegment } from '../wire/coat.js';
+import type { Rect } from '../../measuring/picture/rect.js';
 
 export const EDGES = ['top', 'right', 'bottom', 'left'] as const;
 export type Edge = (typeof EDGES)[number];
@@ -44,7 +44,7 @@ export interface CoatFacts {
   /** Name and version; null: none chosen. */
   readonly host: string | null;
   readonly channel: string | null;
-  readonly crop: CoatCard['crop'];
+  readonly crop: Crop | null;
   readonly closeness: number | null;
   readonly ceiling: number | null;
   readonly proven: number | null;
@@ -57,8 +57,16 @@ export interface CoatFacts {
   readonly parts: readonly string[];
 }
 
+/** A piece of a picture, by its SHA-256: the picture's pixels, and the rectangle in them. */
+export interface Crop {
+  readonly blob: string;
+  readonly width: number;
+  readonly height: number;
+  readonly rect: Rect;
+}
+
 /** The piece of the reference that a card shows: its first picture, whole. */
-export function cropOf(rows: CoatRows): CoatCard['crop'] {
+export function cropOf(rows: CoatRows): Crop | null {
   const picture = ordered(rows.picture)[0];
   if (!picture) return null;
   const { blob, width, height } = picture;

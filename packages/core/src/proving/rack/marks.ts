@@ -1,5 +1,6 @@
+import { idSchema } from '../../ground/ids.js';
 import * as yup from 'yup';
-import { idSchema, nameSchema, noteSchema } from '../../ground/text.js';
+import { nameSchema, noteSchema } from '../../ground/text.js';
 
 export const VOTES = ['for', 'against'] as const;
 export type Vote = (typeof VOTES)[number];

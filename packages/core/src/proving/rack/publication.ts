@@ -1,6 +1,7 @@
+import { idSchema } from '../../ground/ids.js';
 import * as yup from 'yup';
 import type { SheetChoice } from '../sheet/sheet.js';
-import { idSchema, nameSchema, noteSchema } from '../../ground/text.js';
+import { nameSchema, noteSchema } from '../../ground/text.js';
 
 /** What is said when a coat is put on the rack, or a newer version of it. */
 export interface Publication {

@@ -1,5 +1,5 @@
+import { median } from '../../ground/statistics.js';
 import type { CoatRows } from '../../model/coat/rows.js';
-import { median } from './sums.js';
 
 /** What was done between two readings, and how much memory the later one has more. */
 export interface MemoryStep {

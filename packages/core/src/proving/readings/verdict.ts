@@ -1,5 +1,5 @@
-import { randomFrom } from '../../doing/scene/svg.js';
-import { median } from './sums.js';
+import { median } from '../../ground/statistics.js';
+import { randomFrom } from '../../ground/random.js';
 
 /** So many runs on each side can tell something; fewer cannot reach 5 % in a permutation test. */
 export const FEWEST_RUNS = 4;

@@ -1,6 +1,6 @@
+import type { TapeSegment } from '../../deciding/matching/tape.js';
 import { STANDINGS } from '../../deciding/matching/standing.js';
 import { box, escapeXml, n, tag } from '../../doing/scene/svg.js';
-import type { TapeSegment } from '../wire/coat.js';
 
 /** Size of a tape on a sheet, in units of its own picture. */
 const WIDTH = 1000;

@@ -5,7 +5,7 @@ import { displayOf } from '../../deciding/matching/carry.js';
 import type { CoatState, ElementState } from '../../deciding/matching/evaluate.js';
 import { sayShortfall } from '../../deciding/matching/ledger.js';
 import { chosenLayers } from '../../deciding/matching/score.js';
-import { tapeOf } from '../../deciding/matching/tape.js';
+import { tapeOf, type TapeSegment } from '../../deciding/matching/tape.js';
 import { partKey, scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
 import type { Channel, Part } from '../../model/parts/part.js';
 import { notesOf, stepEntries } from '../../doing/plan/journal.js';
@@ -13,7 +13,6 @@ import { commandLine } from '../../model/deeds/quote.js';
 import { spellSetting } from '../../doing/plan/setValues.js';
 import type { Plan } from '../../model/deeds/step.js';
 import { sayVerdict, verdictOf } from '../readings/verdict.js';
-import type { TapeSegment } from '../wire/coat.js';
 import { withoutAccountDeep } from './privacy.js';
 
 /** What of a coat goes on its sheet. What could be private is left out unless it is chosen. */

@@ -1,9 +1,9 @@
+import { percent } from '../../ground/percent.js';
 import { escapeXml } from '../../doing/scene/svg.js';
 import { tapeSvg, tapeWords, withSwatch } from './markup.js';
 import { NEARNESS, type Sheet, type SheetElement } from './sheet.js';
 
 const t = escapeXml;
-const percent = (v: number | null) => (v === null ? '–' : `${Math.round(v * 100)} %`);
 
 const HEADINGS: Readonly<Record<(typeof NEARNESS)[number], string>> = {
   exact: 'Exact',

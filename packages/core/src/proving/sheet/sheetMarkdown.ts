@@ -1,8 +1,8 @@
+import { percent } from '../../ground/percent.js';
 import { fenced, plain } from '../../doing/plan/markdown.js';
 import { tapeWords } from './markup.js';
 import { NEARNESS, type Sheet } from './sheet.js';
 
-const percent = (v: number | null) => (v === null ? '–' : `${Math.round(v * 100)} %`);
 const row = (cells: readonly string[]) => `| ${cells.map((c) => plain(c) || ' ').join(' | ')} |`;
 
 function table(heads: readonly string[], rows: readonly (readonly string[])[]): string[] {

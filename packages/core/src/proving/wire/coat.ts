@@ -1,7 +1,8 @@
+import type { TapeSegment } from '../../deciding/matching/tape.js';
 import type { Change } from '../../model/coat/changes.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import type { Standing } from '../../deciding/matching/standing.js';
-import type { Rect } from '../../measuring/picture/rect.js';
+import type { Crop } from '../rack/facts.js';
 
 /** What server and page tell each other of coats. Commands, which need checking, have their schema in `coat/commands`. */
 
@@ -30,16 +31,6 @@ export interface Written {
   readonly redo: Answerable | null;
 }
 
-/** One element on the tape; closeness and ceiling 0 to 1, null where not scored. */
-export interface TapeSegment {
-  readonly id: string;
-  readonly name: string;
-  readonly weight: number;
-  readonly closeness: number | null;
-  readonly ceiling: number | null;
-  readonly standing: Standing;
-}
-
 /** What is worked out of a coat. Closeness and ceiling 0 to 1, null where nothing is scored. */
 export interface CardFigures {
   /** Name and version; null: none chosen. */
@@ -60,12 +51,7 @@ export interface CoatCard {
   readonly deletedAt: string | null;
   /** When a deleted coat goes for good, ISO 8601; null where it does not. */
   readonly goesAt: string | null;
-  readonly crop: {
-    readonly blob: string;
-    readonly width: number;
-    readonly height: number;
-    readonly rect: Rect;
-  } | null;
+  readonly crop: Crop | null;
   /** Null while it is being worked out: there is no figure then, and no old one in its place. */
   readonly figures: CardFigures | null;
   /** It was tried, and could not be worked out. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { acceptCommands, type ProposedElement } from '@spare-coat/core/deciding/proposal/accept';
+import { acceptedChoices, type ProposedElement } from '@spare-coat/core/deciding/proposal/accept';
 import type { ProposedSet } from '@spare-coat/core/deciding/proposal/report';
 import { MOST_COMMANDS } from '@spare-coat/core/doing/commands/commands';
 import { chosenLayers } from '@spare-coat/core/deciding/matching/score';
@@ -135,7 +135,7 @@ export class Proposal {
     const elements = this.lines()
       .filter((l) => l.taken)
       .map((l) => l.e);
-    const commands = acceptCommands(this.view.rows(), elements, newId);
+    const commands = acceptedChoices(this.view.rows(), elements, newId);
     if (commands.length === 0) {
       this.notices.say('There is nothing to accept: no element is marked, or all are as proposed.');
       return;

@@ -1,3 +1,4 @@
+import { median } from '@spare-coat/core/ground/statistics';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { ChartData, ChartOptions } from 'chart.js';
 import {
@@ -7,7 +8,6 @@ import {
   type ReadingPhase,
   type ReadingRow,
 } from '@spare-coat/core/model/coat/rows';
-import { median } from '@spare-coat/core/proving/readings/sums';
 import { sayVerdict, verdictOf, type Verdict } from '@spare-coat/core/proving/readings/verdict';
 import { byPart } from '@spare-coat/core/proving/readings/byPart';
 import { NumberChart, roomColours } from '../../shared/chart';

@@ -1,9 +1,9 @@
+import { median } from '@spare-coat/core/ground/statistics';
 import { DestroyRef, Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { newestParts } from '@spare-coat/core/deciding/matching/rank';
 import type { Part } from '@spare-coat/core/model/parts/part';
 import { madeSure, partOfPackage, withSure } from '@spare-coat/core/model/parts/sure';
 import type { Step } from '@spare-coat/core/model/deeds/step';
-import { median } from '@spare-coat/core/proving/readings/sums';
 import { memorySamples, USUAL_MEMORY } from '@spare-coat/core/doing/rehearsal/resources';
 import { lookOf } from '@spare-coat/core/doing/rehearsal/look';
 import { stateAfter, type Injected } from '@spare-coat/core/doing/rehearsal/rehearse';

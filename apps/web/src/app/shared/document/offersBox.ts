@@ -1,4 +1,4 @@
-import type { State } from '@spare-coat/core/model/coat/rows';
+import type { State } from '@spare-coat/core/model/traits/state';
 import { ChangeDetectionStrategy, Component, computed, model, signal } from '@angular/core';
 import { supplyProblem, type Offer, type Supply } from '@spare-coat/core/model/offers/offer';
 import { KINDS, findKind } from '@spare-coat/core/model/kinds/registry';

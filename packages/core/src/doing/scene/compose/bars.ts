@@ -1,5 +1,6 @@
+import { ZONES, type Zone } from '../../../measuring/picture/zone.js';
 import type { Civil } from '../../../ground/calendar.js';
-import { ZONES, type Order, type Zone } from '../../../model/traits/value.js';
+import { type Order } from '../../../model/traits/value.js';
 import { writeDate } from '../../../model/traits/writeDate.js';
 import type { ScreenEdge } from '../../../measuring/picture/readRegion.js';
 import { isUpright } from '../drawBar.js';

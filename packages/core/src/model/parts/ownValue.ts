@@ -1,8 +1,8 @@
 import { parseHex } from '../../measuring/colour/srgb.js';
-import { readEarthPlace } from './earth.js';
-import type { Offer } from './offer.js';
-import type { FilePlace, OwnSetting } from './ownSetting.js';
-import type { Part } from '../parts/part.js';
+import { readEarthPlace } from '../offers/earth.js';
+import type { Offer } from '../offers/offer.js';
+import type { FilePlace, OwnSetting } from '../offers/ownSetting.js';
+import type { Part } from './part.js';
 
 /** What is wrong with a value for a part's own setting, in a sentence, or null. @param text as the part takes it */
 export function ownValueProblem({ label, value }: OwnSetting, text: string): string | null {
