@@ -20,7 +20,8 @@ import { nameSchema } from '@spare-coat/core/ground/text';
 import { inTransaction, type Client, type Db, type Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
 import {
-  entriesAfter,
+  entriesSince,
+  readCoat,
   findEntry,
   loadRows,
   undoState,
@@ -35,7 +36,7 @@ export interface Envelope {
 }
 
 /** The largest that a column of the database holds. */
-const MOST_REVISION = 2 ** 31 - 1;
+export const MOST_REVISION = 2 ** 31 - 1;
 const isRevision = (of: unknown): of is number =>
   Number.isInteger(of) && Math.abs(of as number) <= MOST_REVISION;
 
@@ -74,22 +75,15 @@ async function repeated(client: Client, coatId: string, envelope: Envelope): Pro
   return true;
 }
 
-/** A window that missed more than this gets the coat as it is now: that is less than all that happened. */
-const MOST_ENTRIES = 200;
-
-/** What changed since a revision, and what undo and redo would do. The caller reads on one state of the database. */
+/** What changed since a revision, and what undo and redo would do; the coat whole where that is too much. @throws 404 */
 export async function whatChanged(db: Queryable, coatId: string, since: number): Promise<Written> {
-  const { rows } = await db.query<{ revision: number; condensed: boolean }>(
-    `select r.revision, coalesce(h.condensed, false) as condensed from root r
-       left join history h on h.root_id = r.id and h.revision = $2 + 1 where r.id = $1`,
-    [coatId, since],
-  );
-  const { revision, condensed } = rows[0]!;
-  const heads = await undoState(db, coatId);
-  if (condensed || revision - since > MOST_ENTRIES)
-    return { revision, entries: [], rows: await loadRows(db, coatId), ...heads };
-  const entries = since >= revision ? [] : await entriesAfter(db, coatId, since);
-  return { revision, entries, ...heads };
+  const found = isId(coatId) ? await entriesSince(db, coatId, since) : null;
+  if (!found) throw notFound('coat');
+  const { entries, ...coat } = found;
+  if (entries) return { ...coat, entries };
+  const whole = await readCoat(db, coatId);
+  if (!whole) throw notFound('coat');
+  return { ...whole, entries: [] };
 }
 
 /** A write against an old revision: the sender gets what changed since, so that it can bring it in and try again. */

@@ -1,12 +1,12 @@
 import { isId } from '@spare-coat/core/ground/ids';
 import { Router } from 'express';
-import { inSnapshot, type Db, type Queryable } from '../db/pool.js';
+import type { Db, Queryable } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
 import { bringReferenceOver, carryCoatOver, originState, previewCarryOver } from './carryOver.js';
 import { coatCards, readCardsQuery } from './cards.js';
-import { createCoat, runCommand, runUndo, whatChanged } from './commands.js';
+import { createCoat, runCommand, runUndo, whatChanged, MOST_REVISION } from './commands.js';
 import { pastOf } from './past.js';
-import { loadRows, undoState } from './store.js';
+import { readCoat } from './store.js';
 import type { Figures } from './workOut.js';
 
 /** Coats: cards, rows, commands, undo and redo, and what changed since a revision. */
@@ -20,23 +20,16 @@ export function coatRoutes(db: Db, figures: Figures): Router {
   });
   router.get('/:id', async (req, res) => {
     const { id } = req.params;
-    res.json(
-      await inSnapshot(db, async (client) => ({
-        revision: await revisionOf(client, id),
-        rows: await loadRows(client, id),
-        ...(await undoState(client, id)),
-      })),
-    );
+    const coat = isId(id) ? await readCoat(db, id) : null;
+    if (!coat) throw notFound('coat');
+    res.json(coat);
   });
   router.get('/:id/entries', async (req, res) => {
     const { id } = req.params;
     const after = Number(req.query['after'] ?? 0);
-    res.json(
-      await inSnapshot(db, async (client) => {
-        const revision = await revisionOf(client, id);
-        return whatChanged(client, id, after >= 0 && after <= revision ? Math.floor(after) : 0);
-      }),
-    );
+    // What is no revision at all stands for the beginning, as one does that is not there yet.
+    const since = after >= 0 && after <= MOST_REVISION ? Math.floor(after) : 0;
+    res.json(await whatChanged(db, id, since));
   });
   router.get('/:id/past/:element', async (req, res) => {
     res.json(await pastOf(db, req.params.id, req.params.element));

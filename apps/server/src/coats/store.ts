@@ -19,17 +19,23 @@ import { columnOf, fromColumns, selected, toColumns } from './tables.js';
  */
 export async function loadRows(db: Queryable, coatId: string, needs?: Needs): Promise<CoatRows> {
   const values: unknown[] = [coatId];
-  const tables = ENTITIES.map((entity) => {
+  const { rows } = await db.query<Found>(`select ${tablesOf(values, needs)}`, values);
+  return rowsOf(rows[0]!);
+}
+
+type Found = Record<Entity, Record<string, unknown>[] | null>;
+
+/** Every table's rows as one column of JSON. `values` begin with the coat's id; what scopes need is put behind it. */
+function tablesOf(values: unknown[], needs?: Needs): string {
+  return ENTITIES.map((entity) => {
     const scope = needs ? needs[entity] : 'all';
     if (scope === undefined) return `null as ${entity}`;
     const where = entity === 'coat' ? 'id' : 'coat_id';
     return `(select json_agg(one_row) from (select ${selected(entity)} from ${entity} where ${where} = $1${within(entity, scope, values)}) one_row) as ${entity}`;
-  });
-  const { rows } = await db.query<Record<Entity, Record<string, unknown>[] | null>>(
-    `select ${tables.join(', ')}`,
-    values,
-  );
-  const found = rows[0]!;
+  }).join(', ');
+}
+
+function rowsOf(found: Found): CoatRows {
   return Object.fromEntries(
     ENTITIES.map((entity) => [
       entity,
@@ -192,15 +198,6 @@ export interface HistoryEntry extends Entry {
   readonly condensed: boolean;
 }
 
-/** Entries after a revision, oldest first. */
-export async function entriesAfter(db: Queryable, coatId: string, revision: number): Promise<Entry[]> {
-  const { rows } = await db.query<Entry>(
-    'select revision, command_id as "commandId", label, changes from history where root_id = $1 and revision > $2 order by revision',
-    [coatId, revision],
-  );
-  return rows;
-}
-
 /** One entry, with what takes it back; null where there is none. */
 export async function findEntry(
   db: Queryable,
@@ -229,12 +226,61 @@ export async function undoState(
   db: Queryable,
   coatId: string,
 ): Promise<{ undo: Answerable | null; redo: Answerable | null }> {
-  const newest = (side: 'undo' | 'redo') =>
-    `(select json_build_object('revision', revision, 'label', label) from answerable
-       where root_id = $1 and side = '${side}' order by revision desc limit 1) as ${side}`;
-  const { rows } = await db.query<{ undo: Answerable | null; redo: Answerable | null }>(
-    `select ${newest('undo')}, ${newest('redo')}`,
+  const { rows } = await db.query<Heads>(`select ${HEADS}`, [coatId]);
+  return rows[0]!;
+}
+
+interface Heads {
+  readonly undo: Answerable | null;
+  readonly redo: Answerable | null;
+}
+const newest = (side: 'undo' | 'redo') =>
+  `(select json_build_object('revision', revision, 'label', label) from answerable
+     where root_id = $1 and side = '${side}' order by revision desc limit 1) as ${side}`;
+/** What undo and redo would do to the coat $1. */
+const HEADS = `${newest('undo')}, ${newest('redo')}`;
+
+/** A coat as it is, by one statement; null where there is none. */
+export async function readCoat(
+  db: Queryable,
+  coatId: string,
+): Promise<({ readonly revision: number; readonly rows: CoatRows } & Heads) | null> {
+  const { rows } = await db.query<Found & Heads & { revision: number }>(
+    `select revision, ${HEADS}, ${tablesOf([coatId])} from root where id = $1 and kind = 'coat'`,
     [coatId],
   );
-  return rows[0]!;
+  const [found] = rows;
+  if (!found) return null;
+  const { revision, undo, redo } = found;
+  return { revision, rows: rowsOf(found), undo, redo };
+}
+
+/** A window that missed more than this gets the coat as it is now: that is less than all that happened. */
+const MOST_ENTRIES = 200;
+
+/**
+ * What changed since a revision, and what undo and redo would do, by one statement; null where there is no such coat. Entries are
+ * null where they would be too many, or are no longer kept.
+ *
+ * @param since a revision; one that the coat has not yet had stands for its beginning
+ */
+export async function entriesSince(
+  db: Queryable,
+  coatId: string,
+  since: number,
+): Promise<({ readonly revision: number; readonly entries: readonly Entry[] | null } & Heads) | null> {
+  const { rows } = await db.query<Heads & { revision: number; entries: Entry[] | null }>(
+    `select r.revision, ${HEADS},
+            case when known.too_old or r.revision - known.since > ${MOST_ENTRIES} then null else coalesce((
+              select json_agg(json_build_object('revision', h.revision, 'commandId', h.command_id, 'label', h.label, 'changes', h.changes)
+                              order by h.revision)
+                from history h where h.root_id = r.id and h.revision > known.since), '[]') end as entries
+       from root r
+       cross join lateral (select case when $2::int between 0 and r.revision then $2::int else 0 end) s (since)
+       cross join lateral (select s.since, coalesce((select condensed from history
+                            where root_id = r.id and revision = s.since + 1), false)) known (since, too_old)
+      where r.id = $1 and r.kind = 'coat'`,
+    [coatId, since],
+  );
+  return rows[0] ?? null;
 }
