@@ -9,7 +9,7 @@ import type { Figures } from './workOut.js';
 /** A page of cards. */
 const PAGE = 24;
 /** The first page waits so long for figures; what is not there by then comes with the next question. */
-const WAIT_MS = 400;
+const WAIT_MS = 300;
 const MOST_WORDS = 200;
 
 /** What is looked for among coats. */
