@@ -6,7 +6,7 @@ import { Readable } from 'node:stream';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import type { Survey } from '@spare-coat/core/model/host/survey';
-import type { Command } from '@spare-coat/core/doing/commands/commands';
+import type { Command, CommandOf } from '@spare-coat/core/doing/commands/commands';
 import { readProfile } from '@spare-coat/core/model/host/profile';
 import { askFor, sightingFrom } from '@spare-coat/core/proving/compare/lookFor';
 import { sight } from '@spare-coat/core/proving/compare/sight';
@@ -280,7 +280,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
   async function addElement(element: DemoElement, box: Rect): Promise<void> {
     const elementId = fresh();
     const [light, dark] = pictures;
-    const traits: Extract<Command, { type: 'element.add' }>['traits'] = [];
+    const traits: CommandOf<'element.add'>['traits'][number][] = [];
     const target = (
       trait: string,
       value: unknown,

@@ -1,12 +1,10 @@
 import { isId } from '@spare-coat/core/ground/ids';
 import { withFreshIds } from '@spare-coat/core/model/coat/ids';
 import { randomUUID } from 'node:crypto';
-import { carryOut } from '@spare-coat/core/doing/commands/carryOut';
-import { describeCommand } from '@spare-coat/core/doing/commands/describe';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { applyChanges, invertChanges, put, type Change } from '@spare-coat/core/model/coat/changes';
-import { checkCommand } from '@spare-coat/core/doing/commands/commands';
-import { needsOf, needsOfChanges, type Needs } from '@spare-coat/core/doing/commands/needs';
+import { checkCommand, carryOut, describeCommand, needsOf } from '@spare-coat/core/doing/commands/commands';
+import { needsOfChanges, type Needs } from '@spare-coat/core/doing/commands/needs';
 import {
   ENTITIES,
   NO_ROWS,

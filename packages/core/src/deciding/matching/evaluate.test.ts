@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { carryOut } from '../../doing/commands/carryOut.js';
 import { applyChanges } from '../../model/coat/changes.js';
-import type { Command } from '../../doing/commands/commands.js';
+import { type Command, carryOut } from '../../doing/commands/commands.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { supplyProblem } from '../../model/offers/offer.js';
 import { testCoat, testTrait, uuid } from '../../testing/coat.js';

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges } from '../../model/coat/changes.js';
-import { carryOut } from '../../doing/commands/carryOut.js';
-import type { Command } from '../../doing/commands/commands.js';
+import { type Command, carryOut } from '../../doing/commands/commands.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import type { Part } from '../../model/parts/part.js';
 import { testCoat, testElement, testTrait, uuid } from '../../testing/coat.js';

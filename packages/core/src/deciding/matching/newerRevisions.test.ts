@@ -1,7 +1,6 @@
 import { expect, it } from 'vitest';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
-import { carryOut } from '../../doing/commands/carryOut.js';
-import type { Command } from '../../doing/commands/commands.js';
+import { type Command, carryOut } from '../../doing/commands/commands.js';
 import { testCoat, testMatch, uuid } from '../../testing/coat.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import { newerRevisions } from './newerRevisions.js';

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { carryOut } from '../../doing/commands/carryOut.js';
 import { applyChanges } from '../../model/coat/changes.js';
-import type { Command } from '../../doing/commands/commands.js';
+import { type Command, carryOut } from '../../doing/commands/commands.js';
 import type { CaptureRow, CoatRows, JournalRow, LayerRow, SightingRow } from '../../model/coat/rows.js';
 import { evaluateCoat } from './evaluate.js';
 import { indexOffers } from './rank.js';

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges } from '../../model/coat/changes.js';
-import { carryOut } from '../../doing/commands/carryOut.js';
-import type { Command } from '../../doing/commands/commands.js';
+import { type Command, carryOut } from '../../doing/commands/commands.js';
 import { NO_LIMITS } from '../../model/coat/limits.js';
 import { NO_ROWS } from '../../model/coat/rows.js';
 import { put } from '../../model/coat/changes.js';

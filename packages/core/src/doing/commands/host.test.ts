@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { uuid } from '../../testing/coat.js';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
-import { carryOut } from './carryOut.js';
-import { checkCommand, type Command } from './commands.js';
+import { checkCommand, type Command, carryOut } from './commands.js';
 import { NO_ROWS, newCoatRow, type CoatRows } from '../../model/coat/rows.js';
 
 const EMPTY: CoatRows = { ...NO_ROWS, coat: { c: newCoatRow('c', 'C') } };

@@ -1,12 +1,11 @@
+import { MOST_COMMANDS } from './book.js';
 import { describe, expect, it } from 'vitest';
 import { readOtherVariant } from '../../model/coat/otherVariant.js';
 import { traitCsv, traitJson, traitTable } from '../../model/coat/traitTable.js';
 import { testCoat, uuid } from '../../testing/coat.js';
 import type { RegionReading } from '../../measuring/picture/readRegion.js';
-import { carryOut } from './carryOut.js';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
-import { checkCommand, MOST_COMMANDS, type Command } from './commands.js';
-import { describeCommand } from './describe.js';
+import { checkCommand, type Command, carryOut, describeCommand } from './commands.js';
 import { CommandRefused } from '../../model/coat/refused.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
-import { carryOut } from '../commands/carryOut.js';
-import type { Command } from '../commands/commands.js';
+import { type Command, carryOut } from '../commands/commands.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { hostNow } from '../../model/host/now.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';

@@ -1,10 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KEPT, testCoat, uuid } from '../../testing/coat.js';
-import { carryOut } from '../../doing/commands/carryOut.js';
 import { CommandRefused } from './refused.js';
 import { applyChanges, diffRows, invertChanges, overlap, sameJson } from './changes.js';
-import { checkCommand, type Command } from '../../doing/commands/commands.js';
+import { checkCommand, type Command, carryOut } from '../../doing/commands/commands.js';
 import type { CoatRows } from './rows.js';
 import { cases } from '../../testing/properties.js';
 

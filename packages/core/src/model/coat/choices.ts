@@ -26,7 +26,7 @@ export interface ChooseOffer extends NamedOffer {
 /** Lays another offer over what is chosen, for some traits or (null) for all that it has. */
 export interface LayOver extends NamedOffer {
   readonly type: 'match.overlay';
-  readonly traits: string[] | null;
+  readonly traits: readonly string[] | null;
 }
 /** Takes back what was chosen for an element. */
 export interface ReleaseChoice {
@@ -73,7 +73,7 @@ export function newMatch(id: string, elementId: string): MatchRow {
 }
 
 /** Takes an offer as the base of an element, in place of all that was chosen before. @throws CommandRefused */
-export function chooseBase(rows: CoatRows, c: ChooseOffer): Change[] {
+export function chooseBase(rows: CoatRows, c: Omit<ChooseOffer, 'type'>): Change[] {
   const match = matchOf(rows, c.elementId);
   if ((c.partId === null) !== (c.partRevision === null))
     throw new CommandRefused('bad-value', 'A part is chosen with its revision.');
@@ -85,17 +85,17 @@ export function chooseBase(rows: CoatRows, c: ChooseOffer): Change[] {
 }
 
 function newLayer(
-  c: ChooseOffer | LayOver,
+  c: NamedOffer,
   matchId: string,
   position: number,
   traits: readonly string[] | null,
 ): LayerRow {
   const { layerId, partId, partRevision, offer } = c;
-  return { id: layerId, matchId, position, partId, partRevision, offer, traits, settings: {} };
+  return { id: layerId, matchId, position, partId, partRevision, offer, traits, settings: {}, own: {} };
 }
 
 /** Lays another offer over the layers of an element; where none is chosen yet, over the host as it is. */
-export function addOverlay(rows: CoatRows, c: LayOver): Change[] {
+export function addOverlay(rows: CoatRows, c: Omit<LayOver, 'type'>): Change[] {
   const element = need(rows.element, c.elementId, 'element');
   if ((c.partId === null) !== (c.partRevision === null))
     throw new CommandRefused('bad-value', 'A part is chosen with its revision.');

@@ -8,7 +8,7 @@ import { RISKS, STEP_SORTS } from '../deeds/step.js';
 import { KIND_GROUPS, IMPORTANCES, type ReadFrom, type TraitSpec } from '../kinds/kind.js';
 import { TRAIT_TYPES, type TraitValue } from '../traits/value.js';
 import { nameSchema } from '../../ground/text.js';
-import { SIGHTING_HOWS, type Guide, type HandmadeFile, type Link, type Source } from './rows.js';
+import { SIGHTING_HOWS, SUBJECTS, type Guide, type HandmadeFile, type Link, type Source } from './rows.js';
 
 /** The fields that commands are made of, each checked in one place. */
 
@@ -26,6 +26,10 @@ export const oneOfOrNull = <T extends string>(values: readonly T[]) =>
     );
 export const whole = (least: number, most: number) => num(least, most).integer();
 export const nullableId = idSchema.nullable().defined().optional().default(null);
+/** The id of a kind, and of a trait: known or not, that is seen where it is used. */
+export const kindId = yup.string().strict().max(64).required();
+export const traitId = yup.string().strict().max(64).required();
+export const subjectSchema = yup.string().oneOf(SUBJECTS).required();
 export const timeSchema = yup
   .string()
   .strict()

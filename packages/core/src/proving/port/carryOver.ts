@@ -1,5 +1,5 @@
+import { carryOut } from '../../doing/commands/commands.js';
 import { underIds } from '../../model/coat/ids.js';
-import { carryOut } from '../../doing/commands/carryOut.js';
 import { alter, applyChanges, put, takeOut, type Change } from '../../model/coat/changes.js';
 import {
   coatOf,

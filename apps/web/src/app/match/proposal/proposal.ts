@@ -1,8 +1,8 @@
+import { MOST_COMMANDS } from '@spare-coat/core/doing/commands/book';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { acceptedChoices, type ProposedElement } from '@spare-coat/core/deciding/proposal/accept';
 import type { ProposedSet } from '@spare-coat/core/deciding/proposal/report';
-import { MOST_COMMANDS } from '@spare-coat/core/doing/commands/commands';
 import { chosenLayers } from '@spare-coat/core/deciding/matching/score';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';

@@ -1,8 +1,6 @@
 import { computed, signal } from '@angular/core';
-import { carryOut } from '@spare-coat/core/doing/commands/carryOut';
 import { applyChanges, diffRows, nameOf, overlap, type Change } from '@spare-coat/core/model/coat/changes';
-import type { Command } from '@spare-coat/core/doing/commands/commands';
-import { describeCommand } from '@spare-coat/core/doing/commands/describe';
+import { type Command, carryOut, describeCommand } from '@spare-coat/core/doing/commands/commands';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { coatOf, NO_ROWS, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { Answerable, Written } from '@spare-coat/core/proving/wire/coat';

@@ -1,6 +1,5 @@
-import { carryOut } from '@spare-coat/core/doing/commands/carryOut';
 import { applyChanges, invertChanges, type Change } from '@spare-coat/core/model/coat/changes';
-import type { Command } from '@spare-coat/core/doing/commands/commands';
+import { type Command, carryOut } from '@spare-coat/core/doing/commands/commands';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { Answerable, Entry, Written } from '@spare-coat/core/proving/wire/coat';

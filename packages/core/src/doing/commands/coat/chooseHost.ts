@@ -1,0 +1,21 @@
+import * as yup from 'yup';
+import { idSchema } from '../../../ground/ids.js';
+import { alter } from '../../../model/coat/changes.js';
+import { keep } from '../../../model/coat/choices.js';
+import { whole } from '../../../model/coat/fields.js';
+import { coatOf } from '../../../model/coat/rows.js';
+import { command } from '../command.js';
+
+/** Takes a revision of a profile as the host, and the distribution it is on. */
+export const chooseHost = command({
+  type: 'coat.host',
+  fields: {
+    profileId: idSchema,
+    profileRevision: whole(1, 1e9),
+    channel: yup.string().strict().max(64).nullable().default(null),
+  },
+  needs: () => ({}),
+  does: (rows, { profileId, profileRevision, channel }) =>
+    keep(alter('coat', coatOf(rows), { profileId, profileRevision, channel })),
+  says: () => 'Choose the host',
+});

@@ -1,0 +1,15 @@
+import * as yup from 'yup';
+import { alter } from '../../../model/coat/changes.js';
+import { keep } from '../../../model/coat/choices.js';
+import { kindId } from '../../../model/coat/fields.js';
+import { coatOf } from '../../../model/coat/rows.js';
+import { command } from '../command.js';
+
+/** Says which kinds are no longer offered as forgotten. */
+export const waveKinds = command({
+  type: 'coat.wave',
+  fields: { kinds: yup.array(kindId).max(200).required() },
+  needs: () => ({}),
+  does: (rows, c) => keep(alter('coat', coatOf(rows), { waved: [...new Set(c.kinds)].sort() })),
+  says: () => 'Change what is offered as forgotten',
+});

@@ -1,0 +1,48 @@
+import { idSchema } from '../../../ground/ids.js';
+import { alter, takeOut } from '../../../model/coat/changes.js';
+import { keep } from '../../../model/coat/choices.js';
+import { CommandRefused, need } from '../../../model/coat/refused.js';
+import type { LayerSettings } from '../../../model/coat/rows.js';
+import { command } from '../command.js';
+import { captureGoes, pictureGoes } from '../shared/going.js';
+
+/** Takes a variant out. What is shown in it alone goes with it: its pictures, its own targets, its settings by hand. */
+export const removeVariant = command({
+  type: 'variant.remove',
+  fields: { id: idSchema },
+  needs: () => ({
+    picture: 'all',
+    trait: 'all',
+    region: 'all',
+    capture: 'all',
+    sighting: 'all',
+    layer: 'all',
+  }),
+  does: (rows, { id }) => {
+    const variant = need(rows.variant, id, 'variant');
+    if (Object.keys(rows.variant).length === 1)
+      throw new CommandRefused('in-use', 'A coat has at least one variant.');
+    const own = Object.values(rows.trait).filter((t) => t.variantId === id);
+    const pictures = Object.values(rows.picture).filter((p) => p.variantId === id);
+    const without = {
+      ...rows,
+      trait: Object.fromEntries(Object.entries(rows.trait).filter(([, t]) => t.variantId !== id)),
+    };
+    return [
+      ...own.map((t) => takeOut('trait', t)),
+      ...pictures.flatMap((p) => pictureGoes(without, p.id)),
+      ...Object.values(rows.capture)
+        .filter((c) => c.variantId === id)
+        .flatMap((c) => captureGoes(rows, c.id)),
+      ...Object.values(rows.layer).flatMap((layer) => {
+        if (!(id in layer.settings)) return [];
+        const settings: LayerSettings = Object.fromEntries(
+          Object.entries(layer.settings).filter(([k]) => k !== id),
+        );
+        return keep(alter('layer', layer, { settings }));
+      }),
+      takeOut('variant', variant),
+    ];
+  },
+  says: (rows, c) => `Remove the variant ${rows.variant[c.id]?.name ?? ''}`,
+});
