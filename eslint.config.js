@@ -57,6 +57,7 @@ export default tseslint.config(
         'error',
         {
           patterns: [
+            { regex: '/testing/', message: 'What is for tests alone is used by tests alone.' },
             {
               regex: `^(?!\\.{1,2}/|(?:${CORE_IMPORTS.join('|')})$)`,
               message: 'Core imports its own files, Yup, semver and js-base64, nothing else.',
@@ -76,6 +77,10 @@ export default tseslint.config(
         'Date',
       ],
     },
+  },
+  {
+    files: ['.dependency-cruiser.cjs'],
+    languageOptions: { sourceType: 'commonjs', globals: { module: 'writable' } },
   },
   { files: ['apps/web/src/main.ts', 'e2e/**/*.ts'], rules: { 'no-console': 'off' } },
   {

@@ -22,16 +22,7 @@ import { Tape } from '../shared/tape';
 import { Finder } from './finder';
 import { KeySheet } from './keySheet';
 import { Spine } from './spine';
-
-export const STAGES = [
-  { path: 'study', label: 'Study' },
-  { path: 'host', label: 'Host' },
-  { path: 'parts', label: 'Parts' },
-  { path: 'match', label: 'Match' },
-  { path: 'plan', label: 'Plan' },
-  { path: 'compare', label: 'Compare' },
-  { path: 'share', label: 'Share' },
-] as const;
+import { STAGES } from './stages';
 
 /** Views of a stage that have an address of their own, by the stage they belong to. */
 const VIEWS_OF: Readonly<Record<string, string>> = {

@@ -5,7 +5,7 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { RoomLight } from '../shared/room';
-import { STAGES } from './coatFrame';
+import { STAGES } from './stages';
 
 interface Find {
   readonly what: string;
