@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { displayOf } from '@spare-coat/core/deciding/matching/carry';
 import type { ElementScore } from '@spare-coat/core/deciding/matching/score';
-import { sketchOf } from '@spare-coat/core/doing/scene/sketch';
-import { SKETCH } from '@spare-coat/core/doing/scene/sketchShapes';
+import { sketchOf } from '@spare-coat/core/model/kinds/sketch';
+import { SKETCH } from '@spare-coat/core/model/kinds/sketchShapes';
 import type { PictureValue, TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatView } from '../shared/coatView';
 

@@ -8,7 +8,7 @@ import { drawWallpaper } from './drawWallpaper.js';
 import { drawWidget } from './drawWidget.js';
 import { drawWindow } from './drawWindow.js';
 import { frost, type Pane } from './frost.js';
-import { pointerOutline } from './pointer.js';
+import { pointerOutline } from '../../model/kinds/pictures/pointerOutline.js';
 import type { Blur, DesktopState, Lettering, PointerState } from './state.js';
 import { polygon, tag } from './svg.js';
 

@@ -1,14 +1,14 @@
 import type { Kind, TraitSpec } from './kind.js';
-import { APPLICATION_KINDS } from './applications.js';
-import { BAR_ITEM_KINDS } from './bars.js';
-import { KEY_KINDS } from './keys.js';
-import { LAUNCHER_KINDS } from './launcher.js';
-import { LAYOUT_KINDS } from './layout.js';
-import { MOTION_KINDS } from './motion.js';
-import { PICTURE_KINDS } from './pictures.js';
-import { TERMINAL_KINDS } from './terminal.js';
-import { TYPE_KINDS } from './type.js';
-import { WINDOW_KINDS } from './windows.js';
+import { APPLICATION_KINDS } from './applications/traits.js';
+import { BAR_ITEM_KINDS } from './bars/traits.js';
+import { KEY_KINDS } from './keys/traits.js';
+import { LAUNCHER_KINDS } from './launcher/traits.js';
+import { LAYOUT_KINDS } from './layout/traits.js';
+import { MOTION_KINDS } from './motion/traits.js';
+import { PICTURE_KINDS } from './pictures/traits.js';
+import { TERMINAL_KINDS } from './terminal/traits.js';
+import { TYPE_KINDS } from './type/traits.js';
+import { WINDOW_KINDS } from './windows/traits.js';
 
 /** Every kind that ships, in the order of the spine. A coat's own kinds are added by `kindBook`. */
 export const KINDS: readonly Kind[] = [

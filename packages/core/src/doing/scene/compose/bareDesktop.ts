@@ -1,6 +1,6 @@
 import type { Rect } from '../../../measuring/picture/rect.js';
 import { writeDate } from '../../../model/traits/writeDate.js';
-import { Told } from '../sketchShapes.js';
+import { Told } from '../../../model/kinds/sketchShapes.js';
 import type { DesktopIcon, Lettering, WallpaperState, WidgetState } from '../state.js';
 import type { Screen } from './bars.js';
 import { emOf, folderLook, iconFor, pick, readable, UNTOLD, type Look } from './look.js';

@@ -4,7 +4,7 @@ import { type Order } from '../../../model/traits/value.js';
 import { writeDate } from '../../../model/traits/writeDate.js';
 import type { ScreenEdge } from '../../../measuring/picture/readRegion.js';
 import { isUpright } from '../drawBar.js';
-import { Told } from '../sketchShapes.js';
+import { Told } from '../../../model/kinds/sketchShapes.js';
 import type { BarItem, BarState, IconLook, IconShape, Lettering, RowEntry } from '../state.js';
 import { emOf, iconFor, readable, SIGN_OF, UNTOLD, type Look } from './look.js';
 import type { SeenElement } from './seen.js';

@@ -1,4 +1,4 @@
-import type { Told } from '../sketchShapes.js';
+import type { Told } from '../../../model/kinds/sketchShapes.js';
 import type { Blur } from '../state.js';
 import { readable, UNTOLD, type Look } from './look.js';
 

@@ -1,7 +1,7 @@
 import { contrast, parseHex } from '../../../measuring/colour/srgb.js';
 import type { FaceRole, IconLook, IconShape, Lettering, Sign } from '../state.js';
 import type { TraitValue } from '../../../model/traits/value.js';
-import { Told } from '../sketchShapes.js';
+import { Told } from '../../../model/kinds/sketchShapes.js';
 import type { SeenElement } from './seen.js';
 
 /** What stands in where nothing is told: greys, so that nobody takes it for a colour that was chosen. */

@@ -1,6 +1,6 @@
 import type { Rect } from '../../../measuring/picture/rect.js';
 import { drawBar } from '../drawBar.js';
-import { Told } from '../sketchShapes.js';
+import { Told } from '../../../model/kinds/sketchShapes.js';
 import type { BarState, LauncherState, Lettering, MenuState } from '../state.js';
 import { expectedOn } from './bareDesktop.js';
 import type { Screen } from './bars.js';

@@ -1,5 +1,5 @@
 import type { Rect } from '../../../measuring/picture/rect.js';
-import { TERMINAL_ROLES } from '../../../model/kinds/terminal.js';
+import { TERMINAL_ROLES } from '../../../model/kinds/terminal/traits.js';
 import type { Palette } from '../../../model/traits/value.js';
 import type { Lettering, TerminalState, WindowState } from '../state.js';
 import type { Screen } from './bars.js';

@@ -1,4 +1,4 @@
-import type { Kind, TraitSpec } from './kind.js';
+import type { Kind, TraitSpec } from '../kind.js';
 
 const typeTraits: readonly TraitSpec[] = [
   {

@@ -1,8 +1,8 @@
 import { ZONES } from '../../measuring/picture/zone.js';
-import { type Palette, type TraitValue } from '../../model/traits/value.js';
+import { type Palette, type TraitValue } from '../traits/value.js';
 import type { Civil } from '../../ground/calendar.js';
-import { writeDate } from '../../model/traits/writeDate.js';
-import { pointerOutline } from './pointer.js';
+import { writeDate } from '../traits/writeDate.js';
+import { pointerOutline } from './pictures/pointerOutline.js';
 import {
   DARK,
   GREY,

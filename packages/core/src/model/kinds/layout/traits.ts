@@ -1,4 +1,4 @@
-import type { Kind, TraitSpec } from './kind.js';
+import type { Kind, TraitSpec } from '../kind.js';
 
 const EDGES = ['top', 'right', 'bottom', 'left'] as const;
 /** Half the credit for the edge facing, none for a turn: a bar that lies instead of standing is another bar. */

@@ -1,8 +1,8 @@
 import { randomFrom } from '../../ground/random.js';
 import { describe, expect, it } from 'vitest';
-import { KINDS } from '../../model/kinds/registry.js';
-import type { TraitSpec } from '../../model/kinds/kind.js';
-import type { TraitValue } from '../../model/traits/value.js';
+import { KINDS } from './registry.js';
+import type { TraitSpec } from './kind.js';
+import type { TraitValue } from '../traits/value.js';
 import { sketchOf } from './sketch.js';
 import { SKETCH, type SketchShape } from './sketchShapes.js';
 

@@ -1,6 +1,6 @@
 import { ZONES } from '../../measuring/picture/zone.js';
 import { contrast, parseHex } from '../../measuring/colour/srgb.js';
-import { type Order, type Palette, type Place, type TraitValue } from '../../model/traits/value.js';
+import { type Order, type Palette, type Place, type TraitValue } from '../traits/value.js';
 
 /** One shape of a sketch, in the sketch's own pixels. Colours are six-digit hex; opacity is 0 to 1. */
 export type SketchShape =

@@ -1,4 +1,4 @@
-import type { Kind } from './kind.js';
+import type { Kind } from '../kind.js';
 
 /** The sixteen colours that programmes ask a terminal for, in the order of ECMA-48's numbers. */
 export const TERMINAL_ROLES = [

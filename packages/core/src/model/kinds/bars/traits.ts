@@ -1,4 +1,4 @@
-import type { Kind } from './kind.js';
+import type { Kind } from '../kind.js';
 
 export const BAR_ITEM_KINDS: readonly Kind[] = [
   {

@@ -1,4 +1,4 @@
-import type { Kind } from './kind.js';
+import type { Kind } from '../kind.js';
 
 export const MOTION_KINDS: readonly Kind[] = [
   {
