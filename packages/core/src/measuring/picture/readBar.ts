@@ -1,5 +1,5 @@
 import { median } from '../../ground/statistics.js';
-import { byZone, ZONES, type Zone } from './zone.js';
+import { byZone, type Zone } from './zone.js';
 import { toHex } from '../colour/srgb.js';
 import { cornerRadius } from './cornerRadius.js';
 import { findItems, type FoundItem } from './findItems.js';

@@ -1,28 +1,8 @@
+import { KIND_FOLDERS } from './groups.js';
 import type { Kind, TraitSpec } from './kind.js';
-import { APPLICATION_KINDS } from './applications/traits.js';
-import { BAR_ITEM_KINDS } from './bars/traits.js';
-import { KEY_KINDS } from './keys/traits.js';
-import { LAUNCHER_KINDS } from './launcher/traits.js';
-import { LAYOUT_KINDS } from './layout/traits.js';
-import { MOTION_KINDS } from './motion/traits.js';
-import { PICTURE_KINDS } from './pictures/traits.js';
-import { TERMINAL_KINDS } from './terminal/traits.js';
-import { TYPE_KINDS } from './type/traits.js';
-import { WINDOW_KINDS } from './windows/traits.js';
 
 /** Every kind that ships, in the order of the spine. A coat's own kinds are added by `kindBook`. */
-export const KINDS: readonly Kind[] = [
-  ...LAYOUT_KINDS,
-  ...BAR_ITEM_KINDS,
-  ...LAUNCHER_KINDS,
-  ...WINDOW_KINDS,
-  ...PICTURE_KINDS,
-  ...TYPE_KINDS,
-  ...TERMINAL_KINDS,
-  ...MOTION_KINDS,
-  ...KEY_KINDS,
-  ...APPLICATION_KINDS,
-];
+export const KINDS: readonly Kind[] = KIND_FOLDERS.flatMap((folder) => folder.kinds);
 
 const BY_ID = new Map(KINDS.map((kind) => [kind.id, kind]));
 

@@ -1,6 +1,4 @@
-import { ZONES } from '../../measuring/picture/zone.js';
 import { contrast, parseHex } from '../../measuring/colour/srgb.js';
-import { type Order, type Palette, type Place, type TraitValue } from '../traits/value.js';
 
 /** One shape of a sketch, in the sketch's own pixels. Colours are six-digit hex; opacity is 0 to 1. */
 export type SketchShape =
@@ -85,36 +83,42 @@ export const write = (
   at,
 });
 
-/** Reads the values of one sketch, with what stands in where nobody tells. */
-export class Told {
-  constructor(private readonly values: ReadonlyMap<string, TraitValue>) {}
-  number(id: string, other: number, most = Infinity): number {
-    const value = this.values.get(id);
-    return Math.min(most, typeof value === 'number' && Number.isFinite(value) ? value : other);
-  }
-  text(id: string, other: string): string {
-    const value = this.values.get(id);
-    return typeof value === 'string' ? value : other;
-  }
-  flag(id: string): boolean {
-    return this.values.get(id) === true;
-  }
-  items(id: string): string[] {
-    const order = this.values.get(id) as Order | undefined;
-    return order && 'start' in order ? ZONES.flatMap((z) => order[z]) : [];
-  }
-  zones(id: string): Order | null {
-    const order = this.values.get(id) as Order | undefined;
-    return order && 'start' in order ? order : null;
-  }
-  colours(id: string): string[] {
-    const palette = this.values.get(id);
-    return typeof palette === 'object' && palette !== null
-      ? Object.values(palette as Palette).filter((c) => typeof c === 'string' && c.startsWith('#'))
-      : [];
-  }
-  place(id: string): Place | null {
-    const value = this.values.get(id);
-    return typeof value === 'object' && value !== null && 'zone' in value ? (value as Place) : null;
+/** The screen small, in the middle of the sketch. */
+export function screen(display: { readonly width: number; readonly height: number }) {
+  const k = Math.min((SKETCH.width - 16) / display.width, (SKETCH.height - 16) / display.height);
+  const [w, h] = [display.width * k, display.height * k];
+  return { k, w, h, x: (SKETCH.width - w) / 2, y: (SKETCH.height - h) / 2 };
+}
+
+/** A button's or launcher's outline in a square. */
+export function outline(shape: string, x: number, y: number, s: number, fill: string): SketchShape {
+  const at = (points: readonly (readonly [number, number])[]): SketchShape => ({
+    is: 'polygon',
+    points: points.map(([px, py]) => [x + px * s, y + py * s] as const),
+    fill,
+  });
+  switch (shape) {
+    case 'disc':
+    case 'ring':
+    case 'all discs':
+      return rect(x, y, s, s, fill, { r: s / 2 });
+    case 'house':
+      return at([[0.5, 0], [1, 0.38], [1, 1], [0, 1], [0, 0.38]]); // prettier-ignore
+    case 'lozenge':
+      return at([[0.5, 0], [1, 0.5], [0.5, 1], [0, 0.5]]); // prettier-ignore
+    case 'notched':
+    case 'notched square':
+      return at([[0, 0], [0.7, 0], [1, 0.3], [1, 1], [0, 1]]); // prettier-ignore
+    case 'tab':
+      return at([[0.15, 0], [0.85, 0], [1, 1], [0, 1]]); // prettier-ignore
+    case 'bevelled':
+      return at([[0.2, 0], [0.8, 0], [1, 0.2], [1, 0.8], [0.8, 1], [0.2, 1], [0, 0.8], [0, 0.2]]); // prettier-ignore
+    case 'bare sign':
+    case 'bare signs':
+      return rect(x + s * 0.2, y + s * 0.45, s * 0.6, Math.max(1.5, s * 0.12), fill);
+    case 'all rounded squares':
+      return rect(x, y, s, s, fill, { r: s * 0.25 });
+    default:
+      return rect(x, y, s, s, fill);
   }
 }

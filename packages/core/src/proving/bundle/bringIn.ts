@@ -1,5 +1,5 @@
 import { alter, put, takeOut, type Change } from '../../model/coat/changes.js';
-import { coatOf, ENTITIES, rowsIn, type CoatRows, type Entity, type AnyRow } from '../../model/coat/rows.js';
+import { coatOf, ENTITIES, rowsIn, type CoatRows, type Entity } from '../../model/coat/rows.js';
 
 /** Where each revision of a part of a bundle is to be found here, by `id revision`. */
 export type PartPins = ReadonlyMap<string, { readonly id: string; readonly revision: number }>;

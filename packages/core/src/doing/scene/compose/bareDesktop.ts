@@ -1,6 +1,6 @@
+import { ValueReader } from '../../../model/kinds/valueReader.js';
 import type { Rect } from '../../../measuring/picture/rect.js';
 import { writeDate } from '../../../model/traits/writeDate.js';
-import { Told } from '../../../model/kinds/sketchShapes.js';
 import type { DesktopIcon, Lettering, WallpaperState, WidgetState } from '../state.js';
 import type { Screen } from './bars.js';
 import { emOf, folderLook, iconFor, pick, readable, UNTOLD, type Look } from './look.js';
@@ -23,7 +23,7 @@ export function wallpaperOf(look: Look): WallpaperState {
 /** Applications that belong to the look and are started from a place, by their names. */
 export const expectedOn = (look: Look, shown: string): string[] =>
   look.seen.flatMap((e) => {
-    const v = new Told(e.values);
+    const v = new ValueReader(e.values);
     return e.kind === 'expected-app' && v.text('shown', 'nowhere') === shown ? [v.text('name', e.name)] : [];
   });
 
@@ -80,7 +80,7 @@ export function widgetsOf(look: Look, screen: Screen, free: Rect): WidgetState[]
   return look.seen
     .filter((e) => e.kind === 'desktop-widget')
     .map((e) => {
-      const v = new Told(e.values);
+      const v = new ValueReader(e.values);
       const [width, height] = [
         Math.round(v.number('width', 280 * screen.unit)),
         Math.round(v.number('height', 140 * screen.unit)),

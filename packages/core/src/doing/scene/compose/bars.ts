@@ -1,10 +1,10 @@
+import { ValueReader } from '../../../model/kinds/valueReader.js';
 import { ZONES, type Zone } from '../../../measuring/picture/zone.js';
 import type { Civil } from '../../../ground/calendar.js';
 import { type Order } from '../../../model/traits/value.js';
 import { writeDate } from '../../../model/traits/writeDate.js';
 import type { ScreenEdge } from '../../../measuring/picture/readRegion.js';
 import { isUpright } from '../drawBar.js';
-import { Told } from '../../../model/kinds/sketchShapes.js';
 import type { BarItem, BarState, IconLook, IconShape, Lettering, RowEntry } from '../state.js';
 import { emOf, iconFor, readable, SIGN_OF, UNTOLD, type Look } from './look.js';
 import type { SeenElement } from './seen.js';
@@ -69,7 +69,7 @@ const whole = (value: number) => Math.max(1, Math.round(value));
 function itemsFor(m: Making, name: string): BarItem[] {
   const kind = KIND_OF_ITEM[name];
   const element = kind ? m.look.on(kind, m.bar.id) : null;
-  const v = new Told(element?.values ?? new Map());
+  const v = new ValueReader(element?.values ?? new Map());
   const duty = name;
   const ink = (id = 'colour') =>
     v.text(id, readable(m.bar.colour, m.look.told('interface-type').text('colour', UNTOLD.ink)));
@@ -278,12 +278,12 @@ const DOCKED: Order = { ...NOTHING, centre: ['desk', 'editor', 'letters', 'archi
 
 /** What a bar is told to carry, by names of items. */
 const orderOf = (bar: SeenElement): Order =>
-  new Told(bar.values).zones('items') ?? (bar.kind === 'dock' ? DOCKED : NOTHING);
+  new ValueReader(bar.values).zones('items') ?? (bar.kind === 'dock' ? DOCKED : NOTHING);
 
 /** The name by which an element stands on bars, or null where it stands on none. */
 function itemOf(element: SeenElement): string | null {
   if (element.kind !== 'expected-app') return ITEM_OF_KIND.get(element.kind) ?? null;
-  const v = new Told(element.values);
+  const v = new ValueReader(element.values);
   return ['dock', 'bar'].includes(v.text('shown', 'nowhere')) ? v.text('name', element.name) : null;
 }
 
@@ -295,14 +295,16 @@ function homeOf(element: SeenElement, bars: readonly SeenElement[]): SeenElement
   const own = bars.find((b) => b.id === element.carrier);
   if (own || element.id === element.kind) return own;
   const kind =
-    element.kind === 'expected-app' ? new Told(element.values).text('shown', 'nowhere') : 'no kind';
+    element.kind === 'expected-app' ? new ValueReader(element.values).text('shown', 'nowhere') : 'no kind';
   return bars.find((b) => b.kind === kind) ?? bars[0];
 }
 
 /** The bars and docks that are seen, each with what stands on it; those that hide always are not. */
 export function composeBars(look: Look, screen: Screen, letters: Lettering): BarState[] {
   const bars = look.seen.filter(
-    (e) => (e.kind === 'bar' || e.kind === 'dock') && new Told(e.values).text('hiding', 'never') !== 'always',
+    (e) =>
+      (e.kind === 'bar' || e.kind === 'dock') &&
+      new ValueReader(e.values).text('hiding', 'never') !== 'always',
   );
   const names = (bar: SeenElement) => ZONES.flatMap((z) => orderOf(bar)[z].map((i) => i.toLowerCase()));
   const unnamed = look.seen.flatMap((element) => {
@@ -331,7 +333,7 @@ function composeBar(
   element: SeenElement,
   unnamed: readonly { readonly element: SeenElement; readonly item: string }[],
 ): BarState {
-  const v = new Told(element.values);
+  const v = new ValueReader(element.values);
   const isDock = element.kind === 'dock';
   const edge = v.text('edge', 'bottom') as ScreenEdge;
   const upright = isUpright(edge);
@@ -363,7 +365,7 @@ function composeBar(
   for (const zone of ZONES)
     for (const item of order[zone]) zones[zone].push(...unique(itemsFor(making, item), zones));
   for (const { element: other, item } of unnamed) {
-    const place = new Told(other.values).place('place');
+    const place = new ValueReader(other.values).place('place');
     const pieces = unique(itemsFor(making, item), zones);
     zones[place?.zone ?? (other.kind === 'expected-app' ? 'centre' : 'end')].push(
       ...pieces.map((p) => (place && pieces.length === 1 ? { ...p, at: place.offset } : p)),

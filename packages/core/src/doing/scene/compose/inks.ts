@@ -1,4 +1,4 @@
-import type { Told } from '../../../model/kinds/sketchShapes.js';
+import type { ValueReader } from '../../../model/kinds/valueReader.js';
 import type { Blur } from '../state.js';
 import { readable, UNTOLD, type Look } from './look.js';
 
@@ -44,7 +44,7 @@ export function rowHeightOf(look: Look, unit: number): number {
 }
 
 /** How far what shows through windows and menus is blurred. */
-export function blurOf(translucency: Told): { readonly blur?: Blur } {
+export function blurOf(translucency: ValueReader): { readonly blur?: Blur } {
   const radius = translucency.number('blur', 0);
   return radius > 0 ? { blur: { radius, brightness: 100 } } : {};
 }

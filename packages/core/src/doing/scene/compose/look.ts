@@ -1,7 +1,7 @@
+import { ValueReader } from '../../../model/kinds/valueReader.js';
 import { contrast, parseHex } from '../../../measuring/colour/srgb.js';
 import type { FaceRole, IconLook, IconShape, Lettering, Sign } from '../state.js';
 import type { TraitValue } from '../../../model/traits/value.js';
-import { Told } from '../../../model/kinds/sketchShapes.js';
 import type { SeenElement } from './seen.js';
 
 /** What stands in where nothing is told: greys, so that nobody takes it for a colour that was chosen. */
@@ -22,8 +22,8 @@ export class Look {
   first(kind: string): SeenElement | null {
     return this.seen.find((e) => e.kind === kind) ?? null;
   }
-  told(kind: string): Told {
-    return new Told(this.first(kind)?.values ?? new Map());
+  told(kind: string): ValueReader {
+    return new ValueReader(this.first(kind)?.values ?? new Map());
   }
   has(kind: string): boolean {
     return this.first(kind) !== null;
@@ -70,7 +70,7 @@ export function iconFor(look: Look, program: string): IconLook {
   const own = look.seen.find(
     (e) =>
       e.kind === 'app-icon' &&
-      new Told(e.values).text('application', '').toLowerCase() === program.toLowerCase(),
+      new ValueReader(e.values).text('application', '').toLowerCase() === program.toLowerCase(),
   );
   const n = pick(program, 97);
   const colour = colours.length > 0 ? colours[n % colours.length]! : UNTOLD.accent;
@@ -105,7 +105,7 @@ export function faceOf(style: string, weight: number): FaceRole {
 }
 
 /** Pixels per em at which a face has the told heights: by its small letters, else from a capital's top to a p's foot. */
-export function emOf(type: Told, face: FaceRole, letters: Lettering, other: number): number {
+export function emOf(type: ValueReader, face: FaceRole, letters: Lettering, other: number): number {
   const { cap, x, foot, descent } = letters.metrics(face);
   const xHeight = type.number('xHeight', 0);
   const line = type.number('size', 0);

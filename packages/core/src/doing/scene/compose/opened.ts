@@ -1,6 +1,6 @@
+import { ValueReader } from '../../../model/kinds/valueReader.js';
 import type { Rect } from '../../../measuring/picture/rect.js';
 import { drawBar } from '../drawBar.js';
-import { Told } from '../../../model/kinds/sketchShapes.js';
 import type { BarState, LauncherState, Lettering, MenuState } from '../state.js';
 import { expectedOn } from './bareDesktop.js';
 import type { Screen } from './bars.js';
@@ -19,7 +19,7 @@ export function pointedAt(look: Look, bars: readonly BarState[], screen: Screen,
     const pictures = bar?.zones.centre.filter((i) => i.what === 'icon') ?? [];
     const item = pictures[1] ?? pictures[0];
     if (!bar || !item) continue;
-    const grown = 1 + new Told(dock.values).number('enlargement', 0) / 100;
+    const grown = 1 + new ValueReader(dock.values).number('enlargement', 0) / 100;
     const centre = bar.zones.centre.map((i) => (i === item && i.what === 'icon' ? { ...i, grown } : i));
     const box = drawBar(bar, screen.width, screen.height, letters).items[item.duty]!;
     return {

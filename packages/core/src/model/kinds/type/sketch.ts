@@ -1,0 +1,37 @@
+import { DARK, SKETCH, write, type SketchShape } from '../sketchShapes.js';
+import type { Sketch } from '../sketched.js';
+import type { ValueReader } from '../valueReader.js';
+
+function letters(v: ValueReader, usual: string): SketchShape[] {
+  const style = v.text('style', usual);
+  const size = v.number('size', 24, 44);
+  const face =
+    style.includes('serif') && style !== 'sans'
+      ? 'serif'
+      : style === 'fixed width'
+        ? 'monospace'
+        : 'sans-serif';
+  const sample: SketchShape = {
+    is: 'text',
+    x: SKETCH.width / 2,
+    y: 70 + size / 3,
+    size,
+    fill: v.text('colour', '#000000'),
+    text: 'Rail ag 14',
+    at: 'middle',
+    weight: v.number('weight', 400),
+    face,
+  };
+  return [
+    sample,
+    write(SKETCH.width / 2, 124, 12, v.text('family', 'family not told'), '#000000'),
+    write(SKETCH.width / 2, 141, 10.5, 'not in the face itself', DARK),
+  ];
+}
+
+/** How type would look, as far as a face that is at hand can show it. */
+export const TYPE_SKETCHES: Readonly<Record<string, Sketch>> = {
+  'interface-type': (v) => letters(v, 'sans'),
+  'title-type': (v) => letters(v, 'sans'),
+  'fixed-type': (v) => letters(v, 'fixed width'),
+};
