@@ -1,3 +1,5 @@
+import { PartGetter } from './getPart/getPart.js';
+import type { Ready } from './getPart/getting.js';
 import { handmadeOf, layersOf, matchOf } from '../../model/coat/rows.js';
 import { coatOf } from '../../model/coat/rows.js';
 import { fitOf } from '../../model/parts/fit.js';
@@ -12,7 +14,7 @@ import type { Offer } from '../../model/offers/offer.js';
 import { FOUND_BY_FILE } from '../../model/parts/foundBy.js';
 import type { Part } from '../../model/parts/part.js';
 import { nameOfPath, resource } from '../../model/deeds/deed.js';
-import { Draft } from './draft.js';
+import { PlanDraft } from './draft.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
 import {
   addBeginning,
@@ -23,7 +25,6 @@ import {
   NOTE,
   SAFE_POINT,
 } from './frame.js';
-import { PartGetter, type Ready } from './getPart.js';
 import { orderSteps } from './order.js';
 import { addFiles, placeOfOwn } from './ownMaking.js';
 import { addOtherDesktop } from './otherDesktop.js';
@@ -69,7 +70,7 @@ export function ranked(steps: Iterable<Step>): Step[] {
 export function derivePlan(ctx: MatchContext, coat: CoatState, sources: PlanSources = {}): Plan {
   const { host, rows } = ctx;
   if (!host) return emptyPlan(['Choose a host first: steps depend on it.']);
-  const draft = new Draft(host);
+  const draft = new PlanDraft(host);
   const now = sources.now ?? hostNow(host, []);
   addBeginning(draft, rows);
   const before = draft.steps.size;
@@ -112,7 +113,7 @@ class Planner {
     private readonly ctx: MatchContext,
     private readonly host: HostProfile,
     private readonly now: HostNow,
-    private readonly draft: Draft,
+    private readonly draft: PlanDraft,
   ) {
     this.getter = new PartGetter(draft, ctx, host);
     this.inForce = looksInForce(ctx);

@@ -5,7 +5,7 @@ import { placesOf } from './placesOf.js';
 import type { Edge, Step } from '../../model/deeds/step.js';
 
 /** What has to be said of a step; the rest is what most steps are. */
-export type Told = Pick<Step, 'key' | 'sort' | 'title' | 'where' | 'expected' | 'undo'> & {
+export type StepDraft = Pick<Step, 'key' | 'sort' | 'title' | 'where' | 'expected' | 'undo'> & {
   readonly deeds: readonly Deed[];
 } & Partial<Omit<Step, 'elements' | 'commands'>>;
 
@@ -28,7 +28,7 @@ function beyondOwn(deeds: readonly Deed[]): string[] {
 }
 
 /** A step from what is worth saying of it. Commands come of its deeds. */
-export function makeStep(host: HostProfile, told: Told, elements: readonly string[]): Step {
+export function makeStep(host: HostProfile, told: StepDraft, elements: readonly string[]): Step {
   return {
     why: '',
     elsewhere: [],
@@ -47,7 +47,7 @@ export function makeStep(host: HostProfile, told: Told, elements: readonly strin
 }
 
 /** Steps and what follows what, while a plan is being derived. */
-export class Draft {
+export class PlanDraft {
   readonly steps = new Map<string, Step>();
   private readonly edgeMap = new Map<string, Edge>();
   readonly warnings: string[] = [];
@@ -67,7 +67,7 @@ export class Draft {
     return [...this.edgeMap.values()];
   }
 
-  add(told: Told, element: string | null): string {
+  add(told: StepDraft, element: string | null): string {
     const known = this.steps.get(told.key);
     const elements = new Set([...(known?.elements ?? []), ...(element ? [element] : [])]);
     this.steps.set(told.key, makeStep(this.host, told, [...elements]));

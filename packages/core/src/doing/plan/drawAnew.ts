@@ -1,6 +1,6 @@
 import type { HostProfile } from '../../model/host/profile.js';
 import type { Deed } from '../../model/deeds/deed.js';
-import { makeStep, type Draft } from './draft.js';
+import { makeStep, type PlanDraft } from './draft.js';
 import type { OrderedPlan, Plan, Step } from '../../model/deeds/step.js';
 
 const SOFT = ['reload', 'reopen'] as const;
@@ -20,7 +20,7 @@ const showing = (host: HostProfile, after: Soft): Deed => ({
  * What shows after a reload or a reopening needs no new session. A step that others wait for brings its own; all
  * others share one.
  */
-export function addShowing(draft: Draft, host: HostProfile): void {
+export function addShowing(draft: PlanDraft, host: HostProfile): void {
   const waitedFor = new Set(draft.edges.filter((e) => e.afterEffect).map((e) => e.from));
   for (const after of SOFT) {
     const waiting = [...draft.steps.values()].filter((s) => s.effect === after);

@@ -1,5 +1,5 @@
 import { coatOf, type CoatRows } from '../../model/coat/rows.js';
-import type { Draft } from './draft.js';
+import type { PlanDraft } from './draft.js';
 
 /** The steps that every plan has around its work: before it, and after it. */
 export const SAFE_POINT = 'safe-point';
@@ -18,7 +18,7 @@ const runs = (rows: CoatRows, phase: 'before' | 'after') =>
   Object.values(rows.reading).filter((r) => r.phase === phase && r.load === 'idle').length;
 
 function addReading(
-  draft: Draft,
+  draft: PlanDraft,
   told: { readonly key: string; readonly title: string; readonly why: string; readonly under: string },
 ): string {
   const { under, ...rest } = told;
@@ -43,7 +43,7 @@ function addReading(
 }
 
 /** The safe point, and readings while nothing is changed yet. */
-export function addBeginning(draft: Draft, rows: CoatRows): void {
+export function addBeginning(draft: PlanDraft, rows: CoatRows): void {
   const name = `before ${coatOf(rows).name}`;
   draft.add(
     {
@@ -74,13 +74,13 @@ export function addBeginning(draft: Draft, rows: CoatRows): void {
 }
 
 /** What is changed is changed after the first readings, or they would not tell how it was. */
-export function letReadingsComeFirst(draft: Draft): void {
+export function letReadingsComeFirst(draft: PlanDraft): void {
   if (!draft.steps.has(READING_BEFORE)) return;
   for (const key of draft.steps.keys()) if (key !== SAFE_POINT) draft.follow(READING_BEFORE, key, false);
 }
 
 /** One step that notes every value which a later step changes. */
-export function addNotes(draft: Draft): void {
+export function addNotes(draft: PlanDraft): void {
   const keys = new Set<string>();
   for (const { deeds } of draft.steps.values()) for (const d of deeds) if (d.do === 'set') keys.add(d.key);
   if (keys.size === 0) return;
@@ -108,7 +108,7 @@ export function addNotes(draft: Draft): void {
 }
 
 /** Checks, readings and cleaning up, after everything else. */
-export function addEnd(draft: Draft, rows: CoatRows): void {
+export function addEnd(draft: PlanDraft, rows: CoatRows): void {
   const work = [...draft.steps.keys()];
   draft.add(
     {

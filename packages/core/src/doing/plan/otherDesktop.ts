@@ -2,7 +2,7 @@ import { coatOf, type CoatRows } from '../../model/coat/rows.js';
 import { otherDesktopOf, type HostNow } from '../../model/host/now.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import { resource } from '../../model/deeds/deed.js';
-import type { Draft } from './draft.js';
+import type { PlanDraft } from './draft.js';
 import { SAFE_POINT } from './frame.js';
 
 /**
@@ -10,7 +10,7 @@ import { SAFE_POINT } from './frame.js';
  * where the survey tells that it runs already, or tells nothing.
  */
 export function addOtherDesktop(
-  draft: Draft,
+  draft: PlanDraft,
   rows: CoatRows,
   host: HostProfile,
   now: HostNow,

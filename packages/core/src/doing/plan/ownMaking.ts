@@ -12,7 +12,7 @@ import type { SettingPlace } from '../../model/offers/offer.js';
 import { launcherFile } from '../../measuring/standards/desktopEntry.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import type { Deed } from '../../model/deeds/deed.js';
-import type { Draft } from './draft.js';
+import type { PlanDraft } from './draft.js';
 
 /** Where desktops look for launchers and pictures of one's own. Source: the XDG base directory and menu specifications. */
 const LAUNCHERS = '~/.local/share/applications';
@@ -21,7 +21,12 @@ const PICTURES = '~/.local/share/pixmaps';
 const SAVED = '~/Downloads';
 
 /** Puts the files of something of one's own making where they stay; the key of the last step, or null without files. */
-export function addFiles(draft: Draft, made: HandmadeRow, element: ElementRow, after: string): string | null {
+export function addFiles(
+  draft: PlanDraft,
+  made: HandmadeRow,
+  element: ElementRow,
+  after: string,
+): string | null {
   const command = made.recipe['command'];
   const pictures = made.files.map((f) => f.name.replaceAll('/', '-'));
   const launcher = typeof command === 'string' && command !== '' ? launcherFile(made.name, command) : null;

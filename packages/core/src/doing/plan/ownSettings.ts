@@ -1,11 +1,11 @@
+import type { Ready } from './getPart/getting.js';
 import type { ElementRow, LayerRow } from '../../model/coat/rows.js';
 import type { Offer } from '../../model/offers/offer.js';
 import { freeSettings, ownValueProblem, placeOfUse } from '../../model/parts/ownValue.js';
 import type { Part } from '../../model/parts/part.js';
 import { resource, type Deed } from '../../model/deeds/deed.js';
-import type { Draft } from './draft.js';
+import type { PlanDraft } from './draft.js';
 import { SAFE_POINT } from './frame.js';
-import type { Ready } from './getPart.js';
 
 /**
  * Adds a step for every value of a part's own settings that was said for a layer: an edit of its file, or something for a hand in
@@ -15,7 +15,7 @@ import type { Ready } from './getPart.js';
  * @returns where values go, with the value, so that two that want one place are noticed
  */
 export function addOwnSettings(
-  draft: Draft,
+  draft: PlanDraft,
   element: ElementRow,
   layer: LayerRow,
   part: Part,

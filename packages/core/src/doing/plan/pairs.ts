@@ -1,6 +1,6 @@
 import type { HostProfile } from '../../model/host/profile.js';
 import { deedOfCommand, resource } from '../../model/deeds/deed.js';
-import type { Draft } from './draft.js';
+import type { PlanDraft } from './draft.js';
 import { NOTE, SAFE_POINT } from './frame.js';
 import type { Step } from '../../model/deeds/step.js';
 
@@ -15,7 +15,7 @@ function keysSet(step: Step): string[] {
 const SETTING = resource.setting('');
 
 /** Puts paired steps around what they serve: unlock before the first, lock after the last, each once. */
-export function addPairs(draft: Draft, host: HostProfile): void {
+export function addPairs(draft: PlanDraft, host: HostProfile): void {
   (host.pairs ?? []).forEach((pair, n) => {
     const own = [pair.first, pair.last].flatMap(({ command }) => {
       const deed = command && deedOfCommand(host, command);

@@ -1,3 +1,4 @@
+import type { Ready } from './getPart/getting.js';
 import { ZONES } from '../../measuring/picture/zone.js';
 import { sameJson } from '../../model/coat/changes.js';
 import type { ElementRow } from '../../model/coat/rows.js';
@@ -10,10 +11,9 @@ import { spellValue } from '../../model/traits/say.js';
 import { keepingUnknown } from '../../model/traits/keepingUnknown.js';
 import { type Order, type TraitType, type TraitValue } from '../../model/traits/value.js';
 import { resource, type Deed } from '../../model/deeds/deed.js';
-import type { Draft, Told } from './draft.js';
+import type { PlanDraft, StepDraft } from './draft.js';
 import { decodeSetting } from '../../model/deeds/encode.js';
 import { NOTE, SAFE_POINT } from './frame.js';
-import type { Ready } from './getPart.js';
 import { commandLine, fillTemplate } from '../../model/deeds/quote.js';
 import { deedOf, writeValue } from '../../model/deeds/written.js';
 
@@ -88,7 +88,7 @@ function changesOf(before: Order | null, after: Order): string[] {
 
 /** Adds the step that sets a trait's value, where the host does not show it already. */
 export function addSetting(
-  draft: Draft,
+  draft: PlanDraft,
   host: HostProfile,
   now: HostNow,
   element: ElementRow,
@@ -143,7 +143,7 @@ export function addSetting(
       : [];
   const items = spec.type === 'order' && element.kind !== 'window-buttons' && 'start' in (setting as object);
   const changes = items ? orderChanges(before as Order | null, setting as Order) : [];
-  const told: Told = {
+  const told: StepDraft = {
     key: `set:${place.key || `${spec.id}:${element.id}`}:${value}`.slice(0, 480),
     sort: place.file ? 'edit a file' : items ? 'arrange items' : 'set a value',
     title: items ? `Arrange the items of ${element.name}` : `Set ${what} to ${said}`,

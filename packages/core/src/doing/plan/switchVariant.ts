@@ -5,7 +5,7 @@ import type { TraitScore } from '../../deciding/matching/score.js';
 import { partOf, scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
 import type { Part } from '../../model/parts/part.js';
 import { resource } from '../../model/deeds/deed.js';
-import { Draft } from './draft.js';
+import { PlanDraft } from './draft.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
 import { orderSteps } from './order.js';
 import { placeOfOwn } from './ownMaking.js';
@@ -63,7 +63,7 @@ export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostPr
 export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantRow): Plan {
   const { host } = ctx;
   if (!host) return emptyPlan();
-  const draft = new Draft(host);
+  const draft = new PlanDraft(host);
   const differing = new Set(variantSettings(ctx, coat, host).map((v) => v.resource));
   const own = host.variants;
   const value = own?.values[variant.name.toLowerCase()];

@@ -2,7 +2,7 @@ import type { HostProfile } from '../../model/host/profile.js';
 import type { FilePlace } from '../../model/offers/ownSetting.js';
 import type { Touch } from '../simulation/hostState.js';
 import { resource, type Deed } from '../../model/deeds/deed.js';
-import { Draft } from './draft.js';
+import { PlanDraft } from './draft.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
 import { DOWNLOADS } from '../../measuring/standards/places.js';
 import { orderSteps } from './order.js';
@@ -171,7 +171,7 @@ export function wayBack(
   const survives = wanted.map((n) => n.resource).filter(survivesRestore);
   if (wanted.length === 0) return { plan: emptyPlan(), survives, stays };
 
-  const draft = new Draft(host);
+  const draft = new PlanDraft(host);
   const byStep = new Map<Step, Net[]>();
   for (const net of wanted) byStep.set(net.steps[0]!, [...(byStep.get(net.steps[0]!) ?? []), net]);
   const undoOf = new Map<string, string>();
@@ -205,7 +205,7 @@ export function wayBack(
 
 /** One step that takes back what another one did first. */
 function addUndo(
-  draft: Draft,
+  draft: PlanDraft,
   host: HostProfile,
   step: Step,
   nets: readonly Net[],
@@ -284,7 +284,7 @@ function downloadFolder(path: string): string | null {
 }
 
 /** What a step needed must not go before what the step did has gone. */
-function follow(draft: Draft, step: Step, undoOf: ReadonlyMap<string, string>): void {
+function follow(draft: PlanDraft, step: Step, undoOf: ReadonlyMap<string, string>): void {
   const mine = `undo:${step.key}`.slice(0, 490);
   if (!draft.steps.has(mine)) return;
   const after = (name: string, afterEffect: boolean) => {

@@ -1,0 +1,25 @@
+import { slugOf } from '../../../measuring/standards/desktopEntry.js';
+import { resource } from '../../../model/deeds/deed.js';
+import { commonOf, partName, type Getting, type Ready } from './getting.js';
+
+/** A part that no channel gets here. */
+export function getByHand(g: Getting): Ready {
+  const { draft, part, element, channelSentence } = g;
+  const made = resource.file(`~/.local/share/${slugOf(part.name)}`);
+  const key = draft.add(
+    {
+      ...commonOf(g),
+      key: `hand:part:${part.id}`,
+      sort: 'install',
+      title: `Get ${partName(part)} by hand`,
+      where: part.home,
+      deeds: [{ do: 'by hand', what: `Get ${part.name}.`, changes: { resource: made, value: 'program' } }],
+      expected: `${part.name} is installed. ${channelSentence}`,
+      undo: `Remove ${part.name} the way it came.`,
+      risk: 'some',
+      minutes: 15,
+    },
+    element,
+  );
+  return { keys: [key], of: [made] };
+}

@@ -1,0 +1,55 @@
+import { slugOf } from '../../../measuring/standards/desktopEntry.js';
+import { nameOfPath, resource } from '../../../model/deeds/deed.js';
+import { isRepository } from '../../../model/offers/placeSchemas.js';
+import { getByHand } from './getByHand.js';
+import { cacheOf, commonOf, files, partName, type ChannelOf, type Getting, type Ready } from './getting.js';
+
+/** What to look at where it goes wrong. */
+const TROUBLE = [
+  'If the script stops, read its last line; what it has put in place so far is named under “Undo”.',
+];
+
+/** Gets a part by the install script of a repository. */
+export function getRepository(g: Getting, channel: ChannelOf<'repository'>): Ready {
+  const { draft, part, element } = g;
+  const base = commonOf(g, TROUBLE);
+  const cache = cacheOf(part);
+  if (!isRepository(channel.from)) return getByHand(g);
+  const folder = cache;
+  const leaves = files(channel.leaves ?? [`~/.local/share/${slugOf(part.name)}`], 'program');
+  const program = `${folder}/${channel.script}`;
+  const key = draft.add(
+    {
+      ...base,
+      key: `script:${part.id}@${part.version}`,
+      sort: 'run a script',
+      title: `Run the install script of ${partName(part)}`,
+      where: folder,
+      deeds: [
+        { do: 'clone', from: channel.from, version: part.version, to: folder },
+        {
+          do: 'run',
+          program,
+          words: channel.flags,
+          admin: channel.admin,
+          makes: leaves,
+          takes: [],
+          undo: channel.undo ?? null,
+        },
+      ],
+      expected: 'The script ends without an error.',
+      check: `There is ${leaves.map((l) => l.path).join(' and ')}.`,
+      undo: channel.undo
+        ? `Run ${nameOfPath(program)} ${channel.undo.join(' ')}, then remove ${folder}.`
+        : 'Run the script again with what its readme gives for removal, then remove what is named under “Check”.',
+      rights: channel.admin ? 'administrator' : 'user',
+      risk: 'some',
+      minutes: 8,
+    },
+    element,
+  );
+  if (channel.stays) draft.stays.set(folder, `${part.name} runs from it.`);
+  else if (channel.undo) draft.stays.set(folder, `Its script takes ${part.name} away again.`);
+  else draft.onlyForInstalling.add(folder);
+  return { keys: [key], of: leaves.slice(0, 1).map((l) => resource.file(l.path)) };
+}
