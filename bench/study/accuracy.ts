@@ -10,7 +10,7 @@ import { readInk } from '@spare-coat/core/measuring/picture/readInk';
 import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
 import { readText } from '@spare-coat/core/measuring/picture/readText';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
-import type { Told } from '@spare-coat/core/ground/result';
+import type { Result } from '@spare-coat/core/ground/result';
 import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
 import type {
   BarItem,
@@ -78,7 +78,7 @@ class Sheet {
     readonly checks: Check[],
   ) {}
 
-  check(what: string, truth: number, read: number | Told<number>, bound: number): void {
+  check(what: string, truth: number, read: number | Result<number>, bound: number): void {
     const value = typeof read === 'number' ? read : read.ok ? read.value : null;
     const reason = typeof read === 'number' || read.ok ? '' : read.sentence;
     const off = value === null ? 0 : Math.abs(value - truth);
@@ -153,7 +153,7 @@ function checkBar(
     sheet.check(`${bar.name}: corner radius`, bar.cornerRadius, b.cornerRadius, BOUNDS.radius);
   if (!bar.gradient) {
     const opacity = readOpacity(pixels, b.rect, b.edge);
-    const told: Told<number> = opacity.ok ? { ok: true, value: opacity.value.opacity } : opacity;
+    const told: Result<number> = opacity.ok ? { ok: true, value: opacity.value.opacity } : opacity;
     sheet.check(`${bar.name}: opacity`, bar.opacity, told, BOUNDS.opacity);
     if (opacity.ok && opacity.value.colour && bar.opacity < 100)
       sheet.colour(`${bar.name}: own colour`, bar.colour, opacity.value.colour);

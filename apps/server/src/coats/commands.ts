@@ -3,7 +3,7 @@ import { withFreshIds } from '@spare-coat/core/model/coat/ids';
 import { randomUUID } from 'node:crypto';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { applyChanges, invertChanges, put, type Change } from '@spare-coat/core/model/coat/changes';
-import { checkCommand, carryOut, describeCommand, needsOf } from '@spare-coat/core/doing/commands/commands';
+import { checkCommand, execute, describeCommand, needsOf } from '@spare-coat/core/doing/commands/commands';
 import { needsOfChanges, type Needs } from '@spare-coat/core/doing/commands/needs';
 import {
   ENTITIES,
@@ -113,7 +113,7 @@ export function runCommand(db: Db, coatId: string, body: unknown): Promise<Writt
       envelope,
       (rows) => {
         try {
-          return { changes: carryOut(rows, command), label: describeCommand(rows, command), command };
+          return { changes: execute(rows, command), label: describeCommand(rows, command), command };
         } catch (error) {
           if (error instanceof CommandRefused) throw new Problem(422, error.code, error.message);
           throw error;

@@ -7,7 +7,7 @@ import type { TextReading } from '@spare-coat/core/measuring/picture/readText';
 import type { Sight, SightAsk } from '@spare-coat/core/proving/compare/sight';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { SampledColour, SampleSide } from '@spare-coat/core/measuring/picture/sampleColour';
-import type { Told } from '@spare-coat/core/ground/result';
+import type { Result } from '@spare-coat/core/ground/result';
 
 /** A region to read, and whether its sides may move to real edges within `reach` pixels. */
 export interface RegionAsk {
@@ -47,9 +47,9 @@ export interface Pair {
 export interface PixelsCalls {
   load: { ask: { sha: string }; answer: { width: number; height: number } };
   region: { ask: RegionAsk; answer: RegionReading };
-  bar: { ask: RegionAsk; answer: Told<BarReading> };
-  text: { ask: { sha: string; rect: Rect }; answer: Told<TextReading> };
-  ink: { ask: { sha: string; rect: Rect }; answer: Told<InkReading> };
+  bar: { ask: RegionAsk; answer: Result<BarReading> };
+  text: { ask: { sha: string; rect: Rect }; answer: Result<TextReading> };
+  ink: { ask: { sha: string; rect: Rect }; answer: Result<InkReading> };
   colour: { ask: { sha: string; x: number; y: number; side: SampleSide }; answer: SampledColour };
   cut: { ask: { sha: string; rect: Rect }; answer: CutAnswer };
   /** The region cut out and made into pictures, one for each recipe. */

@@ -11,14 +11,16 @@ export type RefusalCode =
   | 'too-thin';
 
 /** What an instrument tells: a value, or a sentence that says why there is none. Never a number it cannot stand for. */
-export type Told<T> =
+export type Result<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly code: RefusalCode; readonly sentence: string };
 
-export function told<T>(value: T): Told<T> {
+/** A result that is a value. */
+export function ok<T>(value: T): Result<T> {
   return { ok: true, value };
 }
 
-export function refused(code: RefusalCode, sentence: string): Told<never> {
+/** A result that is none. @param sentence why, as a person reads it */
+export function refused(code: RefusalCode, sentence: string): Result<never> {
   return { ok: false, code, sentence };
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { carryOut, describeCommand, type Command, type CommandType } from '../doing/commands/commands.js';
+import { execute, describeCommand, type Command, type CommandType } from '../doing/commands/commands.js';
 import type { Change } from '../model/coat/changes.js';
 import { CommandRefused } from '../model/coat/refused.js';
 import type { CoatRows } from '../model/coat/rows.js';
@@ -153,7 +153,7 @@ export type Outcome =
 /** What a command comes to on some rows: its changes and what is said of it, or why it is refused. */
 export const outcome = (rows: CoatRows, command: Command): Outcome => {
   try {
-    return { changes: carryOut(rows, command), label: describeCommand(rows, command) };
+    return { changes: execute(rows, command), label: describeCommand(rows, command) };
   } catch (error) {
     if (error instanceof CommandRefused) return { code: error.code, sentence: error.message };
     throw error;

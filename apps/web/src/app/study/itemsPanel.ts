@@ -9,7 +9,7 @@ import {
   output,
 } from '@angular/core';
 import type { BarItem, BarReading } from '@spare-coat/core/measuring/picture/readBar';
-import type { Told } from '@spare-coat/core/ground/result';
+import type { Result } from '@spare-coat/core/ground/result';
 import { roundTo, sayNumber } from '@spare-coat/core/model/traits/say';
 import { type Order } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
@@ -134,7 +134,7 @@ function kindOf(item: BarItem): string {
   styleUrl: './panel.scss',
 })
 export class ItemsPanel {
-  readonly told = input.required<Told<BarReading> | null>();
+  readonly told = input.required<Result<BarReading> | null>();
   readonly hovered = output<number | null>();
   readonly make = output<{ item: BarItem; kind: string; name: string }>();
   private readonly view = inject(CoatView);
@@ -176,7 +176,7 @@ export class ItemsPanel {
     );
   });
 
-  protected say(told: Told<number>): string {
+  protected say(told: Result<number>): string {
     return told.ok ? `${sayNumber(roundTo(told.value, 1))} px` : '–';
   }
 

@@ -5,7 +5,7 @@ import type { InkReading } from '@spare-coat/core/measuring/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
 import type { TextReading } from '@spare-coat/core/measuring/picture/readText';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
-import type { Told } from '@spare-coat/core/ground/result';
+import type { Result } from '@spare-coat/core/ground/result';
 import { measuredTraits, type Readings } from '@spare-coat/core/model/kinds/measure';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -23,9 +23,9 @@ export class Measuring {
 
   readonly drawn = signal<Rect | null>(null);
   readonly region = signal<RegionReading | null>(null);
-  readonly bar = signal<Told<BarReading> | null>(null);
-  readonly text = signal<Told<TextReading> | null>(null);
-  readonly ink = signal<Told<InkReading> | null>(null);
+  readonly bar = signal<Result<BarReading> | null>(null);
+  readonly text = signal<Result<TextReading> | null>(null);
+  readonly ink = signal<Result<InkReading> | null>(null);
   /** Milliseconds from region to traits. */
   readonly ms = signal<number | null>(null);
   readonly settle = signal(true);

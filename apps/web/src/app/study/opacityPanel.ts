@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
-import type { Told } from '@spare-coat/core/ground/result';
+import type { Result } from '@spare-coat/core/ground/result';
 import { Copied } from './copied';
 
 /** How much a bar lets through, read along its inner side. */
@@ -42,7 +42,7 @@ import { Copied } from './copied';
   styleUrl: './panel.scss',
 })
 export class OpacityPanel {
-  readonly told = input.required<Told<BarReading> | null>();
+  readonly told = input.required<Result<BarReading> | null>();
   protected readonly reading = computed(() => {
     const t = this.told();
     return t?.ok ? t.value.opacity : null;

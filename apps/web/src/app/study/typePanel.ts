@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Measured, TextReading } from '@spare-coat/core/measuring/picture/readText';
-import type { Told } from '@spare-coat/core/ground/result';
+import type { Result } from '@spare-coat/core/ground/result';
 import { sayNumber } from '@spare-coat/core/model/traits/say';
 import { nearestFaces, type NearFace } from '@spare-coat/core/measuring/type/nearestFaces';
 import { Copied } from './copied';
@@ -104,7 +104,7 @@ const SHOWN = 6;
   styleUrl: './panel.scss',
 })
 export class TypePanel {
-  readonly told = input.required<Told<TextReading> | null>();
+  readonly told = input.required<Result<TextReading> | null>();
   /** The selected element is one of type, into which a face can be put. */
   readonly forType = input(false);
   readonly take = output<NearFace>();
@@ -126,7 +126,7 @@ export class TypePanel {
     void this.fonts.need();
   }
 
-  protected within(told: Told<Measured>): string {
+  protected within(told: Result<Measured>): string {
     if (!told.ok) return '–';
     const { value, least, most } = told.value;
     return `${sayNumber(value)} px (${sayNumber(least)} to ${sayNumber(most)})`;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contrast, parseHex } from '../../measuring/colour/srgb.js';
 import { applyChanges } from '../../model/coat/changes.js';
-import { type Command, carryOut } from '../../doing/commands/commands.js';
+import { type Command, execute } from '../../doing/commands/commands.js';
 import type { CoatRows, TraitRow } from '../../model/coat/rows.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import { EMPTY_SURVEY } from '../../model/host/survey.js';
@@ -32,7 +32,7 @@ function context(
 ): FindingContext {
   let now = rows;
   for (const command of commands) {
-    const applied = applyChanges(now, carryOut(now, command));
+    const applied = applyChanges(now, execute(now, command));
     if (!applied.ok) throw new Error(applied.clash.sentence);
     now = applied.rows;
   }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges } from '../../model/coat/changes.js';
-import { type Command, carryOut } from '../../doing/commands/commands.js';
+import { type Command, execute } from '../../doing/commands/commands.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { supplyProblem } from '../../model/offers/offer.js';
 import { testCoat, testTrait, uuid } from '../../testing/coat.js';
@@ -30,7 +30,7 @@ const parts = new Map([wide, dear].map((p) => [partKey(p.id, p.revision), p]));
 function context(...commands: Command[]): MatchContext {
   let rows: CoatRows = testCoat();
   for (const command of commands) {
-    const result = applyChanges(rows, carryOut(rows, command));
+    const result = applyChanges(rows, execute(rows, command));
     if (!result.ok) throw new Error(result.clash.sentence);
     rows = result.rows;
   }

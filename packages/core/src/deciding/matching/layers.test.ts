@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges } from '../../model/coat/changes.js';
-import { type Command, carryOut } from '../../doing/commands/commands.js';
+import { type Command, execute } from '../../doing/commands/commands.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import type { Part } from '../../model/parts/part.js';
 import { testCoat, testElement, testTrait, uuid } from '../../testing/coat.js';
@@ -15,7 +15,7 @@ const setting = { key: 'k', place: 'p' };
 function context(parts: readonly Part[], rows: CoatRows, ...commands: Command[]): MatchContext {
   let now = rows;
   for (const command of commands) {
-    const applied = applyChanges(now, carryOut(now, command));
+    const applied = applyChanges(now, execute(now, command));
     if (!applied.ok) throw new Error(applied.clash.sentence);
     now = applied.rows;
   }

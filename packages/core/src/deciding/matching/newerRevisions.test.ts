@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
-import { type Command, carryOut } from '../../doing/commands/commands.js';
+import { type Command, execute } from '../../doing/commands/commands.js';
 import { testCoat, testMatch, uuid } from '../../testing/coat.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import { newerRevisions } from './newerRevisions.js';
@@ -19,7 +19,7 @@ it('a newer revision of a part is offered where an older one is used, and taken 
   expect(newerRevisions(ctx([old]), uuid('rail'))).toEqual([]);
   expect(newerRevisions(ctx([old, next]), uuid('rail')).map((n) => n.part.version)).toEqual(['1.1']);
   expect(newerRevisions(ctx([old, { ...next, offers: [] }]), uuid('rail'))).toEqual([]);
-  const changes = carryOut(own, { type: 'layer.renew', id: uuid('l'), partRevision: 2 } as Command);
+  const changes = execute(own, { type: 'layer.renew', id: uuid('l'), partRevision: 2 } as Command);
   const after = applyChanges(own, changes);
   if (!after.ok) throw new Error('refused');
   expect(after.rows.layer[uuid('l')]).toMatchObject({

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges } from '../../model/coat/changes.js';
-import { type Command, carryOut } from '../../doing/commands/commands.js';
+import { type Command, execute } from '../../doing/commands/commands.js';
 import type { CaptureRow, CoatRows, JournalRow, LayerRow, SightingRow } from '../../model/coat/rows.js';
 import { evaluateCoat } from './evaluate.js';
 import { indexOffers } from './rank.js';
@@ -225,7 +225,7 @@ describe('closeness over time', () => {
 describe('commands about pictures of the own desktop', () => {
   const start: CoatRows = testCoat();
   const run = (rows: CoatRows, command: Command): CoatRows => {
-    const applied = applyChanges(rows, carryOut(rows, command));
+    const applied = applyChanges(rows, execute(rows, command));
     if (!applied.ok) throw new Error(applied.clash.sentence);
     return applied.rows;
   };
@@ -253,7 +253,7 @@ describe('commands about pictures of the own desktop', () => {
   ])('refuse %s', (_what, more, why) => {
     const rows = run(start, add);
     expect(() =>
-      carryOut(rows, {
+      execute(rows, {
         type: 'sighting.set',
         captureId: uuid('c'),
         sightings: [{ ...seen, ...more } as never],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges } from '../../model/coat/changes.js';
-import { type Command, carryOut } from '../../doing/commands/commands.js';
+import { type Command, execute } from '../../doing/commands/commands.js';
 import { NO_LIMITS } from '../../model/coat/limits.js';
 import { NO_ROWS } from '../../model/coat/rows.js';
 import { put } from '../../model/coat/changes.js';
@@ -24,7 +24,7 @@ const perfect = {
 function why(parts: readonly Part[], ...commands: Command[]) {
   let rows = testCoat();
   for (const command of commands) {
-    const applied = applyChanges(rows, carryOut(rows, command));
+    const applied = applyChanges(rows, execute(rows, command));
     if (!applied.ok) throw new Error(applied.clash.sentence);
     rows = applied.rows;
   }
@@ -77,7 +77,7 @@ describe('the history of a standing', () => {
     expect(NO_ROWS.coat).toEqual({});
     const entries: PastEntry[] = [first];
     const act = (label: string, command: Command) => {
-      const changes = carryOut(rows, command);
+      const changes = execute(rows, command);
       const applied = applyChanges(rows, changes);
       if (!applied.ok) throw new Error(applied.clash.sentence);
       rows = applied.rows;

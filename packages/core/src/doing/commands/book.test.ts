@@ -44,7 +44,7 @@ describe('a command that is added in one place', () => {
     const needed = onlyNeeded(rows, book.needsOf(favoured));
     expect(Object.keys(needed.element)).toEqual([id]);
     expect(needed.trait).toEqual({});
-    const changes = book.carryOut(needed, favoured);
+    const changes = book.execute(needed, favoured);
     expect(changes).toMatchObject([
       { entity: 'element', id, after: { weight: rows.element[id]!.weight + 1 } },
     ]);
@@ -69,7 +69,7 @@ describe('a command that is added in one place', () => {
       ],
     });
     if (!several.ok) throw new Error(several.problems.join(' '));
-    const after = applyChanges(rows, book.carryOut(rows, several.command));
+    const after = applyChanges(rows, book.execute(rows, several.command));
     expect(after.ok && after.rows.element[id]!.weight).toBe(Math.min(5, rows.element[id]!.weight + 2));
     expect(after.ok && Object.values(after.rows.coat)[0]!.name).toBe('Tide');
     expect(book.describeCommand(rows, several.command)).toBe('Both');

@@ -34,7 +34,7 @@ export interface CommandBook<C> {
    *
    * @throws CommandRefused when it names what is not there, or a value that is not right
    */
-  carryOut(rows: CoatRows, command: C | Many<C>): Change[];
+  execute(rows: CoatRows, command: C | Many<C>): Change[];
   /** What a command does, in words for the history and for undo ("Undo: weigh Rail"). */
   describeCommand(rows: CoatRows, command: C | Many<C>): string;
 }
@@ -121,7 +121,7 @@ export function commandBook<C extends One>(files: readonly AnyFile[]): CommandBo
     needsOf: (command) => allNeeds([ALWAYS, ...singles(command).map((c) => fileOf(c).needs(c))]),
     describeCommand: (rows, command) =>
       isMany(command) ? command.label : fileOf(command).says(rows, command),
-    carryOut: (rows, command) => {
+    execute: (rows, command) => {
       if (!isMany(command)) return fileOf(command).does(rows, command);
       // One after the other, each on what those before it left.
       let now = rows;

@@ -152,4 +152,4 @@ export type Command = SingleCommand | ManyCommands;
 const BOOK = commandBook<SingleCommand>(COMMANDS);
 
 export const COMMAND_TYPES = COMMANDS.map((c) => c.type);
-export const { checkCommand, needsOf, carryOut, describeCommand } = BOOK;
+export const { checkCommand, needsOf, execute, describeCommand } = BOOK;

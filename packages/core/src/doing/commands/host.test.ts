@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { uuid } from '../../testing/coat.js';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
-import { checkCommand, type Command, carryOut } from './commands.js';
+import { checkCommand, type Command, execute } from './commands.js';
 import { NO_ROWS, newCoatRow, type CoatRows } from '../../model/coat/rows.js';
 
 const EMPTY: CoatRows = { ...NO_ROWS, coat: { c: newCoatRow('c', 'C') } };
@@ -10,7 +10,7 @@ const EMPTY: CoatRows = { ...NO_ROWS, coat: { c: newCoatRow('c', 'C') } };
 function done(rows: CoatRows, raw: object): CoatRows {
   const checked = checkCommand(raw);
   if (!checked.ok) throw new Error(checked.problems.join(' '));
-  const changes = carryOut(rows, checked.command as Command);
+  const changes = execute(rows, checked.command as Command);
   const after = applyChanges(rows, changes);
   if (!after.ok) throw new Error(after.clash.sentence);
   let n = 0;

@@ -5,14 +5,14 @@ import { traitCsv, traitJson, traitTable } from '../../model/coat/traitTable.js'
 import { testCoat, uuid } from '../../testing/coat.js';
 import type { RegionReading } from '../../measuring/picture/readRegion.js';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
-import { checkCommand, type Command, carryOut, describeCommand } from './commands.js';
+import { checkCommand, type Command, execute, describeCommand } from './commands.js';
 import { CommandRefused } from '../../model/coat/refused.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 
 /** Carries out commands one after the other, and checks that each can be taken back. */
 function after(rows: CoatRows, ...commands: Command[]): CoatRows {
   return commands.reduce((now, command) => {
-    const changes = carryOut(now, command);
+    const changes = execute(now, command);
     const next = applyChanges(now, changes);
     if (!next.ok) throw new Error(next.clash.sentence);
     const back = applyChanges(
@@ -50,7 +50,7 @@ describe('several things done as one', () => {
         { type: 'element.remove', id: RAIL },
       ],
     };
-    expect(() => carryOut(testCoat(), many)).toThrow(CommandRefused);
+    expect(() => execute(testCoat(), many)).toThrow(CommandRefused);
   });
   it('are checked one by one, not nested, and not without end', () => {
     const one = { type: 'element.remove', id: RAIL };
@@ -68,7 +68,7 @@ describe('several things done as one', () => {
 
 describe('variants', () => {
   it('have names of their own, since addresses tell them by name', () => {
-    expect(() => carryOut(testCoat(), { type: 'variant.add', id: uuid('x'), name: 'LIGHT' })).toThrow(
+    expect(() => execute(testCoat(), { type: 'variant.add', id: uuid('x'), name: 'LIGHT' })).toThrow(
       'already',
     );
   });
@@ -77,7 +77,7 @@ describe('variants', () => {
     const rows = after(testCoat(), { type: 'variant.remove', id: light!.id });
     expect(Object.values(rows.picture).some((p) => p.variantId === light!.id)).toBe(false);
     expect(Object.values(rows.trait).some((t) => t.variantId === light!.id)).toBe(false);
-    expect(() => carryOut(rows, { type: 'variant.remove', id: dark!.id })).toThrow('at least one');
+    expect(() => execute(rows, { type: 'variant.remove', id: dark!.id })).toThrow('at least one');
   });
 });
 
@@ -142,7 +142,7 @@ describe('elements', () => {
     expect(mine.find((t) => t.trait === 'blur')?.target).toBe(9);
     expect(mine.filter((t) => t.trait === 'edge')).toEqual([edge]);
     expect(rows.element[uuid('second rail')]).toBeUndefined();
-    expect(() => carryOut(rows, { type: 'element.merge', into: RAIL, from: RAIL })).toThrow('itself');
+    expect(() => execute(rows, { type: 'element.merge', into: RAIL, from: RAIL })).toThrow('itself');
   });
   it('take links that are addresses, and no others', () => {
     const set = (url: string) =>
@@ -193,9 +193,9 @@ describe('own kinds', () => {
         },
       ],
     });
-    expect(() => carryOut(rows, { type: 'kind.remove', id: uuid('own') })).toThrow('Gauge');
+    expect(() => execute(rows, { type: 'kind.remove', id: uuid('own') })).toThrow('Gauge');
     expect(() =>
-      carryOut(
+      execute(
         rows,
         kind({ traits: [{ id: 'needle', label: 'N', type: 'colour', importance: 'must', help: '' }] }),
       ),
@@ -209,11 +209,11 @@ describe('own kinds', () => {
       region: null,
       traits: [],
     };
-    expect(() => carryOut(testCoat(), stranger)).toThrow('not known');
+    expect(() => execute(testCoat(), stranger)).toThrow('not known');
   });
   it('add no trait that the kind has already', () => {
     expect(() =>
-      carryOut(
+      execute(
         testCoat(),
         kind({
           key: 'bar',

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges, invertChanges } from '../../model/coat/changes.js';
-import { type Command, carryOut } from '../commands/commands.js';
+import { type Command, execute } from '../commands/commands.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { hostNow } from '../../model/host/now.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';
@@ -77,7 +77,7 @@ describe('a part’s own settings where it is used', () => {
     let { rows } = coat([{}]);
     const start = rows;
     const done = (command: object) => {
-      const changes = carryOut(rows, command as Command);
+      const changes = execute(rows, command as Command);
       const after = applyChanges(rows, changes);
       if (!after.ok) throw new Error('refused');
       expect(applyChanges(after.rows, invertChanges(changes, () => uuid('x'), '2026-11-28T00:00:00.000Z'))).toEqual({ ok: true, rows }); // prettier-ignore

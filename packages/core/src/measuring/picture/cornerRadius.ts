@@ -1,6 +1,6 @@
 import type { Pixels } from './pixels.js';
 import type { Rect } from './rect.js';
-import { refused, told, type Told } from '../../ground/result.js';
+import { refused, ok, type Result } from '../../ground/result.js';
 
 /** Steps between the radii that are tried, in pixels. */
 const STEP = 0.5;
@@ -24,7 +24,7 @@ type Corner = readonly [x: number, y: number, dx: 1 | -1, dy: 1 | -1];
  * colour and the ground beside it; the radius whose quarter circle leaves the least squared difference is taken, and
  * the middle of the corners' answers. Corners on an edge of the picture are not looked at: nothing shows beside them.
  */
-export function cornerRadius(pixels: Pixels, rect: Rect): Told<number> {
+export function cornerRadius(pixels: Pixels, rect: Rect): Result<number> {
   const most = Math.min(MOST, Math.floor(Math.min(rect.width, rect.height) / 2));
   if (most < 3) return refused('too-small', 'It is too thin to have corners that can be told.');
   const x1 = rect.x + rect.width;
@@ -48,7 +48,7 @@ export function cornerRadius(pixels: Pixels, rect: Rect): Told<number> {
   if (radii.length === 0)
     return refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.');
   const middle = (radii.length - 1) >> 1;
-  return told(radii.length % 2 === 1 ? radii[middle]! : (radii[middle]! + radii[middle + 1]!) / 2);
+  return ok(radii.length % 2 === 1 ? radii[middle]! : (radii[middle]! + radii[middle + 1]!) / 2);
 }
 
 function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null {

@@ -4,7 +4,7 @@ import { stripOf } from './strip.js';
 import type { Pixels } from './pixels.js';
 import type { ScreenEdge } from './readRegion.js';
 import type { Rect } from './rect.js';
-import { refused, told, type Told } from '../../ground/result.js';
+import { refused, ok, type Result } from '../../ground/result.js';
 
 /** Two grounds must differ by this much (CIEDE2000), or what is seen through says nothing of how much is let through. */
 export const GROUNDS_APART = 15;
@@ -39,7 +39,7 @@ const MOST_RESIDUAL = 14;
  *
  * @param places two or more; those of one element over different grounds
  */
-export function solveOpacity(places: readonly SeenThrough[]): Told<OpacityReading> {
+export function solveOpacity(places: readonly SeenThrough[]): Result<OpacityReading> {
   if (places.length < 2) return refused('grounds-alike', 'Two places over different grounds are needed.');
   let apart = 0;
   const few = spreadOut(places);
@@ -78,7 +78,7 @@ export function solveOpacity(places: readonly SeenThrough[]): Told<OpacityReadin
       'What is seen through it does not follow the ground: it may be blurred, or not one colour.',
     );
   const own = (c: (typeof CHANNELS)[number]) => (seenMean[c]! - clear * groundMean[c]!) / k;
-  return told({
+  return ok({
     opacity: 100 * k,
     colour: 100 * k < TOO_CLEAR ? null : toHex({ r: own('r'), g: own('g'), b: own('b') }),
     apart,
@@ -109,7 +109,7 @@ export interface BarOpacity extends OpacityReading {
  *
  * @param rect the bar, settled; `edge` the edge of the screen it lies along
  */
-export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge): Told<BarOpacity> {
+export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge): Result<BarOpacity> {
   const upright = edge === 'left' || edge === 'right';
   const inner = innerSide(rect, edge);
   const room = inner.grow > 0 ? (upright ? pixels.width : pixels.height) - inner.at : inner.at;
@@ -138,7 +138,7 @@ export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge): Told<
   const kept = trimmed(places);
   const second = solveOpacity(kept);
   const best = second.ok ? second : first.ok ? first : second;
-  return best.ok ? told({ ...best.value, showsThrough: (variety * (100 - best.value.opacity)) / 100 }) : best;
+  return best.ok ? ok({ ...best.value, showsThrough: (variety * (100 - best.value.opacity)) / 100 }) : best;
 }
 
 function innerSide(rect: Rect, edge: ScreenEdge): { at: number; grow: 1 | -1 } {

@@ -8,7 +8,7 @@ import type { Pixels } from './pixels.js';
 import { readRegion, type ScreenEdge } from './readRegion.js';
 import type { Rect } from './rect.js';
 import { stripOf } from './strip.js';
-import { refused, told, type Told } from '../../ground/result.js';
+import { refused, ok, type Result } from '../../ground/result.js';
 
 export interface BarItem extends FoundItem {
   readonly zone: Zone;
@@ -26,16 +26,16 @@ export interface BarReading {
   /** Gaps to its own edge of the screen, and to the two edges it runs between. */
   readonly margins: { readonly edge: number; readonly start: number; readonly end: number };
   readonly alignment: 'start' | 'centre' | 'end';
-  readonly cornerRadius: Told<number>;
-  readonly opacity: Told<BarOpacity>;
+  readonly cornerRadius: Result<number>;
+  readonly opacity: Result<BarOpacity>;
   /** Its flat colour; of a gradient, the colour in its middle. */
   readonly colour: string;
   readonly items: readonly BarItem[];
   /** Of the pictures: the usual side across the bar, and the usual gap between neighbours of one zone. */
-  readonly itemSize: Told<number>;
-  readonly spacing: Told<number>;
+  readonly itemSize: Result<number>;
+  readonly spacing: Result<number>;
   /** From the bar's start to its first item, where the first zone has one. */
-  readonly padding: Told<number>;
+  readonly padding: Result<number>;
 }
 
 /** From this opacity on, in points, what moves a bar's ground is not what lies beneath. */
@@ -78,13 +78,13 @@ export function zonesOf(
   });
 }
 
-function usualSize(items: readonly FoundItem[], upright: boolean): Told<number> {
+function usualSize(items: readonly FoundItem[], upright: boolean): Result<number> {
   const sizes = items.filter((i) => i.what === 'picture').map((i) => (upright ? i.box.width : i.box.height));
   if (sizes.length === 0) return refused('plain', 'There is no picture on it whose size could be told.');
-  return told(median(sizes)!);
+  return ok(median(sizes)!);
 }
 
-function usualSpacing(items: readonly BarItem[]): Told<number> {
+function usualSpacing(items: readonly BarItem[]): Result<number> {
   const gaps = items
     .slice(1)
     .map((item, i) => ({ gap: item.from - items[i]!.to, same: item.zone === items[i]!.zone }))
@@ -92,7 +92,7 @@ function usualSpacing(items: readonly BarItem[]): Told<number> {
     .map(({ gap }) => Math.max(0, gap));
   if (gaps.length === 0)
     return refused('plain', 'No two items stand in one zone, so there is no gap to tell.');
-  return told(median(gaps)!);
+  return ok(median(gaps)!);
 }
 
 /**
@@ -106,7 +106,7 @@ export function readBar(
   pixels: Pixels,
   drawn: Rect,
   options: { readonly settle: boolean; readonly reach?: number } = { settle: true },
-): Told<BarReading> {
+): Result<BarReading> {
   const region = readRegion(pixels, drawn, options);
   const { rect, edge } = region;
   if (edge === null)
@@ -132,7 +132,7 @@ export function readBar(
   const before = upright ? rect.y : rect.x;
   const after = (upright ? pixels.height : pixels.width) - before - length;
   const first = placed.find((i) => i.zone === 'start');
-  return told({
+  return ok({
     rect,
     edge,
     thickness: region.thickness,
@@ -146,7 +146,7 @@ export function readBar(
     items: placed,
     itemSize: usualSize(items, upright),
     spacing: usualSpacing(placed),
-    padding: first ? told(first.from) : refused('plain', 'Nothing stands at its start.'),
+    padding: first ? ok(first.from) : refused('plain', 'Nothing stands at its start.'),
   });
 }
 

@@ -2,7 +2,7 @@ import { contrast, toHex, type Rgb } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 import { isInside, type Rect } from './rect.js';
 import { RegionError } from './readRegion.js';
-import { refused, told, type Told } from '../../ground/result.js';
+import { refused, ok, type Result } from '../../ground/result.js';
 
 /** Foreground and ground of a region with one ink on one ground, such as text. */
 export interface InkReading {
@@ -10,7 +10,7 @@ export interface InkReading {
   readonly ink: string;
   readonly ground: string;
   /** WCAG contrast ratio of the two, 1 to 21. */
-  readonly contrast: Told<number>;
+  readonly contrast: Result<number>;
   /** Share of the region that is wholly ink, 0–1. */
   readonly share: number;
 }
@@ -149,7 +149,7 @@ function colourAlong(
  *
  * @throws RegionError when the region does not lie inside the picture
  */
-export function inkMap(pixels: Pixels, rect: Rect): Told<InkMap> {
+export function inkMap(pixels: Pixels, rect: Rect): Result<InkMap> {
   if (!isInside(rect, pixels.width, pixels.height))
     throw new RegionError('The region does not lie inside the picture.');
   const { data, width } = pixels;
@@ -196,7 +196,7 @@ export function inkMap(pixels: Pixels, rect: Rect): Told<InkMap> {
   const widths = crossings(coverage, rect.width, 0, rect.height);
   const stroke = widths[Math.floor(0.4 * widths.length)] ?? 0;
   const pure = stroke >= (noise < CLEAN ? BROAD : BROAD_COMPRESSED);
-  return told({ ink, ground, width: rect.width, height: rect.height, coverage, pure });
+  return ok({ ink, ground, width: rect.width, height: rect.height, coverage, pure });
 }
 
 /** Of coverage, less than this is rim or noise. */
@@ -220,10 +220,10 @@ export function crossings(coverage: Float32Array, width: number, from: number, t
 }
 
 /** The contrast of an ink map, or why it cannot be told. */
-function contrastOf({ ink, ground, pure }: InkMap): Told<number> {
+function contrastOf({ ink, ground, pure }: InkMap): Result<number> {
   const ratio = contrast(ink, ground);
   return pure
-    ? told(ratio)
+    ? ok(ratio)
     : refused(
         'too-thin',
         `The strokes are too thin to show their ink pure: the contrast is at least ${(Math.floor(ratio * 10) / 10).toFixed(1)}.`,
@@ -243,8 +243,8 @@ export function inkOfMap(map: InkMap): InkReading {
 }
 
 /** Ink, ground and their contrast in a region. */
-export function readInk(pixels: Pixels, rect: Rect): Told<InkReading> {
+export function readInk(pixels: Pixels, rect: Rect): Result<InkReading> {
   const map = inkMap(pixels, rect);
   if (!map.ok) return map;
-  return told(inkOfMap(map.value));
+  return ok(inkOfMap(map.value));
 }

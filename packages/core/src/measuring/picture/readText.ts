@@ -1,7 +1,7 @@
 import type { Pixels } from './pixels.js';
 import { crossings, inkMap, inkOfMap, type InkMap, type InkReading } from './readInk.js';
 import type { Rect } from './rect.js';
-import { refused, told, type Told } from '../../ground/result.js';
+import { refused, ok, type Result } from '../../ground/result.js';
 
 /** A length that is known within an interval, in pixels. */
 export interface Measured {
@@ -14,11 +14,11 @@ export interface Measured {
 export interface TextReading {
   readonly letters: number;
   readonly baseline: number;
-  readonly xHeight: Told<Measured>;
+  readonly xHeight: Result<Measured>;
   /** Of capitals and figures; of a line without them, of its ascenders. */
-  readonly capHeight: Told<Measured>;
+  readonly capHeight: Result<Measured>;
   /** Width of upright strokes. */
-  readonly stroke: Told<number>;
+  readonly stroke: Result<number>;
   /** Mean width of a letter's drawing. */
   readonly letterWidth: number;
   readonly ink: InkReading;
@@ -149,7 +149,7 @@ function measured(sorted: readonly number[], q: number): Measured {
  * @param rect a rough region over one line; of several lines the fullest is read
  * @throws RegionError when the region does not lie inside the picture
  */
-export function readText(pixels: Pixels, rect: Rect): Told<TextReading> {
+export function readText(pixels: Pixels, rect: Rect): Result<TextReading> {
   const map = inkMap(pixels, rect);
   if (!map.ok) return map;
   const band = fullestLine(map.value);
@@ -174,18 +174,18 @@ export function readText(pixels: Pixels, rect: Rect): Told<TextReading> {
   const tops = letters.map((l) => baseline - l.top).sort((a, b) => a - b);
   const { low, tall } = partHeights(tops);
   const x = low ? measured(low, 0.35) : null;
-  return told({
+  return ok({
     letters: letters.length,
     baseline: rect.y + baseline,
     xHeight: x
-      ? told(x)
+      ? ok(x)
       : refused(
           'no-x-height',
           'All letters are of one height, so small letters cannot be told from capitals.',
         ),
     capHeight:
       tall.length > 0
-        ? told(measured(tall, 0.35))
+        ? ok(measured(tall, 0.35))
         : refused('few-letters', 'There is no capital, figure or ascender.'),
     stroke: strokeWidth(map.value, baseline, x?.value ?? measured(tall, 0.35).value),
     letterWidth: standing.reduce((sum, l) => sum + l.x1 - l.x0, 0) / Math.max(1, standing.length),
@@ -207,10 +207,10 @@ function partHeights(sorted: readonly number[]): { low: readonly number[] | null
 }
 
 /** The usual width of what is crossed in the middle of the small letters: ink summed over each crossing. */
-function strokeWidth(map: InkMap, baseline: number, xHeight: number): Told<number> {
+function strokeWidth(map: InkMap, baseline: number, xHeight: number): Result<number> {
   const from = Math.max(0, Math.round(baseline - 0.62 * xHeight));
   const to = Math.min(map.height, Math.round(baseline - 0.38 * xHeight) + 1);
   const widths = crossings(map.coverage, map.width, from, to);
   if (widths.length < 3) return refused('few-letters', 'Too few strokes are crossed to tell their width.');
-  return told(quantile(widths, 0.4));
+  return ok(quantile(widths, 0.4));
 }

@@ -3,14 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { KEPT, testCoat, uuid } from '../../testing/coat.js';
 import { CommandRefused } from './refused.js';
 import { applyChanges, diffRows, invertChanges, overlap, sameJson } from './changes.js';
-import { checkCommand, type Command, carryOut } from '../../doing/commands/commands.js';
+import { checkCommand, type Command, execute } from '../../doing/commands/commands.js';
 import type { CoatRows } from './rows.js';
 import { cases } from '../../testing/properties.js';
 
 const AT = '2026-11-24T10:00:00.000Z';
 
 function run(rows: CoatRows, command: Command): CoatRows {
-  const result = applyChanges(rows, carryOut(rows, command));
+  const result = applyChanges(rows, execute(rows, command));
   if (!result.ok) throw new Error(result.clash.sentence);
   return result.rows;
 }
@@ -79,7 +79,7 @@ describe('commands and their inverses', () => {
         for (const command of list) {
           let changes;
           try {
-            changes = carryOut(rows, command);
+            changes = execute(rows, command);
           } catch (error) {
             if (error instanceof CommandRefused) continue;
             throw error;
@@ -123,7 +123,7 @@ describe('commands and their inverses', () => {
 
   it('refuses an inverse whose field was changed since, by name', () => {
     const start = testCoat();
-    const changes = carryOut(start, {
+    const changes = execute(start, {
       type: 'element.set',
       id: uuid('rail'),
       name: 'Rail',
@@ -158,7 +158,7 @@ describe('commands and their inverses', () => {
       at: AT,
     };
     const start = testCoat();
-    const changes = carryOut(start, tick);
+    const changes = execute(start, tick);
     const rows = run(start, tick);
     const result = applyChanges(
       rows,
@@ -170,7 +170,7 @@ describe('commands and their inverses', () => {
 
   it('tells whether two windows touched the same thing', () => {
     const start = testCoat();
-    const mine = carryOut(start, {
+    const mine = execute(start, {
       type: 'element.set',
       id: uuid('rail'),
       name: 'Rail',
@@ -178,7 +178,7 @@ describe('commands and their inverses', () => {
       note: '',
       links: [],
     });
-    const note = carryOut(start, {
+    const note = execute(start, {
       type: 'element.set',
       id: uuid('rail'),
       name: 'Rail',
@@ -186,7 +186,7 @@ describe('commands and their inverses', () => {
       note: 'n',
       links: [],
     });
-    const same = carryOut(start, {
+    const same = execute(start, {
       type: 'element.set',
       id: uuid('rail'),
       name: 'Rail',
@@ -194,7 +194,7 @@ describe('commands and their inverses', () => {
       note: '',
       links: [],
     });
-    const gone = carryOut(start, { type: 'element.remove', id: uuid('rail') });
+    const gone = execute(start, { type: 'element.remove', id: uuid('rail') });
     expect(overlap(mine, note)).toBeNull();
     expect(overlap(mine, same)).not.toBeNull();
     expect(overlap(mine, gone)).not.toBeNull();
@@ -218,7 +218,7 @@ describe('commands and their inverses', () => {
       ground: null,
     };
     const add = (more: object) => () =>
-      carryOut(testCoat(), {
+      execute(testCoat(), {
         type: 'element.add',
         id: uuid('n'),
         kind: 'bar',

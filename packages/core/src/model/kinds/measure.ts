@@ -2,7 +2,7 @@ import { roundTo } from '../traits/say.js';
 import type { BarReading } from '../../measuring/picture/readBar.js';
 import type { RegionReading } from '../../measuring/picture/readRegion.js';
 import type { TextReading } from '../../measuring/picture/readText.js';
-import type { Told } from '../../ground/result.js';
+import type { Result } from '../../ground/result.js';
 import type { Palette, TraitValue } from '../traits/value.js';
 import type { Kind, ReadFrom } from './kind.js';
 
@@ -36,7 +36,7 @@ export function measuredTraits(kind: Kind | null, readings: Readings): Map<strin
 
 /** Readings are told to a tenth: finer is not in the pixels. */
 const tenth = (value: number) => roundTo(value, 1);
-const half = (told: Told<number>) => (told.ok ? Math.round(told.value * 2) / 2 : null);
+const half = (told: Result<number>) => (told.ok ? Math.round(told.value * 2) / 2 : null);
 
 function readOne(from: ReadFrom, { region: r, bar, text }: Readings): TraitValue | null {
   switch (from) {

@@ -7,7 +7,7 @@ import { readText } from '../../measuring/picture/readText.js';
 import { clip, type Rect } from '../../measuring/picture/rect.js';
 import { resample } from '../../measuring/picture/resample.js';
 import { luma, samplePicture } from '../../measuring/picture/samplePicture.js';
-import type { Told } from '../../ground/result.js';
+import type { Result } from '../../ground/result.js';
 import type { Kind, ReadFrom } from '../../model/kinds/kind.js';
 import { measuredTraits } from '../../model/kinds/measure.js';
 import type { TraitValue } from '../../model/traits/value.js';
@@ -116,7 +116,7 @@ function isMeasured(reads: ReadFrom | undefined, { edge, rect, found }: RegionRe
   }
 }
 
-const valueOf = <T>(answer: Told<T>): T | null => (answer.ok ? answer.value : null);
+const valueOf = <T>(answer: Result<T>): T | null => (answer.ok ? answer.value : null);
 
 /**
  * Finds an element of the reference on a picture of the own desktop, tells how alike the two are there, and reads its traits

@@ -1,4 +1,4 @@
-import { carryOut } from '../../doing/commands/commands.js';
+import { execute } from '../../doing/commands/commands.js';
 import { underIds } from '../../model/coat/ids.js';
 import { alter, applyChanges, put, takeOut, type Change } from '../../model/coat/changes.js';
 import {
@@ -306,10 +306,10 @@ export function referenceChanges(
   for (const entity of [...REFERENCE].reverse())
     for (const row of rowsIn(rows, entity)) {
       if (!isGone(entity, row.id) || !rows[entity][row.id]) continue;
-      if (entity === 'element') carry(carryOut(rows, { type: 'element.remove', id: row.id }));
-      else if (entity === 'picture') carry(carryOut(rows, { type: 'picture.remove', id: row.id }));
+      if (entity === 'element') carry(execute(rows, { type: 'element.remove', id: row.id }));
+      else if (entity === 'picture') carry(execute(rows, { type: 'picture.remove', id: row.id }));
       else if (entity === 'variant' && Object.keys(rows.variant).length > 1)
-        carry(carryOut(rows, { type: 'variant.remove', id: row.id }));
+        carry(execute(rows, { type: 'variant.remove', id: row.id }));
       else if (entity !== 'variant') carry([takeOut(entity as Entity, row)]);
     }
   return { changes, ids: Object.fromEntries(known) };

@@ -1,6 +1,6 @@
 import { computed, signal } from '@angular/core';
 import { applyChanges, diffRows, nameOf, overlap, type Change } from '@spare-coat/core/model/coat/changes';
-import { type Command, carryOut, describeCommand } from '@spare-coat/core/doing/commands/commands';
+import { type Command, execute, describeCommand } from '@spare-coat/core/doing/commands/commands';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { coatOf, NO_ROWS, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { Answerable, Written } from '@spare-coat/core/proving/wire/coat';
@@ -208,7 +208,7 @@ export class CoatSession {
   send(command: Command): boolean {
     const rows = this.rows();
     try {
-      if (carryOut(rows, command).length === 0) return true;
+      if (execute(rows, command).length === 0) return true;
     } catch (error) {
       if (!(error instanceof CommandRefused)) throw error;
       this.needs.notices.say(error.message);
@@ -375,7 +375,7 @@ export class CoatSession {
     if (unseen.length === 0) return null;
     let wanted: Change[];
     try {
-      wanted = carryOut(this.saved(), mine.command);
+      wanted = execute(this.saved(), mine.command);
     } catch {
       // What it was about is gone: the server says so.
       return null;
@@ -529,7 +529,7 @@ export class CoatSession {
 
 function applied(rows: CoatRows, command: Command): CoatRows | null {
   try {
-    const result = applyChanges(rows, carryOut(rows, command));
+    const result = applyChanges(rows, execute(rows, command));
     return result.ok ? result.rows : null;
   } catch (error) {
     if (error instanceof CommandRefused) return null;

@@ -1,5 +1,5 @@
 import { applyChanges, invertChanges, type Change } from '@spare-coat/core/model/coat/changes';
-import { type Command, carryOut } from '@spare-coat/core/doing/commands/commands';
+import { type Command, execute } from '@spare-coat/core/doing/commands/commands';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { Answerable, Entry, Written } from '@spare-coat/core/proving/wire/coat';
@@ -46,7 +46,7 @@ export class FakeServer {
   }
   /** What another window does. */
   write(id: string, command: Command, commandId = `other ${this.revisionOf(id)}`): void {
-    this.apply(this.of(id), commandId, command.type, carryOut(this.of(id).rows, command), 'do');
+    this.apply(this.of(id), commandId, command.type, execute(this.of(id).rows, command), 'do');
   }
   private apply(
     kept: KeptCoat,
@@ -106,7 +106,7 @@ export class FakeServer {
       if (revision !== this.revisionOf(id))
         throw new ApiProblem('stale', 'Changed in another window.', 409, { ...this.written(id, revision) });
       try {
-        this.apply(kept, commandId, command.type, carryOut(kept.rows, command), 'do');
+        this.apply(kept, commandId, command.type, execute(kept.rows, command), 'do');
       } catch (error) {
         if (error instanceof CommandRefused) throw new ApiProblem(error.code, error.message, 422);
         throw error;
