@@ -76,7 +76,7 @@ describe('the demo catalogue', () => {
         p.offers.some((o) => Object.values(o.supplies).some((s) => 'setting' in s && s.setting.file)),
     ],
     ['a syntax of its own', (p: Part) => (p.syntaxes ?? []).length > 0],
-    ['a place on earth', (p: Part) => (p.settings ?? []).some((s) => s.value.type === 'earth')],
+    ['a place on earth', (p: Part) => (p.settings ?? []).some((s) => s.value.type === 'coordinates')],
     ['many elements from one part', (p: Part) => new Set(p.offers.map((o) => o.kind)).size >= 4],
   ])('shows %s', (_trouble, has) => expect(PARTS.some(has)).toBe(true));
   it('has two parts of one name, told apart by author and id', () => {

@@ -19,7 +19,7 @@ export const TABLES: Readonly<Record<Entity, Table>> = {
       profileId: 'profile_id',
       profileRevision: 'profile_revision',
       channel: 'channel',
-      waved: 'waved',
+      dismissed: 'dismissed',
       limits: 'limits',
       uses: 'uses',
       moves: 'moves',

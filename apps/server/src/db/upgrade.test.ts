@@ -128,4 +128,80 @@ describe('a database of an earlier version', () => {
     },
     60_000,
   );
+
+  it('keeps what was stored under words that have better names by now, and takes it back', async () => {
+    const database = await emptyTestDatabase();
+    try {
+      const db = openPool(database.url, pino({ level: 'silent' }), 2);
+      await asOf(11, db);
+      const client = await db.connect();
+      await client.query('set session_replication_role = replica');
+      const partId = (await client.query<{ part_id: string }>('select part_id from part_revision limit 1'))
+        .rows[0]!.part_id;
+      // As it was written then: done alone, and as one of several.
+      await client.query("update coat set waved = '{bin,weather}' where id = $1", [coat]);
+      const { rows } = await client.query<{ revision: number }>('select revision from root where id = $1', [coat]); // prettier-ignore
+      const was = rows[0]!.revision;
+      const write = (n: number, command: object, before: string[], after: string[]) =>
+        client.query(
+          `insert into history (root_id, revision, command_id, direction, label, command, changes, inverse, owner_id)
+           select $1, $2, gen_random_uuid(), 'do', 'Change what is offered as forgotten', $3, $4, $5, owner_id from root where id = $1`,
+          [
+            coat,
+            was + n,
+            JSON.stringify(command),
+            JSON.stringify([
+              { entity: 'coat', id: coat, before: { waved: before }, after: { waved: after } },
+            ]),
+            JSON.stringify([
+              { entity: 'coat', id: coat, before: { waved: after }, after: { waved: before } },
+            ]),
+          ],
+        );
+      const one = { type: 'coat.wave', kinds: ['bin'] };
+      await write(1, one, [], ['bin']);
+      const both = { type: 'coat.wave', kinds: ['bin', 'weather'] };
+      await write(2, { type: 'many', label: 'x', commands: [{ type: 'plan.unmove' }, both] }, ['bin'], ['bin', 'weather']); // prettier-ignore
+      await client.query('update root set revision = $2 where id = $1', [coat, was + 2]);
+      await client.query(
+        `insert into answerable (root_id, side, revision, label, owner_id)
+         select id, 'undo', r, 'Change what is offered as forgotten', owner_id from root, (values ($2::int + 1), ($2::int + 2)) x (r) where id = $1`,
+        [coat, was],
+      );
+      await client.query(
+        `update part_revision set data = data || '{"summary": "It says \\"type\\": \\"earth\\" itself.", "settings": [{"id": "place", "value": {"type": "earth", "as": "decimal"}}]}' where part_id = $1`,
+        [partId],
+      );
+      client.release();
+      await db.end();
+
+      const server = await startTestServer({ database });
+      try {
+        const dismissed = async () => {
+          const { rows: now } = (await server.get(`/api/coats/${coat}`)).body as { rows: CoatRows };
+          return now.coat[coat]!.dismissed;
+        };
+        expect(await dismissed()).toEqual(['bin', 'weather']);
+        for (const [n, left] of [['bin'], []].entries()) {
+          const undone = await server.post(`/api/coats/${coat}/undo`, { commandId: `3333333${n}-3333-4333-8333-333333333333`, revision: was + 2 + n }); // prettier-ignore
+          expect(undone.status, JSON.stringify(undone.body)).toBe(200);
+          expect(await dismissed()).toEqual(left);
+        }
+        const old = await server.db.query(
+          `select 1 from history where (command::text || changes::text || inverse::text) ~ '"(waved|coat.wave)"'`,
+        );
+        expect(old.rowCount).toBe(0);
+        const part = await server.db.query<{ data: unknown }>('select data from part_revision where part_id = $1', [partId]); // prettier-ignore
+        expect(part.rows[0]!.data).toMatchObject({
+          summary: 'It says "type": "earth" itself.',
+          settings: [{ value: { type: 'coordinates', as: 'decimal' } }],
+        });
+        await expect(server.db.query("update history set label = 'x'")).rejects.toThrow(/append-only/);
+      } finally {
+        await server.stop();
+      }
+    } finally {
+      await database.drop();
+    }
+  }, 60_000);
 });

@@ -71,7 +71,7 @@ export function testCoat(): CoatRows {
       profileId: null,
       profileRevision: null,
       channel: 'pipit',
-      waved: [],
+      dismissed: [],
       limits: NO_LIMITS,
       uses: {},
       moves: [],

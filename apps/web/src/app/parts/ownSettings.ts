@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { EARTH_HELP, readEarthPlace, writeEarthPlace } from '@spare-coat/core/model/offers/earth';
+import {
+  COORDINATES_HELP,
+  readCoordinates,
+  writeCoordinates,
+} from '@spare-coat/core/model/offers/coordinates';
 import { fromSyntax, toSyntax } from '@spare-coat/core/model/offers/formatSyntax';
 import type { OwnSetting } from '@spare-coat/core/model/offers/ownSetting';
 import type { Part } from '@spare-coat/core/model/parts/part';
@@ -24,7 +28,7 @@ function sayTakes(setting: OwnSetting): string {
       return 'yes or no';
     case 'format':
       return 'a format in its own syntax';
-    case 'earth':
+    case 'coordinates':
       return v.as === 'decimal' ? 'a place on earth, in decimals' : 'a place on earth, in degrees';
     case 'program':
       return 'the name of a program';
@@ -78,7 +82,7 @@ function sayTakes(setting: OwnSetting): string {
             <p class="loss">{{ loss }}</p>
           }
         }
-        @if (line.setting.value.type === 'earth') {
+        @if (line.setting.value.type === 'coordinates') {
           <label class="field"
             ><span>Latitude and longitude</span
             ><input
@@ -181,8 +185,10 @@ export class OwnSettings {
 
   protected place({ id, value }: OwnSetting): { ok: boolean; text: string } | null {
     const typed = this.patterns()[id] ?? '';
-    if (value.type !== 'earth' || typed.trim() === '') return null;
-    const place = readEarthPlace(typed);
-    return place ? { ok: true, text: writeEarthPlace(place, value.as) } : { ok: false, text: EARTH_HELP };
+    if (value.type !== 'coordinates' || typed.trim() === '') return null;
+    const place = readCoordinates(typed);
+    return place
+      ? { ok: true, text: writeCoordinates(place, value.as) }
+      : { ok: false, text: COORDINATES_HELP };
   }
 }

@@ -191,7 +191,7 @@ export class Elements {
   }
 
   wave(kinds: readonly string[]): void {
-    const waved = this.view.coat()?.waved ?? [];
-    this.store.send({ type: 'coat.wave', kinds: [...waved, ...kinds] });
+    const dismissed = this.view.coat()?.dismissed ?? [];
+    this.store.send({ type: 'coat.dismiss', kinds: [...dismissed, ...kinds] });
   }
 }

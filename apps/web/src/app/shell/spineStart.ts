@@ -117,7 +117,7 @@ export class SpineStart {
   protected readonly empty = computed(() => this.view.spine().length === 0);
   protected readonly forgotten = computed(() => {
     const kinds = Object.values(this.view.rows().element).map((e) => e.kind);
-    return forgottenKinds(kinds, this.view.coat()?.waved ?? []).map((id) => this.view.book().find(id)!);
+    return forgottenKinds(kinds, this.view.coat()?.dismissed ?? []).map((id) => this.view.book().find(id)!);
   });
   protected readonly shown = computed(() => this.forgotten().slice(0, this.most()));
 

@@ -75,6 +75,15 @@ describe('a command that is added in one place', () => {
     expect(book.describeCommand(rows, several.command)).toBe('Both');
   });
 
+  it('goes by what it was called before as well: a window may not have sent it yet', () => {
+    const old = { type: 'coat.wave', kinds: ['bin'] };
+    const now = book.checkCommand(old);
+    expect(now).toEqual({ ok: true, command: { type: 'coat.dismiss', kinds: ['bin'] } });
+    const changes = book.execute(rows, old as unknown as SingleCommand);
+    expect(changes).toEqual(now.ok && book.execute(rows, now.command));
+    expect(changes).toMatchObject([{ after: { dismissed: ['bin'] } }]);
+  });
+
   it('is not known to whoever does not have it', () => {
     expect(commandBook(COMMANDS).checkCommand({ type: 'element.favour', id, by: 1 })).toEqual({
       ok: false,

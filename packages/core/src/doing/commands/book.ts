@@ -45,6 +45,7 @@ interface One {
 /** A command's file, whatever its fields are: what it is asked about has been through its own schema. */
 interface AnyFile {
   readonly type: string;
+  readonly formerly?: readonly string[];
   readonly fields: yup.ObjectShape;
   needs(c: object): Needs;
   does(rows: CoatRows, c: object): Change[];
@@ -87,14 +88,19 @@ export function commandBook<C extends One>(files: readonly AnyFile[]): CommandBo
   const known = new Map<unknown, { readonly file: AnyFile; readonly schema: yup.Schema }>(
     files.map((file) => [file.type, { file, schema: schemaOf(file) }]),
   );
+  const renamed = new Map<unknown, string>(
+    files.flatMap(({ type, formerly = [] }) => formerly.map((old): [string, string] => [old, type])),
+  );
   const fileOf = ({ type }: One): AnyFile => {
-    const file = known.get(type)?.file;
+    const file = known.get(renamed.get(type) ?? type)?.file;
     if (!file) throw new CommandRefused('bad-value', 'This command is not known.');
     return file;
   };
   const singles = (command: C | Many<C>): readonly C[] => (isMany(command) ? command.commands : [command]);
 
   const checkOne = (raw: unknown): { ok: true; command: C } | { ok: false; problems: readonly string[] } => {
+    const now = renamed.get(typeOf(raw));
+    if (now !== undefined) return checkOne({ ...(raw as object), type: now });
     const schema = known.get(typeOf(raw))?.schema;
     if (!schema) return { ok: false, problems: ['This command is not known.'] };
     const answer = checked(schema, raw);

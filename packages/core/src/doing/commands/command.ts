@@ -17,6 +17,8 @@ type Frozen<T> = T extends (infer One)[]
 /** One thing that a person can do to a coat: all that there is to say of it, in one place. */
 export interface CommandFile<T extends string, S extends yup.ObjectShape> {
   readonly type: T;
+  /** What it was called before: a window may still hold one that it has not sent. */
+  readonly formerly?: readonly string[];
   /** The schema of its fields, which is the type of them as well. */
   readonly fields: S;
   /** The rows that it looks at, beside those that are always there. */

@@ -1,6 +1,6 @@
 import { renameCoat } from './coat/renameCoat.js';
 import { binCoat } from './coat/binCoat.js';
-import { waveKinds } from './coat/waveKinds.js';
+import { dismissKinds } from './coat/dismissKinds.js';
 import { setPolicy } from './coat/setPolicy.js';
 import { setLimits } from './coat/setLimits.js';
 import { setUses } from './coat/setUses.js';
@@ -72,7 +72,7 @@ import type { CommandFile, FieldsOf } from './command.js';
 export const COMMANDS = [
   renameCoat,
   binCoat,
-  waveKinds,
+  dismissKinds,
   setPolicy,
   setLimits,
   setUses,

@@ -27,7 +27,7 @@ const setting = (id: string, value: OwnValue, where: OwnSetting['where']): OwnSe
 });
 const HOURS = testPart('Brine Hours', {
   settings: [
-    setting('place', { type: 'earth', as: 'decimal' }, { file: { path: '~/.config/brine/hours-{n}.conf', format: 'lines', at: 'place =' } }), // prettier-ignore
+    setting('place', { type: 'coordinates', as: 'decimal' }, { file: { path: '~/.config/brine/hours-{n}.conf', format: 'lines', at: 'place =' } }), // prettier-ignore
     setting('player', { type: 'program' }, { window: 'Brine Hours › Player' }),
   ],
 });
@@ -96,7 +96,7 @@ describe('a part’s own settings where it is used', () => {
     [{ type: 'flag' }, ['yes', 'false'], ['perhaps']],
     [{ type: 'colour' }, ['#c98f7a'], ['red', '#12']],
     [{ type: 'link' }, ['https://example.org/x'], ['example', 'a b']],
-    [{ type: 'earth', as: 'decimal' }, ['51.5, -0.12'], ['here', '123, 456']],
+    [{ type: 'coordinates', as: 'decimal' }, ['51.5, -0.12'], ['here', '123, 456']],
     [{ type: 'text' }, ['', 'a b'], ['two\nlines']],
   ] as const)('%j', (value, right, wrong) => {
     const s = setting('s', value as OwnValue, { window: 'w' });

@@ -109,7 +109,7 @@ const shapes = {
     profileId: someId,
     profileRevision: whole(1, 1e9).nullable().defined(),
     channel: word(64).nullable().defined(),
-    waved: yup.array(word(64).required()).max(200).required(),
+    dismissed: yup.array(word(64).required()).max(200).required(),
     limits: limitsSchema,
     uses: usesSchema,
     moves: movesSchema,

@@ -33,7 +33,7 @@ export interface CoatRow {
   /** Id of the distribution's package channel in the profile. */
   readonly channel: string | null;
   /** Kinds that most looks have and this one was said not to: they are not offered again. */
-  readonly waved: readonly string[];
+  readonly dismissed: readonly string[];
   readonly limits: Limits;
   /** How much an application is used, 1 to 5, by its id in the survey; 0: not at all. */
   readonly uses: Readonly<Record<string, number>>;
@@ -477,7 +477,7 @@ export function newCoatRow(id: string, name: string): CoatRow {
     profileId: null,
     profileRevision: null,
     channel: null,
-    waved: [],
+    dismissed: [],
     limits: NO_LIMITS,
     uses: {},
     moves: [],

@@ -45,7 +45,7 @@ describe('the registry', () => {
           else expect(specProblem(SHIPPED_BOOK.trait(element.kind, trait)!, value)).toBeNull();
         }
   });
-  it('reminds of what most looks have, until it is there or waved off', () => {
+  it('reminds of what most looks have, until it is there or dismissed', () => {
     expect(forgottenKinds([], [])[0]).toBe('pointer');
     expect(forgottenKinds(['pointer'], ['title-type'])).not.toContain('pointer');
     expect(forgottenKinds(['pointer'], ['title-type'])).not.toContain('title-type');

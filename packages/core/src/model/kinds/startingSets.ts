@@ -107,9 +107,9 @@ const OFTEN_FORGOTTEN: readonly string[] = [
 /**
  * The kinds that most looks have and this one does not mention, in the order in which they are missed.
  *
- * @param mentioned kinds of the coat's elements; `waved` kinds that were said not to be wanted
+ * @param mentioned kinds of the coat's elements; `dismissed` kinds that were said not to be wanted
  */
-export function forgottenKinds(mentioned: Iterable<string>, waved: readonly string[]): string[] {
-  const out = new Set([...mentioned, ...waved]);
+export function forgottenKinds(mentioned: Iterable<string>, dismissed: readonly string[]): string[] {
+  const out = new Set([...mentioned, ...dismissed]);
   return OFTEN_FORGOTTEN.filter((kind) => !out.has(kind));
 }

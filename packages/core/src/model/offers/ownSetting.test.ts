@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { testHost, testPart } from '../../testing/parts.js';
-import { readEarthPlace, writeEarthPlace } from './earth.js';
+import { readCoordinates, writeCoordinates } from './coordinates.js';
 import { firstSteps, fitOf, nearestVersion } from '../parts/fit.js';
 import { fromSyntax, toSyntax, type FormatSyntax } from './formatSyntax.js';
 import { readPart, type Part } from '../parts/part.js';
@@ -89,13 +89,13 @@ describe('a place on earth', () => {
     ['54 58 48 N 1 36 36 W', 54.98, -1.61],
     ['33.86 S, 151.2 E', -33.86, 151.2],
   ])('%s', (text, latitude, longitude) => {
-    const place = readEarthPlace(text)!;
+    const place = readCoordinates(text)!;
     expect(place.latitude).toBeCloseTo(latitude, 6);
     expect(place.longitude).toBeCloseTo(longitude, 6);
   });
   it.each(['', 'home', '91, 0', '0, 181', '1° 61′ N, 0 E', '5 E, 5 N', '1', '1, 2, 3', '-5 S, 0 E'])(
     '%j is none',
-    (text) => expect(readEarthPlace(text)).toBeNull(),
+    (text) => expect(readCoordinates(text)).toBeNull(),
   );
   it('is the same place after being written either way', () => {
     const angle = (most: number) => fc.double({ min: -most, max: most, noNaN: true });
@@ -105,7 +105,7 @@ describe('a place on earth', () => {
         angle(180),
         fc.constantFrom('decimal' as const, 'degrees' as const),
         (latitude, longitude, as) => {
-          const back = readEarthPlace(writeEarthPlace({ latitude, longitude }, as))!;
+          const back = readCoordinates(writeCoordinates({ latitude, longitude }, as))!;
           expect(Math.abs(back.latitude - latitude)).toBeLessThan(2e-5);
           expect(Math.abs(back.longitude - longitude)).toBeLessThan(2e-5);
         },
@@ -166,7 +166,7 @@ describe('a part’s own settings', () => {
     [[{ ...setting, value: { type: 'number', least: 5, most: 1, step: 1, unit: '' } }], /least ≤ most/],
     [[{ ...setting, value: { type: 'choice', values: [] } }], /lists its values/],
     [[{ ...setting, value: { type: 'format', syntax: 'none' } }], /no syntax none/],
-    [[{ ...setting, value: { type: 'earth', as: 'miles' } }], /decimal or in degrees/],
+    [[{ ...setting, value: { type: 'coordinates', as: 'miles' } }], /decimal or in degrees/],
   ])('that are wrong are told', (settings, sentence) => {
     expect(() => readPart(raw(settings))).toThrow(sentence);
   });

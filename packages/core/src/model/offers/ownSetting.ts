@@ -30,7 +30,7 @@ export type OwnValue =
   /** A clock's text, in the part's own syntax. */
   | { readonly type: 'format'; readonly syntax: string }
   /** A place on earth. */
-  | { readonly type: 'earth'; readonly as: 'decimal' | 'degrees' }
+  | { readonly type: 'coordinates'; readonly as: 'decimal' | 'degrees' }
   /** Another program that it follows. */
   | { readonly type: 'program' }
   | { readonly type: 'link' };
@@ -86,7 +86,7 @@ const VALUE_TYPES = [
   'colour',
   'text',
   'format',
-  'earth',
+  'coordinates',
   'program',
   'link',
 ] as const;
@@ -104,7 +104,7 @@ const valueSchema = yup
     if (v['type'] === 'choice' && (!Array.isArray(v['values']) || v['values'].length === 0))
       return say('A choice lists its values.');
     if (v['type'] === 'format' && typeof v['syntax'] !== 'string') return say('A format names its syntax.');
-    if (v['type'] === 'earth' && v['as'] !== 'decimal' && v['as'] !== 'degrees')
+    if (v['type'] === 'coordinates' && v['as'] !== 'decimal' && v['as'] !== 'degrees')
       return say('A place on earth is written decimal or in degrees.');
     return true;
   });

@@ -1,5 +1,5 @@
 import { parseHex } from '../../measuring/colour/srgb.js';
-import { readEarthPlace } from '../offers/earth.js';
+import { readCoordinates } from '../offers/coordinates.js';
 import type { Offer } from '../offers/offer.js';
 import type { FilePlace, OwnSetting } from '../offers/ownSetting.js';
 import type { Part } from './part.js';
@@ -24,8 +24,8 @@ export function ownValueProblem({ label, value }: OwnSetting, text: string): str
       return /^(true|false|yes|no|on|off|0|1)$/i.test(text) ? null : no('yes or no.');
     case 'colour':
       return parseHex(text) ? null : no('a colour such as #c98f7a.');
-    case 'earth':
-      return readEarthPlace(text) ? null : no('a place on earth, such as 51.5, -0.12.');
+    case 'coordinates':
+      return readCoordinates(text) ? null : no('a place on earth, such as 51.5, -0.12.');
     case 'program':
     case 'format':
       return text.trim() === '' ? no('it is empty.') : null;

@@ -106,10 +106,34 @@ describe('a bundle', () => {
       for (const field of ['carry', 'displayId', 'addition', 'links']) delete row[field];
     for (const row of old['match']!) for (const field of ['links', 'lookAgain', 'by']) delete row[field];
     for (const row of old['coat']!)
-      for (const field of ['limits', 'uses', 'moves', 'waved']) delete row[field];
+      for (const field of ['limits', 'uses', 'moves', 'dismissed']) delete row[field];
     const first = { 'coat.json': old, 'parts.json': documents['parts.json'], 'profile.json': documents['profile.json'] }; // prettier-ignore
     const { rows } = readBundle(manifest('coat', 1), first);
     expect(rows).toEqual(travelling({ ...whole().rows, capture: {}, sighting: {} }));
+  });
+  it('of version 2 has its words in their better names', () => {
+    const settings = [
+      {
+        id: 'place',
+        label: 'Place',
+        where: { window: 'Reed › Place' },
+        value: { type: 'coordinates' as const, as: 'decimal' as const },
+        initial: '',
+        reread: { after: 'none' as const, command: null },
+        help: '',
+      },
+    ];
+    const now = bundleOf(whole()) as Record<string, Record<string, Record<string, unknown>[]>>;
+    now['reference.json']!['coat']![0]!['dismissed'] = ['bin'];
+    const parts = [...(now['parts.json'] as unknown as object[]), { ...testPart('Reed', { settings }) }];
+    const old = JSON.parse(
+      JSON.stringify({ ...now, 'parts.json': parts })
+        .replaceAll('"dismissed"', '"waved"')
+        .replaceAll('"coordinates"', '"earth"'),
+    ) as Documents;
+    const read = readBundle(manifest('coat', 2), old);
+    expect(Object.values(read.rows!.coat)[0]!.dismissed).toEqual(['bin']);
+    expect(read.parts.at(-1)!.settings).toEqual(settings);
   });
   it('leaves notes and the names of accounts at home where they are not to go along', () => {
     const ctx = whole({

@@ -3,7 +3,7 @@ import type { Travelling } from '../../model/coat/rowSchemas.js';
 
 /** The name and the version of the format. Readers take every older version; newer ones by the same number only. */
 export const BUNDLE_FORMAT = 'spare-coat-bundle';
-export const BUNDLE_VERSION = 2;
+export const BUNDLE_VERSION = 3;
 
 /** What a bundle can be of: a whole coat; parts or a host profile that travel alone. */
 export const BUNDLE_WHATS = ['coat', 'parts', 'profile'] as const;

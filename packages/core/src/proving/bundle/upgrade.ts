@@ -3,7 +3,8 @@ import { BundleProblem, BUNDLE_VERSION, isRecord, ROW_FILES, type Documents } fr
 
 /**
  * Makes the next version of an older one. Version 1 had all rows in one document and knew nothing of limits, uses, moves,
- * displays of an element, ways of carrying it, extras, followed gaps, or who chose a match.
+ * displays of an element, ways of carrying it, extras, followed gaps, or who chose a match. Version 2 called dismissed kinds
+ * waved, and coordinates earth.
  */
 const UPGRADES: Readonly<Record<number, (documents: Documents) => Documents>> = {
   1: (documents) => {
@@ -33,7 +34,42 @@ const UPGRADES: Readonly<Record<number, (documents: Documents) => Documents>> = 
       'matches.json': documentOf(ROW_FILES['matches.json']),
     };
   },
+  2: (documents) => ({
+    ...documents,
+    ...renamedIn(documents, 'reference.json', (reference) => ({
+      ...reference,
+      ...listIn(reference, 'coat', (coat) => {
+        const { waved, ...others } = coat;
+        return waved === undefined ? coat : { ...others, dismissed: waved };
+      }),
+    })),
+    ...listIn(documents, 'parts.json', (part) => ({
+      ...part,
+      ...listIn(part, 'settings', (setting) => {
+        const { value } = setting;
+        return isRecord(value) && value['type'] === 'earth'
+          ? { ...setting, value: { ...value, type: 'coordinates' } }
+          : setting;
+      }),
+    })),
+  }),
 };
+
+type Json = Readonly<Record<string, unknown>>;
+
+/** One document, changed where it is there and is an object; what is broken is told when it is read. */
+function renamedIn(documents: Documents, name: string, change: (document: Json) => Json): Documents {
+  const document = documents[name];
+  return isRecord(document) ? { [name]: change(document) } : {};
+}
+
+/** The objects of a list, each changed; a list that is none stays as it is. */
+function listIn(document: Json, name: string, change: (one: Json) => Json): Json {
+  const list = document[name];
+  return Array.isArray(list)
+    ? { [name]: list.map((one: unknown) => (isRecord(one) ? change(one) : one)) }
+    : {};
+}
 
 /** Documents of an older version as they are written today. @throws BundleProblem of versions that are not known */
 export function upgraded(version: number, documents: Documents): Documents {

@@ -1,11 +1,12 @@
 /** A place on earth in decimal degrees: latitude north, longitude east. */
-export interface EarthPlace {
+export interface Coordinates {
   readonly latitude: number;
   readonly longitude: number;
 }
 
 /** What to type, for whoever typed something else. */
-export const EARTH_HELP = 'Type latitude and longitude, such as 54.98, -1.61 or 54° 58′ 48″ N, 1° 36′ 36″ W.';
+export const COORDINATES_HELP =
+  'Type latitude and longitude, such as 54.98, -1.61 or 54° 58′ 48″ N, 1° 36′ 36″ W.';
 
 /** A hundred-thousandth of a degree is about a metre. */
 const DECIMALS = 5;
@@ -46,7 +47,7 @@ function readAngle(text: string, most: number, letters: string): number | null {
  * Reads a place on earth: decimal degrees (`54.98, -1.61`) or degrees, minutes and seconds (`54° 58′ 48″ N 1° 36′ W`),
  * latitude first, the two parted by a comma, a semicolon or the letter after the first. Null for anything else.
  */
-export function readEarthPlace(text: string): EarthPlace | null {
+export function readCoordinates(text: string): Coordinates | null {
   const halves = text.includes(';')
     ? text.split(';')
     : /[NS]/i.test(text)
@@ -61,7 +62,7 @@ export function readEarthPlace(text: string): EarthPlace | null {
 }
 
 /** Writes a place as a setting takes it. Seconds are written to a tenth, decimals to five places: about 3 m and 1 m. */
-export function writeEarthPlace({ latitude, longitude }: EarthPlace, as: 'decimal' | 'degrees'): string {
+export function writeCoordinates({ latitude, longitude }: Coordinates, as: 'decimal' | 'degrees'): string {
   if (as === 'decimal') return `${latitude.toFixed(DECIMALS)}, ${longitude.toFixed(DECIMALS)}`;
   const write = (angle: number, plus: string, minus: string) => {
     const tenths = Math.round(Math.abs(angle) * SECONDS * 10);

@@ -6,10 +6,11 @@ import { coatOf } from '../../../model/coat/rows.js';
 import { command } from '../command.js';
 
 /** Says which kinds are no longer offered as forgotten. */
-export const waveKinds = command({
-  type: 'coat.wave',
+export const dismissKinds = command({
+  type: 'coat.dismiss',
+  formerly: ['coat.wave'],
   fields: { kinds: yup.array(kindId).max(200).required() },
   needs: () => ({}),
-  does: (rows, c) => keep(alter('coat', coatOf(rows), { waved: [...new Set(c.kinds)].sort() })),
+  does: (rows, c) => keep(alter('coat', coatOf(rows), { dismissed: [...new Set(c.kinds)].sort() })),
   says: () => 'Change what is offered as forgotten',
 });
