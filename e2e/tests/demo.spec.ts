@@ -19,6 +19,8 @@ test.describe('the demo', () => {
     const tape = page.getByRole('group', { name: /^Tape/ });
     for (const standing of ['open', 'matched', 'near', 'stand-in', 'gap', 'left alone'])
       await expect(tape.getByRole('button', { name: new RegExp(`: ${standing},`) }).first()).toBeVisible();
+    // There is no figure while the catalogue is being read.
+    await expect(page.locator('.tape dd').first()).toHaveText(/\d/);
     const chosen = await page.locator('.tape dd').first().textContent();
     await page.getByRole('link', { name: 'All coats' }).click();
     await searchCoats(page, DEMO);

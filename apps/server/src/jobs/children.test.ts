@@ -55,7 +55,10 @@ describe('a child that reads something made to harm', () => {
   });
   it('is ended by the kernel when it works more than it may, whatever becomes of the server’s clock', async () => {
     const { server, pid } = await serverWithChild();
-    expect(readFileSync(`/proc/${pid}/limits`, 'utf8')).toMatch(/^Max cpu time\s+120\s/m);
+    // The bounds are set by what starts it, a moment after it is there.
+    await expect
+      .poll(() => readFileSync(`/proc/${pid}/limits`, 'utf8'), { timeout: 10_000 })
+      .toMatch(/^Max cpu time\s+120\s/m);
     server.kill('SIGKILL');
     await expect.poll(() => isAlive(pid), { timeout: 5000 }).toBe(false);
   });

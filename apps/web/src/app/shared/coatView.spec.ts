@@ -83,6 +83,25 @@ describe('what a stage looks at', () => {
     expect([...view.context().parts.values()].map((p) => p.name)).toEqual(['For the clock']);
   });
 
+  it('has no figure until the host and the parts that it rests on are there', async () => {
+    const { view, hosts, parts, show } = opened();
+    show('first', 'bar');
+    expect(view.isWhole()).toBe(false);
+    await expect.poll(() => parts.asked.length).toBe(1);
+    parts.asked[0]!.answer({ parts: [] });
+    await expect.poll(() => hosts.asked.length).toBe(1);
+    // What was answered before the host was known was answered for no host.
+    expect(view.isWhole()).toBe(false);
+    hosts.asked[0]!.answer(host('first', 'fernbank'));
+    await expect.poll(() => parts.asked.length).toBe(2);
+    expect(view.isWhole()).toBe(false);
+    parts.asked[1]!.answer({ parts: [testPart('Tide')] });
+    await expect.poll(() => view.isWhole()).toBe(true);
+    // Another kind asks for other parts: what it could come to is not known again.
+    show('first', 'clock');
+    expect(view.isWhole()).toBe(false);
+  });
+
   it('is asked for again while the server is away, and told where it says no', async () => {
     const { view, parts, show } = opened();
     show('first', 'bar');

@@ -219,22 +219,50 @@ export class CoatView {
     { equal: sameJson },
   );
 
+  /** The question that the parts at hand are the answer to. */
+  private readonly answered = signal<{
+    readonly kinds: readonly string[];
+    readonly pinned: readonly (readonly [string, number])[];
+    readonly family: string | null;
+  } | null>(null);
+  /**
+   * Whether all that closeness rests on is here: the host, and the parts that can be chosen and were. Until then there is no
+   * figure: one that leaves out what has not come yet would be a wrong one.
+   */
+  readonly isWhole = computed(() => {
+    const [{ id, revision }, host, answered] = [this.hostPin(), this.host(), this.answered()];
+    if (id !== null && (host?.id !== id || host.revision !== revision)) return false;
+    const { kinds, pinned } = this.wanted();
+    if (kinds.length === 0) return true;
+    const keys = new Set(answered?.pinned.map((p) => partKey(...p)));
+    return (
+      answered !== null &&
+      answered.family === (host?.family ?? null) &&
+      kinds.every((k) => answered.kinds.includes(k)) &&
+      pinned.every((p) => keys.has(partKey(...p)) || this.parts().has(partKey(...p)))
+    );
+  });
+
   constructor() {
     // Of two questions the later one counts, in whichever order the answers come.
     toObservable(this.catalogueQuestion)
       .pipe(
-        switchMap(({ kinds, pinned, family }) =>
-          kinds.length === 0
-            ? of<readonly Part[]>([])
+        switchMap((asked) =>
+          asked.kinds.length === 0
+            ? of({ asked, parts: [] as readonly Part[] })
             : this.whenThere(
-                () => this.api.partsServing(kinds, pinned, family).then(({ parts }) => parts),
+                () =>
+                  this.api
+                    .partsServing(asked.kinds, asked.pinned, asked.family)
+                    .then(({ parts }) => ({ asked, parts })),
                 (sentence) => this.catalogueProblem.set(sentence),
               ),
         ),
         takeUntilDestroyed(),
       )
-      .subscribe((parts) => {
+      .subscribe(({ asked, parts }) => {
         this.parts.set(new Map(parts.map((p) => [partKey(p.id, p.revision), p])));
+        this.answered.set(asked);
         this.catalogueProblem.set(null);
       });
     toObservable(this.surveyBlobs)

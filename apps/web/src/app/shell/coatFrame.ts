@@ -89,8 +89,8 @@ export class CoatFrame {
       id: s.element.id,
       name: s.element.name,
       weight: s.element.weight,
-      closeness: s.closeness,
-      ceiling: s.ceiling,
+      closeness: this.view.isWhole() ? s.closeness : null,
+      ceiling: this.view.isWhole() ? s.ceiling : null,
       standing: s.standing,
     })),
   );
