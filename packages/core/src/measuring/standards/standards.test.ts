@@ -282,6 +282,21 @@ describe('style sheets', () => {
     expect(sheet.families[0]?.value).toBe('Osier Slab');
     expect(sheet.problems).toEqual([]);
   });
+  it('counts no brace, semicolon or colour that stands in a string, an address or a comment', () => {
+    const sheet = readStyleSheet(
+      `.a::before { content: "}{ color: #111111;"; color: #123456 }
+       .b { background: url("data:image/svg+xml,{}"); /* border-radius: 9px } */ border-radius: 4px }
+       .c { --Tide: #abcdef; color: var(--Tide) } @media (min-width: 3px) { .d { padding: 2px } }`,
+    );
+    expect(sheet.problems).toEqual([]);
+    expect(sheet.rules).toBe(5);
+    expect(sheet.radii).toEqual([{ value: 4, uses: 1 }]);
+    expect(sheet.paddings).toEqual([{ value: 2, uses: 1 }]);
+    expect(sheet.colours.map((c) => c.hex)).toEqual(expect.arrayContaining(['#123456', '#abcdef']));
+    expect(readStyleSheet('.a { color: #123456').problems).toEqual(['Its braces do not close.']);
+    expect(readStyleSheet('.a { } }').problems).toEqual(['Its braces do not close.']);
+  });
+
   it('that are broken, nested without end or no style sheets at all never take it down', () => {
     expect(readStyleSheet('{'.repeat(1000)).problems.length).toBeGreaterThan(0);
     fc.assert(fc.property(fc.string(), (text) => void readStyleSheet(text)));

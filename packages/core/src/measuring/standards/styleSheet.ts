@@ -1,3 +1,4 @@
+import { parse, tokenize, tokenTypes, walk } from 'css-tree';
 import { parseHex, toHex } from '../colour/srgb.js';
 
 /** A value and how often it stands there; lists of them have the most used first. */
@@ -19,13 +20,54 @@ export interface StyleEvidence {
   readonly problems: readonly string[];
 }
 
-const LONGEST = 8_000_000;
+/** Letters that are read: its rules are held in memory, some hundred bytes each. Themes have a tenth of it. */
+const LONGEST = 3_000_000;
 const MOST_NESTING = 64;
 
-/** Comments become a blank, strings stay. An unclosed comment runs to the end, as CSS has it. */
-function withoutComments(text: string): string {
-  return text.replace(/\/\*[\s\S]*?(?:\*\/|$)/g, ' ');
+/** How deep the rules of a style sheet lie in each other, how many blocks it has, and whether all of them close. */
+function blocksOf(css: string): {
+  readonly rules: number;
+  readonly deepest: number;
+  readonly closes: boolean;
+} {
+  let [rules, depth, deepest] = [0, 0, 0];
+  let closes = true;
+  // Braces inside strings, addresses and comments are none: the tokens of CSS tell them apart.
+  tokenize(css, (type) => {
+    if (type === tokenTypes.LeftCurlyBracket) {
+      rules++;
+      deepest = Math.max(deepest, ++depth);
+    } else if (type === tokenTypes.RightCurlyBracket && --depth < 0) {
+      closes = false;
+      depth = 0;
+    }
+  });
+  return { rules, deepest, closes: closes && depth === 0 };
 }
+
+/** Every declaration with its value as text, comments left out. */
+function declarationsOf(css: string): { readonly property: string; readonly value: string }[] {
+  const found: { property: string; value: string }[] = [];
+  const sheet = parse(css, {
+    parseValue: false,
+    parseCustomProperty: false,
+    parseRulePrelude: false,
+    parseAtrulePrelude: false,
+  });
+  walk(sheet, {
+    visit: 'Declaration',
+    enter({ property, value }) {
+      const text = value.type === 'Raw' ? value.value : '';
+      found.push({
+        property: property.startsWith('--') ? property : property.toLowerCase(),
+        value: text.replace(COMMENT, ' ').trim(),
+      });
+    },
+  });
+  return found;
+}
+
+const COMMENT = /\/\*[^]*?\*\//g;
 
 function colourOf(word: string): string | null {
   const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])[0-9a-f]?$/i.exec(word);
@@ -46,7 +88,8 @@ function count<K>(map: Map<K, number>, key: K): void {
 
 /**
  * Reads declarations out of a style sheet, whatever their selectors: colours (hex and rgb), radii, paddings, fonts.
- * Custom properties are resolved one level. Source: CSS Syntax Module Level 3 for what a declaration is.
+ * Custom properties are resolved one level. Of a sheet whose rules lie too deep in each other nothing is read but its blocks.
+ * Source: CSS Syntax Module Level 3 for what a token and a declaration is.
  */
 export function readStyleSheet(text: string): StyleEvidence {
   const problems: string[] = [];
@@ -55,30 +98,21 @@ export function readStyleSheet(text: string): StyleEvidence {
   const paddings = new Map<number, number>();
   const fontSizes = new Map<number, number>();
   const families = new Map<string, number>();
-  let rules = 0;
   if (text.length > LONGEST) problems.push('The style sheet is too long to be read whole.');
-  const css = withoutComments(text.slice(0, LONGEST));
-  const customs = new Map<string, string>();
-  for (const [, name, value] of css.matchAll(/(--[\w-]+)\s*:\s*([^;{}]+)/g))
-    customs.set(name!, value!.trim());
-  let depth = 0;
-  let deepest = 0;
-  for (const c of css) {
-    if (c === '{') {
-      rules++;
-      deepest = Math.max(deepest, ++depth);
-    } else if (c === '}') depth--;
-    if (depth < 0) break;
-  }
-  if (depth !== 0) problems.push('Its braces do not close.');
+  const css = text.slice(0, LONGEST);
+  const { rules, deepest, closes } = blocksOf(css);
+  if (!closes) problems.push('Its braces do not close.');
   if (deepest > MOST_NESTING) problems.push('Its rules are nested deeper than any reader follows.');
+  const declarations = deepest > MOST_NESTING ? [] : declarationsOf(css);
+  const customs = new Map(
+    declarations.filter((d) => d.property.startsWith('--')).map((d) => [d.property, d.value]),
+  );
   const resolved = (value: string) =>
     value.replace(/var\(\s*(--[\w-]+)\s*(?:,[^)]*)?\)/g, (w, n: string) => customs.get(n) ?? w);
-  for (const [, rawName, rawValue] of css.matchAll(/(?:^|[;{])\s*([a-z-]+)\s*:\s*([^;{}]+)/gi)) {
-    const property = rawName!.toLowerCase();
+  for (const { property, value: written } of declarations) {
     // Naming a value is not using it.
     if (property.startsWith('--')) continue;
-    const value = resolved(rawValue!.trim());
+    const value = resolved(written);
     const pixels = [...value.matchAll(/(\d+(?:\.\d+)?)px\b/g)].map(([, n]) => Number(n));
     if (/radius$/.test(property)) pixels.forEach((n) => count(radii, n));
     else if (/^padding/.test(property)) pixels.forEach((n) => count(paddings, n));
