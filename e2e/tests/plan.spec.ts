@@ -113,7 +113,8 @@ test('a rehearsal shows the desktop taking shape, and a fault where a real host 
   await expect(picture(0)).toBeVisible();
   expect(await closeness()).toBeLessThan(atEnd);
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(picture(2)).toBeVisible();
+  // Whichever step is looked at: playing goes on meanwhile.
+  await expect(picture('(?:[2-9]|\\d\\d)')).toBeVisible();
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(page.getByText(/min, \d+ steps/)).toBeVisible();
   await page.getByLabel('Closeness to reach, in percent').fill('99');
