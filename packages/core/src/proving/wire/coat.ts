@@ -4,7 +4,7 @@ import type { CoatRows } from '../../model/coat/rows.js';
 import type { Standing } from '../../deciding/matching/standing.js';
 import type { Crop } from '../rack/facts.js';
 
-/** What server and page tell each other of coats. Commands, which need checking, have their schema in `coat/commands`. */
+/** What server and page tell each other of coats. Commands, which need checking, have their schema in `doing/commands/`. */
 
 /** What undo or redo would answer now. */
 export interface Answerable {
