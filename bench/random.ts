@@ -220,9 +220,13 @@ export function randomCoat(
     kind: Object.fromEntries(
       kinds
         .filter((k) => findKind(k.id) === null)
-        .map(({ id: key, ...k }) => {
+        .map(({ id: key, label, group, help, weight, traits: specs }) => {
           const own = id();
-          return [own, { ...k, id: own, key }];
+          // A coat's own traits are typed: nothing reads them off a picture.
+          const plain = specs.map(({ id: trait, label: name, type, importance, help: what, choices }) => ({
+            ...{ id: trait, label: name, type, importance, help: what, choices },
+          }));
+          return [own, { id: own, key, label, group, help, weight, traits: plain }];
         }),
     ),
     trait: Object.fromEntries(traits.map((t) => [t.id, t])),

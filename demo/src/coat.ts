@@ -1,6 +1,6 @@
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { Order, TraitValue } from '@spare-coat/core/model/traits/value';
-import type { SaidStanding } from '@spare-coat/core/model/coat/rows';
+import type { SaidStanding } from '@spare-coat/core/model/coat/rows/matches';
 
 /** The demo coat: what the volunteer has measured, typed and decided so far. Half-way, with every standing present. */
 export interface DemoElement {

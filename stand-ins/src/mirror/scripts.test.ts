@@ -11,7 +11,7 @@ import {
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
-import type { Deed } from '@spare-coat/core/model/deeds/deed';
+import type { Deed } from '@spare-coat/core/model/deeds/deedSchema';
 import { makeStep } from '@spare-coat/core/doing/plan/draft';
 import { orderSteps } from '@spare-coat/core/doing/plan/order';
 import { applyScript } from '@spare-coat/core/doing/plan/script/apply';

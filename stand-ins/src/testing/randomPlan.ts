@@ -1,6 +1,6 @@
 import { randomFrom } from '@spare-coat/core/ground/random';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
-import type { Deed } from '@spare-coat/core/model/deeds/deed';
+import type { Deed } from '@spare-coat/core/model/deeds/deedSchema';
 import { makeStep } from '@spare-coat/core/doing/plan/draft';
 import { orderSteps } from '@spare-coat/core/doing/plan/order';
 import { placesOf } from '@spare-coat/core/doing/plan/placesOf';

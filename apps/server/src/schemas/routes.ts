@@ -1,22 +1,18 @@
-import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { Router } from 'express';
+import { PUBLISHED } from '@spare-coat/core/proving/wire/published';
 import { notFound } from '../http/problem.js';
 
-/** The published JSON Schemas, from `docs/schemas`: the same place seen from `src` and from `dist`. */
-const SCHEMAS = ['host-profile', 'part', 'bundle'] as const;
-const read = (name: string) =>
-  readFileSync(
-    fileURLToPath(new URL(`../../../../docs/schemas/${name}.schema.json`, import.meta.url)),
-    'utf8',
-  );
-
-/** `GET /:name.schema.json`: a published JSON Schema. */
+/** `GET /:name.schema.json`: a published JSON Schema, made of what the application itself checks by. */
 export function schemaRoutes(): Router {
   const router = Router();
-  const texts = new Map(SCHEMAS.map((name) => [`${name}.schema.json`, read(name)]));
+  const texts = new Map(
+    Object.entries(PUBLISHED).map(([name, schema]) => [
+      `${name}.schema.json`,
+      JSON.stringify(schema, null, 2),
+    ]),
+  );
   router.get('/:file', (req, res) => {
-    const text = texts.get(req.params.file as `${(typeof SCHEMAS)[number]}.schema.json`);
+    const text = texts.get(req.params.file);
     if (text === undefined) throw notFound('schema');
     res.type('application/schema+json').send(text);
   });

@@ -1,13 +1,9 @@
-import * as yup from 'yup';
+import { pattern } from './shape/shape.js';
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 /** A UUID in lower case, made by whoever makes the object. */
-export const idSchema = yup
-  .string()
-  .strict()
-  .matches(UUID, 'An id is a UUID in lower case.')
-  .required('An id is needed.');
+export const idSchema = pattern(UUID, 'An id is a UUID in lower case.');
 
 const SHA = /^[0-9a-f]{64}$/;
 
@@ -17,11 +13,7 @@ export function isSha(value: unknown): value is string {
 }
 
 /** A SHA-256 in lower-case hex. */
-export const shaSchema = yup
-  .string()
-  .strict()
-  .matches(SHA, 'A SHA-256 has 64 hex digits.')
-  .required('A SHA-256 is needed.');
+export const shaSchema = pattern(SHA, 'A SHA-256 has 64 hex digits.');
 
 /** Whether a text is a UUID as this application writes them. */
 export function isId(text: string): boolean {

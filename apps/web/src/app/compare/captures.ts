@@ -1,5 +1,6 @@
 import { Injectable, inject, signal } from '@angular/core';
-import type { CaptureHow, Subject } from '@spare-coat/core/model/coat/rows';
+import type { Subject } from '@spare-coat/core/model/coat/fields';
+import type { CaptureHow } from '@spare-coat/core/model/coat/rows/own';
 import { displayOf } from '@spare-coat/core/deciding/matching/carry';
 import { composeDesktop, type View } from '@spare-coat/core/doing/scene/compose/composeDesktop';
 import { seenIn } from '@spare-coat/core/doing/scene/compose/seen';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { SUBJECTS, type CaptureRow, type Subject } from '@spare-coat/core/model/coat/rows';
+import { type CaptureRow } from '@spare-coat/core/model/coat/rows';
+import { SUBJECTS, type Subject } from '@spare-coat/core/model/coat/fields';
 import { sayValue } from '@spare-coat/core/model/traits/say';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';

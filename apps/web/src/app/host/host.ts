@@ -1,11 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import {
-  CARRY_POLICIES,
-  coatOf,
-  ordered,
-  type CarryPolicy,
-  type DisplayRow,
-} from '@spare-coat/core/model/coat/rows';
+import { coatOf, ordered, type DisplayRow } from '@spare-coat/core/model/coat/rows';
+import { CARRY_POLICIES, type CarryPolicy } from '@spare-coat/core/model/coat/rows/reference';
 import { Router, RouterLink } from '@angular/router';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { settingsOf } from '@spare-coat/core/model/host/settings';

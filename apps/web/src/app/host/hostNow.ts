@@ -10,7 +10,8 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { ReadingLoad, ReadingPhase, ReadingRow, SurveyRow } from '@spare-coat/core/model/coat/rows';
+import type { ReadingRow, SurveyRow } from '@spare-coat/core/model/coat/rows';
+import type { ReadingLoad, ReadingPhase } from '@spare-coat/core/model/coat/rows/host';
 import { sumReadings } from '@spare-coat/core/proving/readings/sums';
 import type { Default } from '@spare-coat/core/model/host/profile';
 import { tieSettings } from '@spare-coat/core/model/host/settings';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { CARRY_POLICIES, ordered } from '@spare-coat/core/model/coat/rows';
+import { ordered } from '@spare-coat/core/model/coat/rows';
+import { CARRY_POLICIES } from '@spare-coat/core/model/coat/rows/reference';
 import { carryOf, mainLength } from '@spare-coat/core/deciding/matching/carry';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { CoatStore } from '../shared/coatStore';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { handmadeOffer, type HandmadeFile } from '@spare-coat/core/model/coat/rows';
+import { handmadeOffer } from '@spare-coat/core/model/coat/rows';
+import { type HandmadeFile } from '@spare-coat/core/model/coat/fields';
 import { carrierOf } from '@spare-coat/core/deciding/findings/place';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { mainLength } from '@spare-coat/core/deciding/matching/carry';

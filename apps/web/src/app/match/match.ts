@@ -1,7 +1,7 @@
 import { canOverlay } from '@spare-coat/core/model/offers/offer';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { SaidStanding } from '@spare-coat/core/model/coat/rows';
+import type { SaidStanding } from '@spare-coat/core/model/coat/rows/matches';
 import { layersOf } from '@spare-coat/core/model/coat/rows';
 import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
 import { freshLayer, type RankedOffer } from '@spare-coat/core/deciding/matching/rank';

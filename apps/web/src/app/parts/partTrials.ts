@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import type { TrialOutcome } from '@spare-coat/core/model/coat/rows';
+import type { TrialOutcome } from '@spare-coat/core/model/coat/rows/host';
 import type { Part } from '@spare-coat/core/model/parts/part';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';

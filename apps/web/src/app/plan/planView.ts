@@ -5,7 +5,7 @@ import { keptStep, minutesWorked, stepEntries, type StepEntry } from '@spare-coa
 import { stepsOf, type OrderedPlan, type Step } from '@spare-coat/core/model/deeds/step';
 import { variantSettings } from '@spare-coat/core/doing/plan/switchVariant';
 import { verify, type Proof } from '@spare-coat/core/doing/plan/verify';
-import type { JournalWhat } from '@spare-coat/core/model/coat/rows';
+import type { JournalWhat } from '@spare-coat/core/model/coat/rows/journal';
 import type { LookContext } from '@spare-coat/core/doing/rehearsal/look';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';

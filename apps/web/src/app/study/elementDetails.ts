@@ -10,7 +10,8 @@ import {
   output,
   signal,
 } from '@angular/core';
-import type { Link, RegionRow, Source, TraitRow } from '@spare-coat/core/model/coat/rows';
+import type { RegionRow, TraitRow } from '@spare-coat/core/model/coat/rows';
+import type { Link, Source } from '@spare-coat/core/model/coat/fields';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { traitRowFor } from '@spare-coat/core/deciding/matching/targets';
 import { IMPORTANCES, type Importance, type TraitSpec } from '@spare-coat/core/model/kinds/kind';

@@ -1,7 +1,8 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { checkCommand, type CommandOf } from '@spare-coat/core/doing/commands/commands';
-import { IMPORTANCES, KIND_GROUPS, type TraitSpec } from '@spare-coat/core/model/kinds/kind';
+import type { OwnTrait } from '@spare-coat/core/model/coat/ownKind';
+import { IMPORTANCES, KIND_GROUPS, type Importance } from '@spare-coat/core/model/kinds/kind';
 import { findKind } from '@spare-coat/core/model/kinds/registry';
 import type { TraitType } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
@@ -28,7 +29,7 @@ interface Line {
   readonly id: string;
   readonly label: string;
   readonly type: TraitType;
-  readonly importance: TraitSpec['importance'];
+  readonly importance: Importance;
   readonly choices: string;
   /** It stands already: its type stays. */
   readonly old: boolean;
@@ -189,7 +190,7 @@ export class KindEditor {
   );
   private counter = 0;
   private readonly specs = computed(() =>
-    this.lines().map(({ id, label, type, importance, choices, old }): TraitSpec => {
+    this.lines().map(({ id, label, type, importance, choices, old }): OwnTrait => {
       const list = choices
         .split(',')
         .map((c) => c.trim())

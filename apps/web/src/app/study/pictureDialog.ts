@@ -1,6 +1,7 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { SUBJECTS, type PictureRow } from '@spare-coat/core/model/coat/rows';
+import { type PictureRow } from '@spare-coat/core/model/coat/rows';
+import { SUBJECTS } from '@spare-coat/core/model/coat/fields';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 

@@ -12,7 +12,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { Guide, PictureRow } from '@spare-coat/core/model/coat/rows';
+import type { PictureRow } from '@spare-coat/core/model/coat/rows';
+import type { Guide } from '@spare-coat/core/model/coat/fields';
 import { measureLine, type Point } from '@spare-coat/core/measuring/picture/measureLine';
 import { clip, type Rect } from '@spare-coat/core/measuring/picture/rect';
 import { sayNumber } from '@spare-coat/core/model/traits/say';

@@ -8,7 +8,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { Guide, RegionRow } from '@spare-coat/core/model/coat/rows';
+import type { RegionRow } from '@spare-coat/core/model/coat/rows';
+import type { Guide } from '@spare-coat/core/model/coat/fields';
 import type { Point } from '@spare-coat/core/measuring/picture/measureLine';
 import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';

@@ -1,13 +1,13 @@
 import {
   coatOf,
   ordered,
-  type CarryPolicy,
   type CoatRows,
   type DisplayRow,
   type ElementRow,
   type PictureRow,
   type TraitRow,
 } from '../../model/coat/rows.js';
+import { type CarryPolicy } from '../../model/coat/rows/reference.js';
 import { kindBook } from '../../model/coat/kindBook.js';
 
 /** A screen that lengths are told on: device pixels, and its diagonal in inches where known. */

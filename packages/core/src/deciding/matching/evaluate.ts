@@ -1,11 +1,5 @@
-import {
-  matchOf,
-  ordered,
-  type CoatRows,
-  type ElementRow,
-  type SaidStanding,
-  type TraitRow,
-} from '../../model/coat/rows.js';
+import { matchOf, ordered, type CoatRows, type ElementRow, type TraitRow } from '../../model/coat/rows.js';
+import { type SaidStanding } from '../../model/coat/rows/matches.js';
 import { isSeenAfterDoing, proveElement, seenIndex, type ElementProof, type SeenIndex } from './proof.js';
 import { looksInForce, underLooks } from './looks.js';
 import { rankOffers, type OfferIndex } from './rank.js';

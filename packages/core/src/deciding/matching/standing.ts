@@ -1,4 +1,4 @@
-import type { SaidStanding } from '../../model/coat/rows.js';
+import type { SaidStanding } from '../../model/coat/rows/matches.js';
 
 export const STANDINGS = ['open', 'matched', 'near', 'stand-in', 'gap', 'left alone'] as const;
 export type Standing = (typeof STANDINGS)[number];

@@ -1,6 +1,7 @@
 import { type State, STATES } from '../../model/traits/state.js';
 import { parseHex, type Rgb } from '../../measuring/colour/srgb.js';
-import type { CoatRows, ElementRow, LayerRow, Source, TraitRow, VariantRow } from '../../model/coat/rows.js';
+import type { CoatRows, ElementRow, LayerRow, TraitRow, VariantRow } from '../../model/coat/rows.js';
+import type { Source } from '../../model/coat/fields.js';
 import { ordered } from '../../model/coat/rows.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import type { Part } from '../../model/parts/part.js';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { idSchema } from '../../ground/ids.js';
 import { alter, applyChanges, invertChanges } from '../../model/coat/changes.js';
 import { keep } from '../../model/coat/choices.js';
-import { num } from '../../model/coat/fields.js';
+import { number } from '../../ground/shape/shape.js';
 import { need } from '../../model/coat/refused.js';
 import { testCoat, uuid } from '../../testing/coat.js';
 import { commandBook } from './book.js';
@@ -14,7 +14,7 @@ import { by, onlyNeeded } from './needs.js';
 /** A command that nobody has thought of yet: what is below is all that there is to write of it. */
 const favour = command({
   type: 'element.favour',
-  fields: { id: idSchema, by: num(1, 4) },
+  fields: { id: idSchema, by: number(1, 4) },
   needs: (c) => ({ element: by('id', c.id) }),
   does: (rows, c) => {
     const element = need(rows.element, c.id, 'element');

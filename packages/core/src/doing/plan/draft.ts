@@ -1,5 +1,6 @@
 import type { HostProfile } from '../../model/host/profile.js';
-import { commandsOf, type Deed } from '../../model/deeds/deed.js';
+import { commandsOf } from '../../model/deeds/deed.js';
+import { type Deed } from '../../model/deeds/deedSchema.js';
 import { placeClass, sayPlace } from '../../measuring/standards/places.js';
 import { placesOf } from './placesOf.js';
 import type { Edge, Step } from '../../model/deeds/step.js';

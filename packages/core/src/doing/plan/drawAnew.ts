@@ -1,5 +1,5 @@
 import type { HostProfile } from '../../model/host/profile.js';
-import type { Deed } from '../../model/deeds/deed.js';
+import type { Deed } from '../../model/deeds/deedSchema.js';
 import { makeStep, type PlanDraft } from './draft.js';
 import type { OrderedPlan, Plan, Step } from '../../model/deeds/step.js';
 

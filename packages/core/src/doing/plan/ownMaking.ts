@@ -11,7 +11,7 @@ import type { TraitScore } from '../../deciding/matching/score.js';
 import type { SettingPlace } from '../../model/offers/offer.js';
 import { launcherFile } from '../../measuring/standards/desktopEntry.js';
 import type { TraitValue } from '../../model/traits/value.js';
-import type { Deed } from '../../model/deeds/deed.js';
+import type { Deed } from '../../model/deeds/deedSchema.js';
 import type { PlanDraft } from './draft.js';
 
 /** Where desktops look for launchers and pictures of one's own. Source: the XDG base directory and menu specifications. */

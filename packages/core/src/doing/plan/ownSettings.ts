@@ -3,7 +3,8 @@ import type { ElementRow, LayerRow } from '../../model/coat/rows.js';
 import type { Offer } from '../../model/offers/offer.js';
 import { freeSettings, ownValueProblem, placeOfUse } from '../../model/parts/ownValue.js';
 import type { Part } from '../../model/parts/part.js';
-import { resource, type Deed } from '../../model/deeds/deed.js';
+import { resource } from '../../model/deeds/deed.js';
+import { type Deed } from '../../model/deeds/deedSchema.js';
 import type { PlanDraft } from './draft.js';
 import { SAFE_POINT } from './frame.js';
 

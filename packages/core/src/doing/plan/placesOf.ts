@@ -1,4 +1,4 @@
-import type { Deed } from '../../model/deeds/deed.js';
+import type { Deed } from '../../model/deeds/deedSchema.js';
 
 /** Every place that a deed writes to. */
 export function placesOf(deed: Deed): string[] {

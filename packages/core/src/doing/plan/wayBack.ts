@@ -1,7 +1,8 @@
 import type { HostProfile } from '../../model/host/profile.js';
 import type { FilePlace } from '../../model/offers/ownSetting.js';
 import type { Touch } from '../simulation/hostState.js';
-import { resource, type Deed } from '../../model/deeds/deed.js';
+import { resource } from '../../model/deeds/deed.js';
+import { type Deed } from '../../model/deeds/deedSchema.js';
 import { PlanDraft } from './draft.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
 import { DOWNLOADS } from '../../measuring/standards/places.js';

@@ -1,6 +1,7 @@
 import type { HostProfile } from '../../model/host/profile.js';
 import type { Break } from '../../model/offers/break.js';
-import { folderOf, nameOfPath, resource, type Deed, type Listed, type Made } from '../../model/deeds/deed.js';
+import { folderOf, nameOfPath, resource } from '../../model/deeds/deed.js';
+import { type Deed, type Listed, type Made } from '../../model/deeds/deedSchema.js';
 import { comeToShow, touch, type HostState, type Touch } from './hostState.js';
 
 /** What can be made to go wrong with one step. */

@@ -1,46 +1,30 @@
-import * as yup from 'yup';
+import { flag, number, shape, text, whole, type Of } from '../../ground/shape/shape.js';
+
+const em = number(0, 4);
 
 /** The metrics of one face by which it is told from others. Lengths in em. Source: OpenType tables OS/2, post, hmtx. */
-export interface FaceMetrics {
-  readonly family: string;
-  readonly style: string;
-  readonly xHeight: number;
-  readonly capHeight: number;
+export const faceSchema = shape({
+  family: text(200),
+  style: text(200, 0),
+  xHeight: em.moreThan(0),
+  capHeight: em,
   /** Mean advance of a–z by letter frequency. */
-  readonly advance: number;
+  advance: em,
   /** Mean width of the drawing of a–z by letter frequency. */
-  readonly inkWidth: number;
+  inkWidth: em,
   /** Width of an upright stroke, measured on the outline of the letter l; null where it cannot be told. */
-  readonly stem: number | null;
+  stem: number(0, 2).nullable(),
   /** usWeightClass, 1 to 1000. */
-  readonly weight: number;
+  weight: whole(1, 1000),
   /** usWidthClass, 1 to 9. */
-  readonly width: number;
+  width: whole(1, 9),
   /** Degrees, 0 upright. */
-  readonly italic: number;
-  readonly fixed: boolean;
+  italic: number(-90, 90),
+  fixed: flag(),
   /** From PANOSE; null where it does not say. */
-  readonly serif: boolean | null;
-}
-
-const em = yup.number().min(0).max(4).required();
-
-export const faceSchema = yup
-  .object({
-    family: yup.string().min(1).max(200).required(),
-    style: yup.string().max(200).defined(),
-    xHeight: em.moreThan(0),
-    capHeight: em,
-    advance: em,
-    inkWidth: em,
-    stem: yup.number().min(0).max(2).nullable().defined(),
-    weight: yup.number().integer().min(1).max(1000).required(),
-    width: yup.number().integer().min(1).max(9).required(),
-    italic: yup.number().min(-90).max(90).required(),
-    fixed: yup.boolean().required(),
-    serif: yup.boolean().nullable().defined(),
-  })
-  .noUnknown();
+  serif: flag().nullable(),
+});
+export type FaceMetrics = Of<typeof faceSchema>;
 
 /** How often letters stand in running text, in thousandths, for weighing their widths (English; others differ little in the mean). */
 export const LETTER_FREQUENCY: Readonly<Record<string, number>> = {

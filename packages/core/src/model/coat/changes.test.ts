@@ -243,7 +243,7 @@ describe('checking a command', () => {
     ['  ends  ', /no blanks/],
     ['bell\u0007', /control/],
     [undefined, /needed/],
-    [7, /string/],
+    [7, /is a text/],
   ])('refuses the name %j', (name, sentence) => {
     const checked = rename(name);
     expect(checked.ok ? '' : checked.problems.join(' ')).toMatch(sentence);

@@ -1,4 +1,5 @@
-import { ENTITIES, type AnyRow, type CoatRows, type Entity, type JournalRow, type JournalWhat, type RowTypes } from './rows.js'; // prettier-ignore
+import { ENTITIES, type AnyRow, type CoatRows, type Entity, type JournalRow, type RowTypes } from './rows.js';
+import { type JournalWhat } from './rows/journal.js'; // prettier-ignore
 
 /**
  * One change of one row: `before` null puts it in, `after` null takes it out, else both hold the fields that change.

@@ -1,7 +1,8 @@
 import { alter, put, takeOut, type Change } from './changes.js';
 import { kindBook } from './kindBook.js';
 import { CommandRefused, need } from './refused.js';
-import { layersOf, matchOf, type ChosenBy, type CoatRows, type LayerRow, type MatchRow } from './rows.js';
+import { layersOf, matchOf, type CoatRows, type LayerRow, type MatchRow } from './rows.js';
+import { type ChosenBy } from './rows/matches.js';
 
 /**
  * What is chosen for an element, as plain data and as changes of rows. A person's commands and an accepted proposal do it in the

@@ -1,48 +1,52 @@
 import { idSchema, shaSchema } from '../../ground/ids.js';
-import { STATES } from '../traits/state.js';
-import * as yup from 'yup';
-import { BREAKS } from '../offers/break.js';
-import type { Deed } from '../deeds/deed.js';
-import { isDeed } from '../deeds/deedSchema.js';
-import { RISKS, STEP_SORTS } from '../deeds/step.js';
-import { KIND_GROUPS, IMPORTANCES, type ReadFrom, type TraitSpec } from '../kinds/kind.js';
-import { TRAIT_TYPES, type TraitValue } from '../traits/value.js';
+import {
+  list,
+  number,
+  oneOf,
+  oneOfOrNull,
+  pattern,
+  record,
+  scalar,
+  shape,
+  tagged,
+  text,
+  whole,
+  type Of,
+} from '../../ground/shape/shape.js';
 import { nameSchema } from '../../ground/text.js';
-import { SIGHTING_HOWS, SUBJECTS, type Guide, type HandmadeFile, type Link, type Source } from './rows.js';
+import { STATES } from '../traits/state.js';
+import { traitValueSchema } from '../traits/value.js';
 
-/** The fields that commands are made of, each checked in one place. */
+/** The fields that rows and commands are made of, each in one place. */
 
-export const num = (least: number, most: number) => yup.number().strict().min(least).max(most).required();
-/** One of the values, or null when not said. */
-export const oneOfOrNull = <T extends string>(values: readonly T[]) =>
-  yup
-    .mixed((v): v is T => typeof v === 'string')
-    .nullable()
-    .default(null)
-    .test(
-      'one-of',
-      `One of ${values.join(', ')}, or nothing.`,
-      (v) => v === null || v === undefined || values.includes(v),
-    );
-export const whole = (least: number, most: number) => num(least, most).integer();
-export const nullableId = idSchema.nullable().defined().optional().default(null);
+/** An id, or null; missing, it is null too. */
+export const nullableId = idSchema.nullable().default(null);
+/** An id, or null where there is none: said either way. */
+export const someId = idSchema.nullable();
 /** The id of a kind, and of a trait: known or not, that is seen where it is used. */
-export const kindId = yup.string().strict().max(64).required();
-export const traitId = yup.string().strict().max(64).required();
-export const subjectSchema = yup.string().oneOf(SUBJECTS).required();
-export const timeSchema = yup
-  .string()
-  .strict()
-  .matches(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, 'A time is ISO 8601 in UTC.')
-  .required();
+export const kindId = text(64);
+export const traitId = text(64);
+/** Where something stands in an order of its own. */
+export const positionSchema = number(-1e9, 1e9);
+/** Which revision of a part or a profile is meant. */
+export const revisionSchema = whole(1, 1e9);
+
+/** What a picture shows. */
+export const SUBJECTS = ['Whole desktop', 'A window', 'Launcher open', 'Sign-in screen', 'A detail'] as const;
+export type Subject = (typeof SUBJECTS)[number];
+export const subjectSchema = oneOf(SUBJECTS);
+
+/** A moment, ISO 8601 in UTC. */
+export const timeSchema = pattern(/^\d{4}-\d\d-\d\dT[\d:.]+Z$/, 'A time is ISO 8601 in UTC.');
 
 /** Samples of a reading: at least one, at most ten minutes of them. */
-export const samplesSchema = yup
-  .array(num(0, 1e8))
-  .min(1, 'A reading has at least one sample.')
-  .max(600)
-  .required();
+export const samplesSchema = list(number(0, 1e8), {
+  least: 1,
+  most: 600,
+  sentence: 'A reading has at least one sample, and at most 600.',
+});
 
+/** Whole pixels of a picture. */
 export const rectFields = {
   x: whole(0, 20_000),
   y: whole(0, 20_000),
@@ -50,55 +54,42 @@ export const rectFields = {
   height: whole(1, 20_000),
 };
 
-const sourceSchema = yup.lazy((value: Partial<Source> | undefined) =>
-  value?.how === 'measured'
-    ? yup
-        .object({
-          how: yup
-            .string()
-            .oneOf(['measured'] as const)
-            .required(),
-          pictureId: idSchema,
-          ...rectFields,
-        })
-        .noUnknown()
-    : yup
-        .object({
-          how: yup
-            .string()
-            .oneOf(['typed', 'assumed'] as const)
-            .required(),
-        })
-        .noUnknown(),
-);
+/** How a value was obtained; a measured one says where. */
+export const sourceSchema = tagged('how', [
+  shape({ how: oneOf(['measured']), pictureId: idSchema, ...rectFields }),
+  shape({ how: oneOf(['typed', 'assumed']) }),
+]);
+export type Source = Of<typeof sourceSchema>;
 
 export const targetFields = {
   id: idSchema,
-  trait: yup.string().strict().max(64).required(),
+  trait: traitId,
+  /** Null: shared by all variants. */
   variantId: nullableId,
+  /** Hover, pressed, focused, inactive; null at rest. */
   state: oneOfOrNull(STATES),
-  target: yup.mixed<TraitValue & {}>().required(),
+  /** Lengths in pixels of the picture named by `pictureId`. */
+  target: traitValueSchema,
+  /** The picture whose pixels lengths are in; null: the first picture of the variant. */
   pictureId: nullableId,
-  source: sourceSchema as unknown as yup.Schema<Source>,
+  source: sourceSchema,
 };
-export const targetSchema = yup.object(targetFields).noUnknown();
+export const targetSchema = shape(targetFields);
 
-export const regionSchema = yup
-  .object({
-    id: idSchema,
-    pictureId: idSchema,
-    ...rectFields,
-    state: oneOfOrNull(STATES),
-    ground: yup
-      .string()
-      .strict()
-      .matches(/^#[0-9a-f]{6}$/)
-      .nullable()
-      .default(null),
-  })
-  .noUnknown();
+export const regionFields = {
+  id: idSchema,
+  pictureId: idSchema,
+  ...rectFields,
+  /** The state it shows there; null at rest. */
+  state: oneOfOrNull(STATES),
+  /** Mean colour of the ring beside it, `#rrggbb`, or null. */
+  ground: pattern(/^#[0-9a-f]{6}$/, 'A colour is written #rrggbb, in lower case.')
+    .nullable()
+    .default(null),
+};
+export const regionSchema = shape(regionFields);
 
-/** Pixels and blobs of a picture as the server normalised it. */
+/** Pixels and blobs of a picture as the server normalised it: SHA-256 of the PNG, and of the file as it came. */
 export const pixelsFields = {
   blob: shaSchema,
   original: shaSchema,
@@ -107,175 +98,87 @@ export const pixelsFields = {
 };
 
 const MOST_LINKS = 20;
-export const linksSchema = yup
-  .array(
-    yup
-      .object({
-        label: yup.string().strict().max(200).defined(),
-        url: yup
-          .string()
-          .strict()
-          .max(2000)
-          .matches(/^https?:\/\/[^\s<>"]+$/, 'A link starts with http:// or https:// and has no blanks.')
-          .required(),
-      })
-      .noUnknown(),
-  )
-  .max(MOST_LINKS, `An element has at most ${MOST_LINKS} links.`)
-  .default([]) as unknown as yup.Schema<readonly Link[]>;
+/** Places elsewhere that say more of an element. */
+export const linksSchema = list(
+  shape({
+    label: text(200, 0),
+    url: pattern(
+      /^(?=.{1,2000}$)https?:\/\/[^\s<>"]+$/,
+      'A link starts with http:// or https:// and has no blanks.',
+    ),
+  }),
+  { most: MOST_LINKS, sentence: `An element has at most ${MOST_LINKS} links.` },
+).default([]);
+export type Link = Of<typeof linksSchema>[number];
 
-/** What a layer of one's own making supplies: a few traits, each checked against its kind when it is carried out. */
 const MOST_VALUES = 60;
-const valuesSchema = yup
-  .object()
-  .test('values', `At most ${MOST_VALUES} traits.`, (all) => Object.keys(all ?? {}).length <= MOST_VALUES)
-  .required();
-type Values = yup.Schema<Readonly<Record<string, TraitValue>>>;
-export const suppliesSchema = valuesSchema.test(
-  'supplies',
-  'It supplies at least one trait.',
-  (all) => Object.keys(all ?? {}).length > 0,
-) as unknown as Values;
+/** Values by trait, each held against its kind when the command is carried out. */
+export const valuesSchema = record(traitValueSchema, {
+  most: MOST_VALUES,
+  sentence: `It holds values by trait, at most ${MOST_VALUES}.`,
+});
+/** What a layer of one's own making supplies. */
+export const suppliesSchema = record(traitValueSchema, {
+  least: 1,
+  most: MOST_VALUES,
+  sentence: `It supplies at least one trait, and at most ${MOST_VALUES}.`,
+});
 
-/** An element as it was found on a picture of one's own desktop. */
+/** How it is told where an element is on a picture; of one that was not found it is where it was looked for. */
+export const SIGHTING_HOWS = ['found', 'by hand', 'not found'] as const;
+export type SightingHow = (typeof SIGHTING_HOWS)[number];
+
+/** How a region looks on two pictures. Differences are CIEDE2000; null where nothing was there to be compared. */
+const likenessSchema = shape({
+  mean: number(0, 200),
+  p95: number(0, 200),
+  /** −1 to 1; null of regions that are smaller than its window. */
+  ssim: number(-1, 1).nullable().default(null),
+  /** 0 to 1. */
+  palette: number(0, 1),
+});
+export type Likeness = Of<typeof likenessSchema>;
+
+/** An element as it was found on a picture of one's own desktop, in pixels of that picture. */
 export const sightingFields = {
   id: idSchema,
   elementId: idSchema,
   ...rectFields,
-  how: yup.string().oneOf(SIGHTING_HOWS).required(),
+  how: oneOf(SIGHTING_HOWS),
+  /** How far it was from where the reference would have it. */
   dx: whole(-20_000, 20_000),
   dy: whole(-20_000, 20_000),
-  likeness: yup
-    .object({
-      mean: num(0, 200),
-      p95: num(0, 200),
-      ssim: yup.number().strict().min(-1).max(1).nullable().default(null),
-      palette: num(0, 1),
-    })
-    .noUnknown()
-    .required(),
-  values: valuesSchema as unknown as Values,
-  against: yup.string().strict().max(200).defined(),
+  likeness: likenessSchema,
+  /** By trait. */
+  values: valuesSchema,
+  /** The region of the reference that it was held against, by which it is told whether that changed since. */
+  against: text(200, 0),
 };
-export const sightingSchema = yup.object(sightingFields).noUnknown();
+export const sightingSchema = shape(sightingFields);
 
-export const filesSchema = yup
-  .array(
-    yup
-      .object({ name: nameSchema, width: whole(1, 4096), height: whole(1, 4096), blob: shaSchema })
-      .noUnknown(),
-  )
-  .max(40, 'At most 40 files are made of one thing.')
-  .required() as unknown as yup.Schema<readonly HandmadeFile[]>;
+/** PNG files by the size they were made for, in pixels of their longer side. */
+export const filesSchema = list(
+  shape({ name: nameSchema, width: whole(1, 4096), height: whole(1, 4096), blob: shaSchema }),
+  { most: 40, sentence: 'At most 40 files are made of one thing.' },
+);
+export type HandmadeFile = Of<typeof filesSchema>[number];
 
-export const recipeSchema = yup
-  .object()
-  .test('recipe', 'A recipe has up to 40 values, each a text, a number, yes or no.', (all) => {
-    const values = Object.values((all ?? {}) as Record<string, unknown>);
-    return (
-      values.length <= 40 &&
-      values.every((v) => ['string', 'number', 'boolean'].includes(typeof v) && String(v).length <= 500)
-    );
-  })
-  .required() as unknown as yup.Schema<Readonly<Record<string, string | number | boolean>>>;
+/** How something was made, so that it can be made again. */
+export const recipeSchema = record(scalar(500), {
+  most: 40,
+  sentence: 'A recipe has up to 40 values, each a text, a number, yes or no.',
+});
 
-/** Whole numbers from 0 to 5 by the ids of applications. */
-export const usesSchema = yup
-  .object()
-  .test('uses', 'How much an application is used is a whole number from 0 to 5.', (all) => {
-    const entries = Object.entries((all ?? {}) as Record<string, unknown>);
-    return (
-      entries.length <= 2000 &&
-      entries.every(([id, n]) => id.length <= 300 && Number.isInteger(n) && Number(n) >= 0 && Number(n) <= 5)
-    );
-  })
-  .required() as unknown as yup.Schema<Readonly<Record<string, number>>>;
+/** How much an application is used, 1 to 5, by its id in the survey; 0: not at all. */
+export const usesSchema = record(whole(0, 5), {
+  most: 2000,
+  sentence: 'How much an application is used is a whole number from 0 to 5.',
+});
 
 const MOST_GUIDES = 100;
-export const guidesSchema = yup
-  .array(
-    yup
-      .object({
-        axis: yup
-          .string()
-          .oneOf(['x', 'y'] as const)
-          .required(),
-        at: whole(0, 16_384),
-      })
-      .noUnknown(),
-  )
-  .max(MOST_GUIDES, `A picture has at most ${MOST_GUIDES} guides.`)
-  .required() as unknown as yup.Schema<readonly Guide[]>;
-
-/** Traits of own kinds are typed, or read off a region in the plain ways; what instruments fill is the shipped kinds'. */
-const OWN_READS: readonly ReadFrom[] = [
-  'edge',
-  'thickness',
-  'width',
-  'height',
-  'ink',
-  'palette',
-  'colour:0',
-  'picture',
-];
-const KEY = /^[a-z][A-Za-z0-9-]{0,63}$/;
-
-export const traitSpecSchema = yup
-  .object({
-    id: yup
-      .string()
-      .strict()
-      .matches(KEY, 'The id of a trait is made of letters, digits and hyphens.')
-      .required(),
-    label: nameSchema,
-    type: yup.string().oneOf(TRAIT_TYPES).required(),
-    importance: yup.string().oneOf(IMPORTANCES).required(),
-    help: yup.string().strict().max(500).defined(),
-    choices: yup.array(nameSchema).min(1).max(40).default(undefined),
-    reads: yup.string().oneOf(OWN_READS).default(undefined),
-    perVariant: yup.boolean().strict().default(undefined),
-  })
-  .noUnknown()
-  .test(
-    'choices',
-    'A choice has at least two values to choose from.',
-    (t) => t.type !== 'choice' || (t.choices !== undefined && t.choices.length >= 2),
-  );
-
-export const ownKindFields = {
-  id: idSchema,
-  key: yup
-    .string()
-    .strict()
-    .matches(KEY, 'The id of a kind is made of letters, digits and hyphens.')
-    .required(),
-  label: nameSchema,
-  group: yup.string().oneOf(KIND_GROUPS).required(),
-  help: yup.string().strict().max(500).defined(),
-  weight: whole(1, 5),
-  traits: yup.array(traitSpecSchema).max(60).required() as unknown as yup.Schema<readonly TraitSpec[]>,
-};
-
-/** What of a step the journal keeps: its deeds as they are, since old journals must be readable by newer plans. */
-const MOST_DEEDS = 400;
-const words = (most: number) => yup.string().strict().max(most).defined();
-export const keptStepSchema = yup
-  .object({
-    sort: yup.string().oneOf(STEP_SORTS).required(),
-    title: words(500),
-    elements: yup.array(idSchema).max(5000).required(),
-    where: words(500),
-    deeds: yup.array(yup.mixed<Deed>(isDeed).required()).max(MOST_DEEDS).required(),
-    effect: yup.string().oneOf(BREAKS).required(),
-    rights: yup
-      .string()
-      .oneOf(['user', 'administrator'] as const)
-      .required(),
-    risk: yup.string().oneOf(RISKS).required(),
-    minutes: num(0, 10_000),
-    value: words(20_000),
-    voids: yup.array(yup.string().strict().max(500).required()).max(2000).required(),
-  })
-  .noUnknown('A kept step has no field ${unknown}.')
-  .nullable()
-  .default(null);
+/** Lines laid across a picture to measure against, in whole pixels from its left (`x`) or top (`y`). */
+export const guidesSchema = list(shape({ axis: oneOf(['x', 'y']), at: whole(0, 16_384) }), {
+  most: MOST_GUIDES,
+  sentence: `A picture has at most ${MOST_GUIDES} guides.`,
+});
+export type Guide = Of<typeof guidesSchema>[number];

@@ -1,24 +1,28 @@
-import * as yup from 'yup';
+import { flag, number, shape, type Of } from '../../ground/shape/shape.js';
+
+/** A number that nothing goes over, or null: no limit. */
+const most = (n: number) => number(0, n).nullable();
 
 /** What the person will not accept. */
-export interface Limits {
+export const limitsSchema = shape({
   /** No part that costs money. */
-  readonly free: boolean;
+  free: flag(),
   /** Only parts under a free licence. */
-  readonly openLicence: boolean;
+  openLicence: flag(),
   /** No part that needs an account. */
-  readonly noAccount: boolean;
+  noAccount: flag(),
   /** Nothing that needs administrator rights to install. */
-  readonly noAdmin: boolean;
+  noAdmin: flag(),
   /** Only parts whose author or users say that they work on this version. */
-  readonly tested: boolean;
+  tested: flag(),
   /** Megabytes of extra memory in all, or null. */
-  readonly memory: number | null;
+  memory: most(1_000_000),
   /** Years since the last release, or null. */
-  readonly age: number | null;
+  age: most(100),
   /** New sessions and restarts in all, or null. */
-  readonly breaks: number | null;
-}
+  breaks: most(99).integer('A number of new sessions is whole.'),
+});
+export type Limits = Of<typeof limitsSchema>;
 
 export const NO_LIMITS: Limits = {
   free: false,
@@ -50,24 +54,3 @@ export const LIMIT_IDS = Object.keys(LIMIT_LABELS) as readonly LimitId[];
 export function limitsSet(limits: Limits): LimitId[] {
   return LIMIT_IDS.filter((id) => limits[id] !== NO_LIMITS[id]);
 }
-
-const flag = yup.boolean().strict().required();
-const most = (n: number) => yup.number().strict().min(0).max(n).nullable().defined();
-
-export const limitsSchema = yup
-  .object({
-    free: flag,
-    openLicence: flag,
-    noAccount: flag,
-    noAdmin: flag,
-    tested: flag,
-    memory: most(1_000_000),
-    age: most(100),
-    breaks: most(99).test(
-      'whole',
-      'A number of new sessions is whole.',
-      (n) => n == null || Number.isInteger(n),
-    ),
-  })
-  .noUnknown()
-  .required() as unknown as yup.Schema<Limits>;

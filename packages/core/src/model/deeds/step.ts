@@ -1,5 +1,7 @@
-import type { Break } from '../offers/break.js';
-import type { Deed } from './deed.js';
+import { idSchema } from '../../ground/ids.js';
+import { list, number, oneOf, shape, text, type Of } from '../../ground/shape/shape.js';
+import { BREAKS } from '../offers/break.js';
+import { deedSchema } from './deedSchema.js';
 
 export const STEP_SORTS = [
   'safe point',
@@ -34,38 +36,50 @@ export type StepSort = (typeof STEP_SORTS)[number];
 export const RISKS = ['none', 'little', 'some'] as const;
 export type Risk = (typeof RISKS)[number];
 
+const words = (most: number) => text(most, 0);
+/** More deeds than these no step has. */
+const MOST_DEEDS = 400;
+
+/** What of a step the journal keeps, so that the way back knows what was done when the plan is another one. */
+export const keptStepSchema = shape(
+  {
+    sort: oneOf(STEP_SORTS),
+    title: words(500),
+    /** Ids of the elements it serves; empty for what serves the whole coat. */
+    elements: list(idSchema, { most: 5000 }),
+    /** Where it happens: a place in the settings, a folder, a package channel. */
+    where: words(500),
+    deeds: list(deedSchema, { most: MOST_DEEDS }),
+    /** After what it shows. */
+    effect: oneOf(BREAKS),
+    rights: oneOf(['user', 'administrator']),
+    risk: oneOf(RISKS),
+    /** A rough time for a hand that has done it before, in minutes. */
+    minutes: number(0, 10_000),
+    /** The value to type, spelled out; empty where there is none. */
+    value: words(20_000),
+    /** Keys of the steps that it takes back: once it is done they are not done any more. */
+    voids: list(text(500), { most: 2000 }),
+  },
+  'A kept step has no field ${unknown}.',
+);
+export type KeptStep = Of<typeof keptStepSchema>;
+
 /** One thing to do. Derived, never stored; its key comes from what it does, so that ticks survive re-planning. */
-export interface Step {
+export interface Step extends KeptStep {
   readonly key: string;
-  readonly sort: StepSort;
-  readonly title: string;
-  /** Ids of the elements it serves; empty for what serves the whole coat. */
-  readonly elements: readonly string[];
   /** Why it has to be done, in a sentence; empty where the elements say it. */
   readonly why: string;
-  /** Where it happens: a place in the settings, a folder, a package channel. */
-  readonly where: string;
-  readonly deeds: readonly Deed[];
   /** Commands as words, unquoted; empty where only a hand can do it. */
   readonly commands: readonly (readonly string[])[];
   /** The same on the other distributions of the host, for whoever is on one of them. */
   readonly elsewhere: readonly { readonly channel: string; readonly command: readonly string[] }[];
-  /** The value to type, spelled out; empty where there is none. */
-  readonly value: string;
   readonly expected: string;
   /** How to see that it is so. */
   readonly check: string;
   readonly undo: string;
-  /** After what it shows. */
-  readonly effect: Break;
-  readonly rights: 'user' | 'administrator';
-  readonly risk: Risk;
   /** What is known to go wrong, and what to try then. */
   readonly troubles: readonly string[];
-  /** Keys of the steps that it takes back: once it is done they are not done any more. */
-  readonly voids: readonly string[];
-  /** A rough time for a hand that has done it before, in minutes. */
-  readonly minutes: number;
 }
 
 /** `to` comes after `from`; with `afterEffect`, after what `from` did has come to show. */
@@ -106,24 +120,6 @@ export function stepsOf(plan: Plan): Step[] {
   return plan.ok ? plan.sittings.flatMap((sitting) => [...sitting.steps]) : [];
 }
 
-/** What of a step the journal keeps, so that the way back knows what was done when the plan is another one. */
-export type KeptStep = Pick<
-  Step,
-  | 'sort'
-  | 'title'
-  | 'elements'
-  | 'where'
-  | 'deeds'
-  | 'effect'
-  | 'rights'
-  | 'risk'
-  | 'minutes'
-  | 'value'
-  | 'voids'
->;
-
 /** A step that a person has put elsewhere: behind another one, or at the beginning of a sitting (`sitting 0` is the first). */
-export interface Move {
-  readonly key: string;
-  readonly after: string;
-}
+export const moveSchema = shape({ key: text(500), after: text(500) });
+export type Move = Of<typeof moveSchema>;

@@ -3,7 +3,8 @@ import { fromSyntax, toSyntax, type Translated } from '../offers/formatSyntax.js
 import type { SettingPlace } from '../offers/offer.js';
 import type { Part } from '../parts/part.js';
 import type { TraitType, TraitValue } from '../traits/value.js';
-import { resource, type Deed } from './deed.js';
+import { resource } from './deed.js';
+import { type Deed } from './deedSchema.js';
 import { decodeSetting, encodeSetting } from './encode.js';
 
 /** A value as the place where it is set takes it: of a part with a syntax of its own in that, with what is lost so. */

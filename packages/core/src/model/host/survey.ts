@@ -1,48 +1,75 @@
-import * as yup from 'yup';
+import type { ValidationError } from 'yup';
+import {
+  flag,
+  list,
+  number,
+  openShape,
+  pattern,
+  record,
+  shape,
+  text,
+  whole,
+  type Of,
+} from '../../ground/shape/shape.js';
 import { readKeyFile } from '../../measuring/standards/keyFile.js';
 
-/** What a host is at one moment, as `survey.sh` prints it or as a settings dump tells. */
-export interface Survey {
-  /** ISO 8601 in UTC; null where it was not said. */
-  readonly takenAt: string | null;
-  readonly system: Readonly<Record<string, string>>;
-  readonly displays: readonly { readonly name: string; readonly width: number; readonly height: number }[];
-  readonly directories: Readonly<Record<string, readonly string[]>>;
-  readonly iconThemes: readonly SurveyThing[];
-  readonly pointerSets: readonly SurveyThing[];
-  readonly soundThemes: readonly SurveyThing[];
-  readonly fonts: readonly string[];
-  readonly autostart: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly exec: string;
-    readonly on: boolean;
-  }[];
-  readonly applications: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly packaging: string;
-  }[];
-  /** Kilobytes by folder. */
-  readonly disk: Readonly<Record<string, number>>;
-  readonly reading: SurveyReading | null;
-  /** Settings as a dump tells them: `group/key` or a dotted path → value as written. */
-  readonly settings: Readonly<Record<string, string>>;
-  /** Probes that were not available, and why. */
-  readonly unavailable: readonly { readonly probe: string; readonly why: string }[];
-}
+/** Longer texts are not read: a survey of a full machine has some 300 kB. */
+export const MOST_SURVEY = 8 * 1024 * 1024;
+const MOST_ITEMS = 20_000;
+const MOST_SETTINGS = 20_000;
+const MOST_DEPTH = 12;
 
-export interface SurveyThing {
-  readonly id: string;
-  readonly name: string;
-  readonly path: string;
-}
+const word = text(2000, 0);
+const amount = number(0, 1e15);
+
+const thingSchema = shape({ id: word, name: word, path: word });
+export type SurveyThing = Of<typeof thingSchema>;
+const things = list(thingSchema, { most: MOST_ITEMS });
 
 /** Samples a second apart: memory in use in megabytes, processor in percent of all cores. */
-export interface SurveyReading {
-  readonly memory: readonly number[];
-  readonly processor: readonly number[];
-}
+const readingSchema = shape({
+  memory: list(amount, { most: 600 }),
+  processor: list(amount, { most: 600 }),
+});
+export type SurveyReading = Of<typeof readingSchema>;
+
+/** Settings as a dump tells them: `group/key` or a dotted path → value as written. */
+const settingsSchema = record(word, { most: MOST_SETTINGS });
+const taken = pattern(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/, 'takenAt is a time in UTC.');
+const sectionFields = {
+  system: record(word),
+  displays: list(shape({ name: word, width: amount, height: amount }), { most: 64 }),
+  directories: record(list(word, { most: 200 })),
+  iconThemes: things,
+  pointerSets: things,
+  soundThemes: things,
+  fonts: list(word, { most: MOST_ITEMS }),
+  autostart: list(shape({ id: word, name: word, exec: word, on: flag() }), { most: MOST_ITEMS }),
+  applications: list(shape({ id: word, name: word, packaging: word }), { most: MOST_ITEMS }),
+  /** Kilobytes by folder. */
+  disk: record(amount),
+  reading: readingSchema.nullable(),
+  /** Probes that were not available, and why. */
+  unavailable: list(shape({ probe: word, why: word }), { most: 200 }),
+};
+
+/** What `survey.sh` prints. */
+const printedSchema = openShape({
+  survey: whole(0, 1e6).oneOf([1], 'This survey is of a version that is not known here.'),
+  takenAt: taken,
+  ...sectionFields,
+  settings: settingsSchema.optional(),
+});
+
+/** The same in the core's form. */
+const surveySchema = openShape({
+  /** When it was taken; null where it was not said. */
+  takenAt: taken.nullable(),
+  ...sectionFields,
+  settings: settingsSchema,
+});
+/** What a host is at one moment, as `survey.sh` prints it or as a settings dump tells. */
+export type Survey = Of<typeof surveySchema>;
 
 export const EMPTY_SURVEY: Survey = {
   takenAt: null,
@@ -60,79 +87,6 @@ export const EMPTY_SURVEY: Survey = {
   settings: {},
   unavailable: [],
 };
-
-/** Longer texts are not read: a survey of a full machine has some 300 kB. */
-export const MOST_SURVEY = 8 * 1024 * 1024;
-const MOST_ITEMS = 20_000;
-const MOST_SETTINGS = 20_000;
-const MOST_DEPTH = 12;
-
-const text = yup.string().strict().max(2000).defined();
-const things = yup
-  .array(yup.object({ id: text, name: text, path: text }).noUnknown())
-  .max(MOST_ITEMS)
-  .required();
-const amount = yup.number().strict().min(0).required();
-const textsByKey = yup.lazy((raw: unknown) =>
-  yup.object(
-    Object.fromEntries(Object.keys((raw ?? {}) as object).map((k) => [k, text])) as Record<
-      string,
-      yup.Schema
-    >,
-  ),
-);
-
-const surveySchema = yup.object({
-  survey: yup.number().oneOf([1], 'This survey is of a version that is not known here.').required(),
-  takenAt: yup
-    .string()
-    .matches(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$/, 'takenAt is a time in UTC.')
-    .required(),
-  system: textsByKey,
-  displays: yup
-    .array(yup.object({ name: text, width: amount, height: amount }).noUnknown())
-    .max(64)
-    .required(),
-  directories: yup.lazy((raw: unknown) =>
-    yup.object(
-      Object.fromEntries(
-        Object.keys((raw ?? {}) as object).map((k) => [k, yup.array(text).max(200).required()]),
-      ) as Record<string, yup.Schema>,
-    ),
-  ),
-  iconThemes: things,
-  pointerSets: things,
-  soundThemes: things,
-  fonts: yup.array(text).max(MOST_ITEMS).required(),
-  autostart: yup
-    .array(yup.object({ id: text, name: text, exec: text, on: yup.boolean().required() }).noUnknown())
-    .max(MOST_ITEMS)
-    .required(),
-  applications: yup
-    .array(yup.object({ id: text, name: text, packaging: text }).noUnknown())
-    .max(MOST_ITEMS)
-    .required(),
-  disk: yup.lazy((raw: unknown) =>
-    yup.object(
-      Object.fromEntries(Object.keys((raw ?? {}) as object).map((k) => [k, amount])) as Record<
-        string,
-        yup.Schema
-      >,
-    ),
-  ),
-  reading: yup
-    .object({
-      memory: yup.array(amount).max(600).required(),
-      processor: yup.array(amount).max(600).required(),
-    })
-    .noUnknown()
-    .nullable()
-    .defined(),
-  unavailable: yup
-    .array(yup.object({ probe: text, why: text }).noUnknown())
-    .max(200)
-    .required(),
-});
 
 export type SurveyAnswer =
   | { readonly ok: true; readonly what: 'survey' | 'settings'; readonly survey: Survey }
@@ -180,14 +134,10 @@ function isJson(text: string): boolean {
 
 function readOwn(json: object): SurveyAnswer {
   try {
-    const { survey: _, ...told } = surveySchema.validateSync(json, {
-      strict: true,
-      abortEarly: true,
-      stripUnknown: false,
-    }) as unknown as Survey & { survey: number };
-    return { ok: true, what: 'survey', survey: { ...EMPTY_SURVEY, ...told } };
+    const { survey: _, ...told } = printedSchema.validateSync(json, { strict: true, abortEarly: true });
+    return { ok: true, what: 'survey', survey: { ...EMPTY_SURVEY, ...told, settings: told.settings ?? {} } };
   } catch (error) {
-    return no(`The survey is damaged: ${(error as yup.ValidationError).message}`);
+    return no(`The survey is damaged: ${(error as ValidationError).message}`);
   }
 }
 

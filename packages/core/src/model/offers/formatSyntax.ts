@@ -1,19 +1,33 @@
+import { list, oneOf, openShape, pattern, shape, tagged, text, type Of } from '../../ground/shape/shape.js';
 import { parseFormat, type FormatToken } from '../traits/format.js';
 
 /** A part's own way to write a clock's text: a table from UTS #35 fields to its codes. Data of a part. */
-export interface FormatSyntax {
-  readonly id: string;
-  readonly name: string;
-  /** One row a code: `field` is a UTS #35 field with its width, such as `HH`. Of two rows for one field the first is written. */
-  readonly codes: readonly { readonly field: string; readonly code: string }[];
-  /** How a literal is written: as it stands where it cannot be taken for a code, else like this. */
-  readonly literals:
-    | { readonly how: 'doubled'; readonly sign: string }
-    | { readonly how: 'quoted'; readonly sign: string }
-    | { readonly how: 'bare' };
-  /** How a line break is written; null where there is one line alone. */
-  readonly lineBreak: string | null;
-}
+export const syntaxSchema = shape(
+  {
+    id: text(100),
+    name: text(200),
+    /** One row a code: `field` is a UTS #35 field with its width, such as `HH`. Of two rows for one field the first is written. */
+    codes: list(
+      openShape({
+        field: pattern(/^([A-Za-z])\1*$/, 'A field is one letter of UTS #35, repeated.'),
+        code: text(20),
+      }),
+      { least: 1, sentence: 'A syntax has at least one code.' },
+    ),
+    /** How a literal is written: as it stands where it cannot be taken for a code, else like this. */
+    literals: tagged('how', [
+      openShape({
+        how: oneOf(['doubled', 'quoted']),
+        sign: text(1).length(1, 'Doubling and quoting need a sign, which is one character.'),
+      }),
+      openShape({ how: oneOf(['bare']) }),
+    ]),
+    /** How a line break is written; null where there is one line alone. */
+    lineBreak: text(20, 0).nullable(),
+  },
+  'A syntax has no field ${unknown}.',
+);
+export type FormatSyntax = Of<typeof syntaxSchema>;
 
 /** A format carried over, and what did not come along. */
 export interface Translated {

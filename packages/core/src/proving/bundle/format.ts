@@ -1,4 +1,5 @@
 import { isSha } from '../../ground/ids.js';
+import { held, isRecord, list, oneOf, openShape, text, whole, type Of } from '../../ground/shape/shape.js';
 import type { Travelling } from '../../model/coat/rowSchemas.js';
 
 /** The name and the version of the format. Readers take every older version; newer ones by the same number only. */
@@ -36,31 +37,51 @@ export const DOCUMENT_PATH = /^[a-z][a-z0-9-]{0,40}\.json$/;
 export const FILE_PATH = /^files\/([0-9a-f]{64})$/;
 export const ARCHIVE_PATH = /^archives\/([0-9a-f]{64})$/;
 
-export interface BundleFile {
-  readonly path: string;
-  readonly sha256: string;
-  /** Bytes. */
-  readonly size: number;
-}
+const LISTED_PATH = /^([a-z][a-z0-9-]{0,40}\.json|(files|archives)\/[0-9a-f]{64})$/;
+export const MOST_FILES = 5000;
 
-export interface Manifest {
-  readonly format: typeof BUNDLE_FORMAT;
-  readonly version: number;
-  readonly what: BundleWhat;
-  readonly title: string;
-  /** ISO date on which it was made. */
-  readonly made: string;
-  readonly files: readonly BundleFile[];
-}
+const fileSchema = openShape({
+  path: held(
+    text(200),
+    'path',
+    (path) =>
+      LISTED_PATH.test(path)
+        ? null
+        : `The manifest of the bundle lists a file that bundles do not have: ${path.slice(0, 80)}.`,
+    { pattern: LISTED_PATH.source },
+  ),
+  sha256: held(
+    text(200),
+    'sha256',
+    (sha) =>
+      isSha(sha) ? null : 'The manifest of the bundle lists a file by what files do not have as a SHA-256.',
+    { pattern: '^[0-9a-f]{64}$' },
+  ),
+  /** Bytes. */
+  size: whole(0, 1e15),
+});
+export type BundleFile = Of<typeof fileSchema>;
+
+const NOT_SAID = 'The manifest of the bundle does not say what is in it.';
+export const manifestSchema = openShape({
+  format: oneOf([BUNDLE_FORMAT]),
+  version: whole(0, 1e6).typeError(NOT_SAID),
+  what: oneOf(BUNDLE_WHATS, NOT_SAID),
+  title: text(10_000, 0).default(''),
+  /** The day on which it was made. */
+  made: text(10_000, 0).default(''),
+  files: list(fileSchema, {
+    most: MOST_FILES,
+    sentence: `The manifest of the bundle lists no files, or more than ${MOST_FILES}.`,
+  }),
+});
+export type Manifest = Of<typeof manifestSchema>;
 
 /** Why a bundle is not taken, in a sentence. */
 export class BundleProblem extends Error {}
 
 /** Documents by their path in the bundle, as JSON. */
 export type Documents = Readonly<Record<string, unknown>>;
-
-export const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** The SHA-256s of files that a document speaks of: whatever stands under `blob`. */
 export function blobsIn(value: unknown, found: Set<string> = new Set()): Set<string> {

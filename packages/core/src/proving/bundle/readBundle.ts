@@ -1,23 +1,25 @@
-import { isSha } from '../../ground/ids.js';
 import { ValidationError } from 'yup';
+import { isRecord } from '../../ground/shape/shape.js';
 import { readRow, type Travelling } from '../../model/coat/rowSchemas.js';
-import { NO_ROWS, type CoatRow, type CoatRows, type Entity } from '../../model/coat/rows.js';
+import {
+  ENTITIES,
+  ENTITY_BOOK,
+  NO_ROWS,
+  type CoatRow,
+  type CoatRows,
+  type Entity,
+} from '../../model/coat/rows.js';
 import { readProfile, type HostProfile } from '../../model/host/profile.js';
 import { readPart, type Part } from '../../model/parts/part.js';
 import { isInside } from '../../measuring/picture/rect.js';
 import { kindBook, targetProblem } from '../../model/coat/kindBook.js';
 import {
-  ARCHIVE_PATH,
   BUNDLE_FORMAT,
-  BUNDLE_WHATS,
   BundleProblem,
   DERIVED_FILES,
-  DOCUMENT_PATH,
   DOCUMENTS,
-  FILE_PATH,
-  isRecord,
+  manifestSchema,
   ROW_FILES,
-  type BundleFile,
   type BundleWhat,
   type Documents,
   type Manifest,
@@ -37,37 +39,19 @@ export interface BundleContent {
 }
 
 const MOST_ROWS = 20_000;
-const MOST_FILES = 5000;
 const MOST_PARTS = 5000;
 
 /** Reads a manifest. @throws BundleProblem with a sentence */
 export function readManifest(raw: unknown): Manifest {
   if (!isRecord(raw) || raw['format'] !== BUNDLE_FORMAT)
     throw new BundleProblem('This is no bundle of Spare Coat: its manifest says another format.');
-  const { version, what, title, made, files } = raw;
-  if (typeof version !== 'number' || !BUNDLE_WHATS.includes(what as BundleWhat))
-    throw new BundleProblem('The manifest of the bundle does not say what is in it.');
-  if (!Array.isArray(files) || files.length > MOST_FILES)
-    throw new BundleProblem(`The manifest of the bundle lists no files, or more than ${MOST_FILES}.`);
-  const listed = files.map((f: unknown): BundleFile => {
-    const { path, sha256, size } = isRecord(f) ? f : {};
-    const isKnown =
-      typeof path === 'string' &&
-      (DOCUMENT_PATH.test(path) || FILE_PATH.test(path) || ARCHIVE_PATH.test(path));
-    if (!isKnown || !isSha(sha256) || typeof size !== 'number')
-      throw new BundleProblem(
-        `The manifest of the bundle lists a file that bundles do not have: ${String(path).slice(0, 80)}.`,
-      );
-    return { path, sha256, size };
-  });
-  return {
-    format: BUNDLE_FORMAT,
-    version,
-    what: what as BundleWhat,
-    title: typeof title === 'string' ? title.slice(0, 200) : '',
-    made: typeof made === 'string' ? made.slice(0, 40) : '',
-    files: listed,
-  };
+  try {
+    const manifest = manifestSchema.validateSync(raw, { abortEarly: true });
+    return { ...manifest, title: manifest.title.slice(0, 200), made: manifest.made.slice(0, 40) };
+  } catch (error) {
+    if (error instanceof ValidationError) throw new BundleProblem(error.message);
+    throw error;
+  }
 }
 
 /** The first sentences of what is wrong, with where it is. */
@@ -140,7 +124,9 @@ function rowsOf(documents: Documents, parts: readonly Part[], profile: HostProfi
         try {
           read = readRow(entity, raw);
         } catch (error) {
-          throw say(`${file}, ${entity}`, error);
+          const of = isRecord(raw) ? rows.element[String(raw['elementId'])] : undefined;
+          const whose = isRecord(of) ? ` of ${String(of['name'])}` : '';
+          throw say(`${file}, ${entity}${whose}`, error);
         }
         const id = String(read.row['id']);
         if (ids.has(id)) throw new BundleProblem(`${file}: two rows have the id ${id}.`);
@@ -172,49 +158,22 @@ function rowsOf(documents: Documents, parts: readonly Part[], profile: HostProfi
   return whole;
 }
 
-/** Which field of a row names a row of which entity. */
-const TIES: readonly (readonly [Entity, string, Entity])[] = [
-  ['picture', 'variantId', 'variant'],
-  ['element', 'displayId', 'display'],
-  ['region', 'elementId', 'element'],
-  ['region', 'pictureId', 'picture'],
-  ['trait', 'elementId', 'element'],
-  ['trait', 'variantId', 'variant'],
-  ['trait', 'pictureId', 'picture'],
-  ['match', 'elementId', 'element'],
-  ['layer', 'matchId', 'match'],
-  ['handmade', 'elementId', 'element'],
-  ['capture', 'variantId', 'variant'],
-  ['sighting', 'captureId', 'capture'],
-  ['sighting', 'elementId', 'element'],
-  ['reading', 'surveyId', 'survey'],
-];
-/** Fields that together name a row only once. */
-const ONCE: readonly (readonly [Entity, readonly string[]])[] = [
-  ['match', ['elementId']],
-  ['layer', ['matchId', 'position']],
-  ['trait', ['elementId', 'trait', 'variantId', 'state']],
-  ['region', ['elementId', 'pictureId', 'state']],
-  ['sighting', ['captureId', 'elementId']],
-  ['accepted', ['finding']],
-  ['kind', ['key']],
-];
-
 /** Whether rows fit each other: what they name is there, values are of their kinds, regions lie on their pictures. */
 function checkTies(rows: CoatRows): void {
-  const all = rows as unknown as Record<Entity, Record<string, Record<string, unknown>>>;
-  for (const [entity, field, target] of TIES)
-    for (const row of Object.values(all[entity])) {
-      const id = row[field];
-      if (id !== null && !all[target][String(id)])
-        throw new BundleProblem(`A ${entity} of the bundle names a ${target} that is not in it.`);
+  const all: Readonly<Record<string, Readonly<Record<string, Readonly<Record<string, unknown>>>>>> = rows;
+  for (const entity of ENTITIES) {
+    const { ties, once } = ENTITY_BOOK[entity];
+    for (const row of Object.values(all[entity] ?? {})) {
+      const astray = Object.entries(ties).find(([field, target]) => {
+        const id = row[field];
+        return id !== null && !all[target]?.[String(id)];
+      });
+      if (astray)
+        throw new BundleProblem(`A ${entity} of the bundle names a ${astray[1]} that is not in it.`);
     }
-  for (const [entity, fields] of ONCE) {
-    const seen = new Set<string>();
-    for (const row of Object.values(all[entity])) {
-      const key = JSON.stringify(fields.map((f) => row[f]));
-      if (seen.has(key)) throw new BundleProblem(`The bundle holds a ${entity} twice.`);
-      seen.add(key);
+    for (const fields of once) {
+      const keys = Object.values(all[entity] ?? {}).map((row) => JSON.stringify(fields.map((f) => row[f])));
+      if (new Set(keys).size < keys.length) throw new BundleProblem(`The bundle holds a ${entity} twice.`);
     }
   }
   if (Object.keys(rows.variant).length === 0) throw new BundleProblem('The bundle holds no variant.');

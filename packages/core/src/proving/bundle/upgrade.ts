@@ -1,5 +1,6 @@
 import { NO_LIMITS } from '../../model/coat/limits.js';
-import { BundleProblem, BUNDLE_VERSION, isRecord, ROW_FILES, type Documents } from './format.js';
+import { BundleProblem, BUNDLE_VERSION, ROW_FILES, type Documents } from './format.js';
+import { isRecord } from '../../ground/shape/shape.js';
 
 /**
  * Makes the next version of an older one. Version 1 had all rows in one document and knew nothing of limits, uses, moves,

@@ -8,7 +8,8 @@ import { commandLine } from '../../model/deeds/quote.js';
 import type { Plan } from '../../model/deeds/step.js';
 import { partsUsed } from '../sheet/sheet.js';
 import { withoutAccountDeep } from '../sheet/privacy.js';
-import { blobsIn, isRecord, ROW_FILES, type Documents, type RowFile } from './format.js';
+import { blobsIn, ROW_FILES, type Documents, type RowFile } from './format.js';
+import { isRecord } from '../../ground/shape/shape.js';
 
 /** What of a coat goes into its bundle beside what it is made of. */
 export interface BundleChoice {

@@ -1,4 +1,4 @@
-import type { Likeness } from '../../model/coat/rows.js';
+import type { Likeness } from '../../model/coat/fields.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
 import type { Rect } from '../../measuring/picture/rect.js';
 import { resample } from '../../measuring/picture/resample.js';

@@ -1,7 +1,8 @@
 import type { CoatRows } from '../../model/coat/rows.js';
 import { partOf, type MatchContext } from '../../deciding/matching/targets.js';
 import type { TraitScore } from '../../deciding/matching/score.js';
-import { resource, type Deed } from '../../model/deeds/deed.js';
+import { resource } from '../../model/deeds/deed.js';
+import { type Deed } from '../../model/deeds/deedSchema.js';
 import { journalOf } from '../../doing/plan/journal.js';
 import { readValue, resourceOf } from '../../model/deeds/written.js';
 import type { TraitValue } from '../../model/traits/value.js';

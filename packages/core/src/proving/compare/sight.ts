@@ -1,4 +1,4 @@
-import type { Likeness } from '../../model/coat/rows.js';
+import type { Likeness } from '../../model/coat/fields.js';
 import { cutOut } from '../../measuring/picture/cutOut.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
 import { readBar } from '../../measuring/picture/readBar.js';

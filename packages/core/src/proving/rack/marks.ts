@@ -1,52 +1,41 @@
 import { idSchema } from '../../ground/ids.js';
-import * as yup from 'yup';
+import { BEYOND, held, list, oneOf, read, shape, whole, type Of } from '../../ground/shape/shape.js';
 import { nameSchema, noteSchema } from '../../ground/text.js';
 
 export const VOTES = ['for', 'against'] as const;
 export type Vote = (typeof VOTES)[number];
 
-/** What one reader says of a coat on the rack: what worked for them, on what host, and whether they are for it. */
-export interface Mark {
-  readonly id: string;
-  /** The version that they tried. */
-  readonly version: number;
-  readonly reader: string;
-  /** Name and version of the desktop, as the reader writes it. */
-  readonly host: string;
-  readonly vote: Vote | null;
-  /** Ids of elements. Those in neither list were not tried. */
-  readonly worked: readonly string[];
-  readonly failed: readonly string[];
-  readonly note: string;
-}
-
 const MOST_ELEMENTS = 2000;
-const idsSchema = yup.array(idSchema).strict().max(MOST_ELEMENTS, 'No coat has so many elements.').required();
+const idsSchema = list(idSchema, { most: MOST_ELEMENTS, sentence: 'No coat has so many elements.' });
 
-const markSchema = yup
-  .object({
-    id: idSchema,
-    version: yup.number().strict().integer().min(1).required(),
-    reader: nameSchema.label('Reader'),
-    host: nameSchema.label('Host'),
-    vote: yup
-      .mixed<Vote>((v): v is Vote => VOTES.includes(v as Vote))
-      .nullable()
-      .defined(),
-    worked: idsSchema,
-    failed: idsSchema,
-    note: noteSchema,
-  })
-  .noUnknown('A mark has no such field.')
-  .test('both', 'An element either worked or did not.', ({ worked, failed }) => {
-    // What is no list at all is told by the fields themselves.
-    if (!Array.isArray(worked) || !Array.isArray(failed)) return true;
-    return worked.every((id) => !failed.includes(id));
-  });
+const markSchema = held(
+  shape(
+    {
+      id: idSchema,
+      /** The version that they tried. */
+      version: whole(1, 1e9),
+      reader: nameSchema.label('Reader'),
+      /** Name and version of the desktop, as the reader writes it. */
+      host: nameSchema.label('Host'),
+      vote: oneOf(VOTES).nullable(),
+      /** Ids of elements. Those in neither list were not tried. */
+      worked: idsSchema,
+      failed: idsSchema,
+      note: noteSchema,
+    },
+    'A mark has no such field.',
+  ),
+  'both',
+  ({ worked, failed }) =>
+    worked.every((id) => !failed.includes(id)) ? null : 'An element either worked or did not.',
+  BEYOND,
+);
+/** What one reader says of a coat on the rack: what worked for them, on what host, and whether they are for it. */
+export type Mark = Of<typeof markSchema>;
 
 /** Reads a mark as it comes from outside. @throws ValidationError with a sentence for everything that is wrong with it */
 export function readMark(value: unknown): Mark {
-  return markSchema.validateSync(value, { abortEarly: false, strict: true });
+  return read(markSchema, value);
 }
 
 export interface Count {

@@ -1,27 +1,18 @@
 import { idSchema } from '../../ground/ids.js';
-import * as yup from 'yup';
-import type { SheetChoice } from '../sheet/sheet.js';
+import { openShape, type Of } from '../../ground/shape/shape.js';
 import { nameSchema, noteSchema } from '../../ground/text.js';
+import { sheetChoiceSchema } from '../sheet/sheet.js';
 
-/** What is said when a coat is put on the rack, or a newer version of it. */
-export interface Publication {
-  readonly coatId: string;
-  readonly name: string;
-  readonly about: string;
-  /** What is new in this version. */
-  readonly notes: string;
-  readonly choice: SheetChoice;
-}
-
-const flag = yup.boolean().strict().required();
-
-const publicationSchema = yup.object({
+const publicationSchema = openShape({
   coatId: idSchema,
   name: nameSchema,
   about: noteSchema,
+  /** What is new in this version. */
   notes: noteSchema,
-  choice: yup.object({ ownPictures: flag, account: flag, survey: flag, notes: flag }).noUnknown().required(),
+  choice: sheetChoiceSchema,
 });
+/** What is said when a coat is put on the rack, or a newer version of it. */
+export type Publication = Of<typeof publicationSchema>;
 
 /** Reads a publication as it comes from outside; what is not known is left out. @throws ValidationError */
 export function readPublication(value: unknown): Publication {

@@ -1,5 +1,6 @@
 import { median } from '../../ground/statistics.js';
-import type { ReadingPhase, ReadingRow } from '../../model/coat/rows.js';
+import type { ReadingRow } from '../../model/coat/rows.js';
+import type { ReadingPhase } from '../../model/coat/rows/host.js';
 
 /** Runs of one phase with the median of their medians: memory in megabytes, processor in percent. */
 export interface ReadingSum {

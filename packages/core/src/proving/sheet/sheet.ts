@@ -1,3 +1,4 @@
+import { flag, shape, type Of } from '../../ground/shape/shape.js';
 import { ordered, coatOf, matchOf, type CaptureRow, type PictureRow } from '../../model/coat/rows.js';
 import { provingCaptures } from '../../deciding/matching/proof.js';
 import type { Survey } from '../../model/host/survey.js';
@@ -16,16 +17,17 @@ import { sayVerdict, verdictOf } from '../readings/verdict.js';
 import { withoutAccountDeep } from './privacy.js';
 
 /** What of a coat goes on its sheet. What could be private is left out unless it is chosen. */
-export interface SheetChoice {
+export const sheetChoiceSchema = shape({
   /** Pictures of the own desktop, before and after. */
-  readonly ownPictures: boolean;
+  ownPictures: flag(),
   /** Folders with the account's name as they are; else `~` stands for them. */
-  readonly account: boolean;
+  account: flag(),
   /** What the host was and had before, by its survey. */
-  readonly survey: boolean;
+  survey: flag(),
   /** What was noted on steps and elements. */
-  readonly notes: boolean;
-}
+  notes: flag(),
+});
+export type SheetChoice = Of<typeof sheetChoiceSchema>;
 export const PLAIN_CHOICE: SheetChoice = { ownPictures: true, account: false, survey: false, notes: false };
 
 export interface SheetPicture {

@@ -1,10 +1,10 @@
-import * as yup from 'yup';
+import { oneOf } from '../../../ground/shape/shape.js';
 import { idSchema } from '../../../ground/ids.js';
 import { nameSchema } from '../../../ground/text.js';
 import { put } from '../../../model/coat/changes.js';
 import { pixelsFields, subjectSchema, timeSchema } from '../../../model/coat/fields.js';
 import { need } from '../../../model/coat/refused.js';
-import { CAPTURE_HOWS } from '../../../model/coat/rows.js';
+import { CAPTURE_HOWS } from '../../../model/coat/rows/own.js';
 import { command } from '../command.js';
 import { by } from '../needs.js';
 
@@ -16,7 +16,7 @@ export const addCapture = command({
     variantId: idSchema,
     name: nameSchema,
     subject: subjectSchema,
-    how: yup.string().oneOf(CAPTURE_HOWS).required(),
+    how: oneOf(CAPTURE_HOWS),
     at: timeSchema,
     ...pixelsFields,
   },

@@ -1,8 +1,7 @@
-import * as yup from 'yup';
 import { idSchema } from '../../../ground/ids.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { whole } from '../../../model/coat/fields.js';
+import { text, whole } from '../../../ground/shape/shape.js';
 import { coatOf } from '../../../model/coat/rows.js';
 import { command } from '../command.js';
 
@@ -12,7 +11,7 @@ export const chooseHost = command({
   fields: {
     profileId: idSchema,
     profileRevision: whole(1, 1e9),
-    channel: yup.string().strict().max(64).nullable().default(null),
+    channel: text(64, 0).nullable().default(null),
   },
   needs: () => ({}),
   does: (rows, { profileId, profileRevision, channel }) =>

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import { list } from '../../../ground/shape/shape.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
 import { kindId } from '../../../model/coat/fields.js';
@@ -9,7 +9,7 @@ import { command } from '../command.js';
 export const dismissKinds = command({
   type: 'coat.dismiss',
   formerly: ['coat.wave'],
-  fields: { kinds: yup.array(kindId).max(200).required() },
+  fields: { kinds: list(kindId, { most: 200 }) },
   needs: () => ({}),
   does: (rows, c) => keep(alter('coat', coatOf(rows), { dismissed: [...new Set(c.kinds)].sort() })),
   says: () => 'Change what is offered as forgotten',

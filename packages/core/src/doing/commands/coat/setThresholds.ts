@@ -1,6 +1,6 @@
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { num } from '../../../model/coat/fields.js';
+import { number } from '../../../ground/shape/shape.js';
 import { CommandRefused } from '../../../model/coat/refused.js';
 import { coatOf } from '../../../model/coat/rows.js';
 import { command } from '../command.js';
@@ -8,7 +8,7 @@ import { command } from '../command.js';
 /** Says from which closeness on (0 to 1) an element is matched, and from which it is near. */
 export const setThresholds = command({
   type: 'coat.thresholds',
-  fields: { matchedAt: num(0, 1), nearAt: num(0, 1) },
+  fields: { matchedAt: number(0, 1), nearAt: number(0, 1) },
   needs: () => ({}),
   does: (rows, { matchedAt, nearAt }) => {
     if (nearAt > matchedAt)

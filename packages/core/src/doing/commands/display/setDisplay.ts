@@ -1,7 +1,8 @@
 import { idSchema } from '../../../ground/ids.js';
 import { alter, put } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { num, whole } from '../../../model/coat/fields.js';
+import { number } from '../../../ground/shape/shape.js';
+import { whole } from '../../../ground/shape/shape.js';
 import { last } from '../../../model/coat/refused.js';
 import { command } from '../command.js';
 
@@ -12,8 +13,8 @@ export const setDisplay = command({
     id: idSchema,
     width: whole(320, 16_384),
     height: whole(200, 16_384),
-    scale: num(0.5, 4),
-    inches: num(3, 200).nullable().default(null),
+    scale: number(0.5, 4),
+    inches: number(3, 200).nullable().default(null),
   },
   needs: () => ({}),
   does: (rows, { id, width, height, scale, inches }) => {

@@ -1,9 +1,9 @@
-import * as yup from 'yup';
 import { idSchema } from '../../../ground/ids.js';
 import { nameSchema } from '../../../ground/text.js';
 import { put } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { kindId, regionSchema, targetSchema, whole } from '../../../model/coat/fields.js';
+import { kindId, regionSchema, targetSchema } from '../../../model/coat/fields.js';
+import { flag, list, whole } from '../../../ground/shape/shape.js';
 import { kindBook } from '../../../model/coat/kindBook.js';
 import { CommandRefused, last } from '../../../model/coat/refused.js';
 import { command } from '../command.js';
@@ -20,8 +20,8 @@ export const addElement = command({
     name: nameSchema,
     weight: whole(1, 5),
     region: regionSchema.nullable().default(null),
-    traits: yup.array(targetSchema).max(200).required(),
-    addition: yup.boolean().strict().optional(),
+    traits: list(targetSchema, { most: 200 }),
+    addition: flag().optional(),
   },
   needs: (c) => ({ element: 'all', picture: 'all', ...under(c.id) }),
   does: (rows, { id, kind, name, weight, region, traits, addition = false }) => {

@@ -1,9 +1,10 @@
 import { idSchema } from '../../../ground/ids.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { nullableId, oneOfOrNull } from '../../../model/coat/fields.js';
+import { nullableId } from '../../../model/coat/fields.js';
+import { oneOfOrNull } from '../../../ground/shape/shape.js';
 import { CommandRefused, need } from '../../../model/coat/refused.js';
-import { CARRY_POLICIES, type ElementCarry } from '../../../model/coat/rows.js';
+import { CARRY_POLICIES, type ElementCarry } from '../../../model/coat/rows/reference.js';
 import { command } from '../command.js';
 import { elementName } from '../names.js';
 

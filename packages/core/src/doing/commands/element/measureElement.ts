@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import { list } from '../../../ground/shape/shape.js';
 import { idSchema } from '../../../ground/ids.js';
 import { keep } from '../../../model/coat/choices.js';
 import { regionSchema, targetSchema } from '../../../model/coat/fields.js';
@@ -15,7 +15,7 @@ export const measureElement = command({
   fields: {
     id: idSchema,
     region: regionSchema,
-    traits: yup.array(targetSchema).max(200).required(),
+    traits: list(targetSchema, { most: 200 }),
   },
   needs: (c) => ({ element: 'all', picture: 'all', ...under(c.id) }),
   does: (rows, { id, region, traits }) => {

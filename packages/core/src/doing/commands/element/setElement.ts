@@ -2,7 +2,8 @@ import { idSchema } from '../../../ground/ids.js';
 import { nameSchema, noteSchema } from '../../../ground/text.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { linksSchema, whole } from '../../../model/coat/fields.js';
+import { linksSchema } from '../../../model/coat/fields.js';
+import { whole } from '../../../ground/shape/shape.js';
 import { need } from '../../../model/coat/refused.js';
 import { command } from '../command.js';
 

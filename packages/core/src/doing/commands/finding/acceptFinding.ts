@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import { text } from '../../../ground/shape/shape.js';
 import { idSchema } from '../../../ground/ids.js';
 import { noteSchema } from '../../../ground/text.js';
 import { alter, put } from '../../../model/coat/changes.js';
@@ -11,8 +11,8 @@ export const acceptFinding = command({
   type: 'finding.accept',
   fields: {
     id: idSchema,
-    finding: yup.string().strict().min(1).max(500).required(),
-    facts: yup.string().strict().max(4000).defined(),
+    finding: text(500),
+    facts: text(4000, 0),
     reason: noteSchema,
     at: timeSchema,
   },

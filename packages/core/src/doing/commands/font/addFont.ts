@@ -1,4 +1,3 @@
-import type * as yup from 'yup';
 import { idSchema, shaSchema } from '../../../ground/ids.js';
 import { nameSchema } from '../../../ground/text.js';
 import { type FaceMetrics, faceSchema } from '../../../measuring/type/face.js';
@@ -13,7 +12,7 @@ export const addFont = command({
     id: idSchema,
     name: nameSchema,
     blob: shaSchema,
-    metrics: faceSchema as unknown as yup.Schema<FaceMetrics>,
+    metrics: faceSchema,
   },
   // One that is there already is not put in twice.
   needs: (c) => ({ font: by('id', c.id) }),

@@ -1,6 +1,6 @@
 import { alter, put } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { ownKindFields } from '../../../model/coat/fields.js';
+import { ownKindFields } from '../../../model/coat/ownKind.js';
 import { CommandRefused } from '../../../model/coat/refused.js';
 import { findKind } from '../../../model/kinds/registry.js';
 import { command } from '../command.js';

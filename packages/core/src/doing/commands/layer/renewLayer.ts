@@ -1,7 +1,7 @@
 import { idSchema } from '../../../ground/ids.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { whole } from '../../../model/coat/fields.js';
+import { whole } from '../../../ground/shape/shape.js';
 import { CommandRefused } from '../../../model/coat/refused.js';
 import { command } from '../command.js';
 import { elementOfLayer } from '../names.js';

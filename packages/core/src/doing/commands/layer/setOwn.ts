@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import { text } from '../../../ground/shape/shape.js';
 import { idSchema } from '../../../ground/ids.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
@@ -13,8 +13,8 @@ export const setOwn = command({
   type: 'layer.own',
   fields: {
     id: idSchema,
-    setting: yup.string().strict().min(1).max(100).required(),
-    value: yup.string().strict().max(500).nullable().defined(),
+    setting: text(100),
+    value: text(500, 0).nullable(),
   },
   needs: () => CHOICES,
   does: (rows, c) => {

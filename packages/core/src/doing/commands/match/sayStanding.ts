@@ -1,8 +1,8 @@
 import { idSchema } from '../../../ground/ids.js';
 import { noteSchema } from '../../../ground/text.js';
 import { setMatch } from '../../../model/coat/choices.js';
-import { oneOfOrNull } from '../../../model/coat/fields.js';
-import { SAID_STANDINGS } from '../../../model/coat/rows.js';
+import { oneOfOrNull } from '../../../ground/shape/shape.js';
+import { SAID_STANDINGS } from '../../../model/coat/rows/matches.js';
 import { command } from '../command.js';
 import { elementName } from '../names.js';
 import { CHOICES } from '../needs.js';

@@ -1,11 +1,10 @@
-import * as yup from 'yup';
 import { idSchema } from '../../../ground/ids.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep, needTraits } from '../../../model/coat/choices.js';
 import { nullableId, traitId } from '../../../model/coat/fields.js';
 import { kindBook, targetProblem } from '../../../model/coat/kindBook.js';
 import { CommandRefused, need } from '../../../model/coat/refused.js';
-import type { TraitValue } from '../../../model/traits/value.js';
+import { traitValueSchema } from '../../../model/traits/value.js';
 import { command } from '../command.js';
 import { elementOfLayer } from '../names.js';
 import { CHOICES } from '../needs.js';
@@ -18,7 +17,7 @@ export const setByHand = command({
     layerId: idSchema,
     trait: traitId,
     variantId: nullableId,
-    value: yup.mixed<TraitValue & {}>().nullable().default(null),
+    value: traitValueSchema.nullable().default(null),
   },
   needs: () => CHOICES,
   does: (rows, c) => {

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import { list } from '../../../ground/shape/shape.js';
 import { idSchema } from '../../../ground/ids.js';
 import { clip, isInside } from '../../../measuring/picture/rect.js';
 import { alter } from '../../../model/coat/changes.js';
@@ -15,7 +15,7 @@ export const replacePicture = command({
     id: idSchema,
     ...pixelsFields,
     /** Ids of the regions on it whose pixels are not what they were. */
-    changed: yup.array(idSchema).max(2000).required(),
+    changed: list(idSchema, { most: 2000 }),
   },
   needs: (c) => ({ picture: by('id', c.id), region: by('pictureId', c.id) }),
   does: (rows, c) => {

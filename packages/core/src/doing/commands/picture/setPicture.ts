@@ -2,7 +2,8 @@ import { idSchema } from '../../../ground/ids.js';
 import { nameSchema } from '../../../ground/text.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { num, subjectSchema } from '../../../model/coat/fields.js';
+import { subjectSchema } from '../../../model/coat/fields.js';
+import { number } from '../../../ground/shape/shape.js';
 import { need } from '../../../model/coat/refused.js';
 import { command } from '../command.js';
 import { by } from '../needs.js';
@@ -15,8 +16,8 @@ export const setPicture = command({
     variantId: idSchema,
     name: nameSchema,
     subject: subjectSchema,
-    scale: num(0.5, 4).nullable().default(null),
-    inches: num(3, 200).nullable().default(null),
+    scale: number(0.5, 4).nullable().default(null),
+    inches: number(3, 200).nullable().default(null),
   },
   needs: (c) => ({ picture: by('id', c.id) }),
   does: (rows, { id, variantId, name, subject, scale, inches }) => {

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import { text } from '../../../ground/shape/shape.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
 import { coatOf } from '../../../model/coat/rows.js';
@@ -11,9 +11,9 @@ const MOST_MOVES = 200;
 export const moveStep = command({
   type: 'plan.move',
   fields: {
-    key: yup.string().strict().min(1).max(500).required(),
+    key: text(500),
     /** The step it comes after, or the beginning of a sitting. */
-    after: yup.string().strict().min(1).max(500).required(),
+    after: text(500),
   },
   needs: () => ({}),
   does: (rows, { key, after }) => {

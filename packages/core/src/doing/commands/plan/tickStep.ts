@@ -1,10 +1,11 @@
-import * as yup from 'yup';
+import { text, oneOf, list } from '../../../ground/shape/shape.js';
 import { idSchema, shaSchema } from '../../../ground/ids.js';
 import { noteSchema } from '../../../ground/text.js';
 import { put } from '../../../model/coat/changes.js';
-import { keptStepSchema, timeSchema } from '../../../model/coat/fields.js';
+import { timeSchema } from '../../../model/coat/fields.js';
+import { keptStepSchema } from '../../../model/deeds/step.js';
 import { CommandRefused } from '../../../model/coat/refused.js';
-import { JOURNAL_WHATS, type JournalWhat } from '../../../model/coat/rows.js';
+import { JOURNAL_WHATS, type JournalWhat } from '../../../model/coat/rows/journal.js';
 import type { KeptStep } from '../../../model/deeds/step.js';
 import { command } from '../command.js';
 import { by } from '../needs.js';
@@ -25,12 +26,12 @@ export const tickStep = command({
   type: 'plan.tick',
   fields: {
     id: idSchema,
-    stepKey: yup.string().strict().min(1).max(500).required(),
-    title: yup.string().strict().max(500).required(),
-    what: yup.string().oneOf(JOURNAL_WHATS).required(),
+    stepKey: text(500),
+    title: text(500),
+    what: oneOf(JOURNAL_WHATS),
     note: noteSchema,
-    pictures: yup.array(shaSchema).max(20).required(),
-    step: keptStepSchema as unknown as yup.Schema<KeptStep | null>,
+    pictures: list(shaSchema, { most: 20 }),
+    step: keptStepSchema.nullable().default(null),
     at: timeSchema,
   },
   needs: (c) => ({ journal: by('id', c.id) }),

@@ -1,9 +1,9 @@
-import * as yup from 'yup';
+import { oneOf } from '../../../ground/shape/shape.js';
 import { idSchema } from '../../../ground/ids.js';
 import { put } from '../../../model/coat/changes.js';
 import { nullableId, samplesSchema, timeSchema } from '../../../model/coat/fields.js';
 import { CommandRefused, need } from '../../../model/coat/refused.js';
-import { READING_LOADS, READING_PHASES } from '../../../model/coat/rows.js';
+import { READING_LOADS, READING_PHASES } from '../../../model/coat/rows/host.js';
 import { command } from '../command.js';
 import { by } from '../needs.js';
 
@@ -14,8 +14,8 @@ export const addReading = command({
     id: idSchema,
     surveyId: nullableId,
     at: timeSchema,
-    phase: yup.string().oneOf(READING_PHASES).required(),
-    load: yup.string().oneOf(READING_LOADS).required(),
+    phase: oneOf(READING_PHASES),
+    load: oneOf(READING_LOADS),
     memory: samplesSchema,
     processor: samplesSchema,
   },

@@ -1,9 +1,9 @@
-import * as yup from 'yup';
+import { oneOf } from '../../../ground/shape/shape.js';
 import { idSchema } from '../../../ground/ids.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
 import { need } from '../../../model/coat/refused.js';
-import { READING_LOADS, READING_PHASES } from '../../../model/coat/rows.js';
+import { READING_LOADS, READING_PHASES } from '../../../model/coat/rows/host.js';
 import { command } from '../command.js';
 import { by } from '../needs.js';
 
@@ -12,8 +12,8 @@ export const setReading = command({
   type: 'reading.set',
   fields: {
     id: idSchema,
-    phase: yup.string().oneOf(READING_PHASES).required(),
-    load: yup.string().oneOf(READING_LOADS).required(),
+    phase: oneOf(READING_PHASES),
+    load: oneOf(READING_LOADS),
   },
   needs: (c) => ({ reading: by('id', c.id) }),
   does: (rows, { id, phase, load }) =>

@@ -1,8 +1,9 @@
-import * as yup from 'yup';
 import { idSchema } from '../../../ground/ids.js';
-import { nullableId, traitId, whole } from '../../../model/coat/fields.js';
+import { nullableId, traitId } from '../../../model/coat/fields.js';
+import { list, oneOf, text, whole } from '../../../ground/shape/shape.js';
 import { CommandRefused, need } from '../../../model/coat/refused.js';
-import { CHOSEN_BY, type CoatRows, type LayerRow, type MatchRow } from '../../../model/coat/rows.js';
+import { type CoatRows, type LayerRow, type MatchRow } from '../../../model/coat/rows.js';
+import { CHOSEN_BY } from '../../../model/coat/rows/matches.js';
 
 /** How an offer is named: of a part by its revision, of the host or of one's own making by null. */
 export const offerFields = {
@@ -11,12 +12,12 @@ export const offerFields = {
   layerId: idSchema,
   partId: nullableId,
   partRevision: whole(1, 1e9).nullable().default(null),
-  offer: yup.string().strict().min(1).max(100).required(),
-  by: yup.string().oneOf(CHOSEN_BY).optional(),
+  offer: text(100),
+  by: oneOf(CHOSEN_BY).optional(),
 };
 
 /** Some traits; null: all. */
-export const someTraits = yup.array(traitId).min(1).max(60).nullable().default(null);
+export const someTraits = list(traitId, { least: 1, most: 60 }).nullable().default(null);
 
 interface LayerAt {
   readonly layer: LayerRow;

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import { list } from '../../../ground/shape/shape.js';
 import { idSchema } from '../../../ground/ids.js';
 import { alter, put } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
@@ -14,7 +14,7 @@ export const setSightings = command({
   type: 'sighting.set',
   fields: {
     captureId: idSchema,
-    sightings: yup.array(sightingSchema).min(1).max(1000).required(),
+    sightings: list(sightingSchema, { least: 1, most: 1000 }),
   },
   needs: (c) => ({
     element: 'all',

@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import { oneOf } from '../../../ground/shape/shape.js';
 import { idSchema, shaSchema } from '../../../ground/ids.js';
 import { nameSchema } from '../../../ground/text.js';
 import { put } from '../../../model/coat/changes.js';
@@ -13,10 +13,7 @@ export const addSurvey = command({
     id: idSchema,
     name: nameSchema,
     at: timeSchema,
-    what: yup
-      .string()
-      .oneOf(['survey', 'settings'] as const)
-      .required(),
+    what: oneOf(['survey', 'settings']),
     blob: shaSchema,
   },
   needs: (c) => ({ survey: by('id', c.id) }),

@@ -1,7 +1,9 @@
 import { idSchema } from '../../../ground/ids.js';
 import { alter } from '../../../model/coat/changes.js';
 import { keep, needTraits } from '../../../model/coat/choices.js';
-import { num, oneOfOrNull, traitId } from '../../../model/coat/fields.js';
+import { traitId } from '../../../model/coat/fields.js';
+import { number } from '../../../ground/shape/shape.js';
+import { oneOfOrNull } from '../../../ground/shape/shape.js';
 import { need } from '../../../model/coat/refused.js';
 import { IMPORTANCES } from '../../../model/kinds/kind.js';
 import { command } from '../command.js';
@@ -15,7 +17,7 @@ export const weighTrait = command({
     elementId: idSchema,
     trait: traitId,
     importance: oneOfOrNull(IMPORTANCES),
-    tolerance: num(0, 50).nullable().default(null),
+    tolerance: number(0, 50).nullable().default(null),
   },
   needs: (c) => ({ element: by('id', c.elementId) }),
   does: (rows, { elementId, trait, importance, tolerance }) => {

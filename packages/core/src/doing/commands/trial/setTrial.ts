@@ -1,11 +1,10 @@
-import * as yup from 'yup';
 import { idSchema } from '../../../ground/ids.js';
 import { dateSchema, noteSchema } from '../../../ground/text.js';
 import { alter, put } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
-import { whole } from '../../../model/coat/fields.js';
+import { oneOf, text, whole } from '../../../ground/shape/shape.js';
 import { CommandRefused } from '../../../model/coat/refused.js';
-import { TRIAL_OUTCOMES } from '../../../model/coat/rows.js';
+import { TRIAL_OUTCOMES } from '../../../model/coat/rows/host.js';
 import { command } from '../command.js';
 import { by } from '../needs.js';
 
@@ -16,9 +15,9 @@ export const setTrial = command({
     id: idSchema,
     partId: idSchema,
     partRevision: whole(1, 1e9),
-    family: yup.string().strict().min(1).max(64).required(),
-    hostVersion: yup.string().strict().min(1).max(40).required(),
-    outcome: yup.string().oneOf(TRIAL_OUTCOMES).required(),
+    family: text(64),
+    hostVersion: text(40),
+    outcome: oneOf(TRIAL_OUTCOMES),
     why: noteSchema,
     tried: dateSchema,
   },

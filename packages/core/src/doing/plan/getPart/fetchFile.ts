@@ -1,5 +1,6 @@
 import { DOWNLOADS } from '../../../measuring/standards/places.js';
-import { nameOfPath, type Deed } from '../../../model/deeds/deed.js';
+import { nameOfPath } from '../../../model/deeds/deed.js';
+import { type Deed } from '../../../model/deeds/deedSchema.js';
 import { isFetchable } from '../../../model/offers/placeSchemas.js';
 import { SAFE_POINT } from '../frame.js';
 import { cacheOf, commonOf, partName, type ChannelOf, type Getting } from './getting.js';

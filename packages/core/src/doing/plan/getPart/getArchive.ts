@@ -1,5 +1,6 @@
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
-import { nameOfPath, resource, type Made } from '../../../model/deeds/deed.js';
+import { nameOfPath, resource } from '../../../model/deeds/deed.js';
+import { type Made } from '../../../model/deeds/deedSchema.js';
 import { fetchFile } from './fetchFile.js';
 import {
   cacheOf,

@@ -1,5 +1,6 @@
 import { fillTemplate } from '../../../model/deeds/quote.js';
-import { resource, type Made } from '../../../model/deeds/deed.js';
+import { resource } from '../../../model/deeds/deed.js';
+import { type Made } from '../../../model/deeds/deedSchema.js';
 import type { HostProfile } from '../../../model/host/profile.js';
 import { laterBreak } from '../../../model/offers/break.js';
 import type { Part } from '../../../model/parts/part.js';

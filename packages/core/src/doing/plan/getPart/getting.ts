@@ -1,7 +1,7 @@
 import type { PlanDraft, StepDraft } from '../draft.js';
 import { DOWNLOADS } from '../../../measuring/standards/places.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
-import type { Made } from '../../../model/deeds/deed.js';
+import type { Made } from '../../../model/deeds/deedSchema.js';
 import type { HostProfile } from '../../../model/host/profile.js';
 import type { Channel, Part } from '../../../model/parts/part.js';
 

@@ -1,5 +1,6 @@
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
-import { deedOfCommand, resource, type Deed } from '../../../model/deeds/deed.js';
+import { deedOfCommand, resource } from '../../../model/deeds/deed.js';
+import { type Deed } from '../../../model/deeds/deedSchema.js';
 import { firstSteps } from '../../../model/parts/fit.js';
 import { NOTE, SAFE_POINT } from '../frame.js';
 import { files, type Getting, type Ready } from './getting.js';

@@ -1,6 +1,7 @@
 import type { HostProfile } from '../../../model/host/profile.js';
 import { folderMeant, placeClass, sayPlace } from '../../../measuring/standards/places.js';
-import { folderOf, isArchive, resource, type Deed } from '../../../model/deeds/deed.js';
+import { folderOf, isArchive, resource } from '../../../model/deeds/deed.js';
+import { type Deed } from '../../../model/deeds/deedSchema.js';
 import { placesOf } from '../placesOf.js';
 import { quoteWord } from '../../../model/deeds/quote.js';
 import type { Step } from '../../../model/deeds/step.js';
