@@ -29,7 +29,7 @@ const TEXTS = [
   '\u0007',
   'HH:mm',
   'yyyy',
-  `${'A'.repeat(5464)}`,
+  'A'.repeat(5464),
   `${'A'.repeat(5463)}=`,
 ];
 

@@ -9,23 +9,28 @@ const TYPES: Readonly<Record<string, string>> = {
   array: 'a list',
   object: 'an object',
 };
-const a = (n: number, one: string) => `${n.toLocaleString('en-GB')} ${n === 1 ? one : `${one}s`}`;
+const many = (n: number, one: string, more: string) => `${n.toLocaleString('en-GB')} ${n === 1 ? one : more}`;
+/** What a sentence is made with: the field, and what its check was given. */
+interface About {
+  readonly path: string;
+}
 /** The field, or what stands for the whole where it has no name. */
 const what = (path: string) => (path === '' || path === 'this' ? 'It' : path);
 
 yup.setLocale({
   mixed: {
-    default: ({ path }) => `${what(path)} is not right.`,
-    required: ({ path }) => `${what(path)} is needed.`,
-    defined: ({ path }) => `${what(path)} is needed.`,
-    notNull: ({ path }) => `${what(path)} is needed.`,
-    oneOf: ({ path, values }) => `${what(path)} is one of ${String(values)}.`,
-    notType: ({ path, type }) => `${what(path)} is ${TYPES[type] ?? 'of another type'}.`,
+    default: ({ path }: About) => `${what(path)} is not right.`,
+    required: ({ path }: About) => `${what(path)} is needed.`,
+    defined: ({ path }: About) => `${what(path)} is needed.`,
+    notNull: ({ path }: About) => `${what(path)} is needed.`,
+    oneOf: ({ path, values }: About & { values: unknown }) => `${what(path)} is one of ${String(values)}.`,
+    notType: ({ path, type }: About & { type: string }) =>
+      `${what(path)} is ${TYPES[type] ?? 'of another type'}.`,
   },
   string: {
-    min: ({ path, min }) => `${what(path)} has at least ${a(min, 'character')}.`,
-    max: ({ path, max }) => `${what(path)} has at most ${a(max, 'character')}.`,
-    length: ({ path, length }) => `${what(path)} has ${a(length, 'character')}.`,
+    min: ({ path, min }) => `${what(path)} has at least ${many(min, 'character', 'characters')}.`,
+    max: ({ path, max }) => `${what(path)} has at most ${many(max, 'character', 'characters')}.`,
+    length: ({ path, length }) => `${what(path)} has ${many(length, 'character', 'characters')}.`,
     matches: ({ path }) => `${what(path)} is not written as it should be.`,
   },
   number: {
@@ -33,11 +38,14 @@ yup.setLocale({
     max: ({ path, max }) => `${what(path)} is ${max} or less.`,
     moreThan: ({ path, more }) => `${what(path)} is more than ${more}.`,
     lessThan: ({ path, less }) => `${what(path)} is less than ${less}.`,
-    integer: ({ path }) => `${what(path)} is a whole number.`,
+    integer: ({ path }: About) => `${what(path)} is a whole number.`,
   },
   array: {
-    min: ({ path, min }) => `${what(path)} has at least ${a(min, 'entry').replace('entrys', 'entries')}.`,
-    max: ({ path, max }) => `${what(path)} has at most ${a(max, 'entry').replace('entrys', 'entries')}.`,
+    min: ({ path, min }) => `${what(path)} has at least ${many(min, 'entry', 'entries')}.`,
+    max: ({ path, max }) => `${what(path)} has at most ${many(max, 'entry', 'entries')}.`,
   },
-  object: { noUnknown: ({ path, unknown }) => `${what(path)} has no field ${String(unknown)}.` },
+  object: {
+    noUnknown: ({ path, unknown }: About & { unknown: unknown }) =>
+      `${what(path)} has no field ${String(unknown)}.`,
+  },
 });

@@ -103,7 +103,7 @@ export function scalar(longest = 1000): yup.MixedSchema<string | number | boolea
 }
 
 /** Anything that a guard takes, with what says the same in JSON Schema. */
-export function plain<T extends NonNullable<unknown>>(
+export function plain<T extends object | string | number | boolean>(
   isRight: (value: unknown) => value is T,
   sentence: string,
   json: JsonSchema,
@@ -244,7 +244,7 @@ export function anyOf<const B extends readonly yup.AnySchema[]>(
 }
 
 /** A check that something fits the one branch that it can only be. */
-function inOne(pick: (value: unknown) => yup.AnySchema | null, sentence: string): yup.TestConfig<unknown> {
+function inOne(pick: (value: unknown) => yup.AnySchema | null, sentence: string): yup.TestConfig {
   return {
     name: 'union',
     skipAbsent: true,

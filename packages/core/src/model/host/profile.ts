@@ -2,7 +2,6 @@ import { idSchema } from '../../ground/ids.js';
 import {
   anyOf,
   BEYOND,
-  flag,
   held,
   isRecord,
   list,

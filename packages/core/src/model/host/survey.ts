@@ -61,15 +61,12 @@ const printedSchema = openShape({
   settings: settingsSchema.optional(),
 });
 
-/** The same in the core's form. */
-const surveySchema = openShape({
-  /** When it was taken; null where it was not said. */
-  takenAt: taken.nullable(),
-  ...sectionFields,
-  settings: settingsSchema,
-});
 /** What a host is at one moment, as `survey.sh` prints it or as a settings dump tells. */
-export type Survey = Of<typeof surveySchema>;
+export type Survey = Omit<Of<typeof printedSchema>, 'survey' | 'takenAt' | 'settings'> & {
+  /** When it was taken; null where it was not said. */
+  readonly takenAt: string | null;
+  readonly settings: Of<typeof settingsSchema>;
+};
 
 export const EMPTY_SURVEY: Survey = {
   takenAt: null,

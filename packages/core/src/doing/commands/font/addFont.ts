@@ -1,6 +1,6 @@
 import { idSchema, shaSchema } from '../../../ground/ids.js';
 import { nameSchema } from '../../../ground/text.js';
-import { type FaceMetrics, faceSchema } from '../../../measuring/type/face.js';
+import { faceSchema } from '../../../measuring/type/face.js';
 import { put } from '../../../model/coat/changes.js';
 import { command } from '../command.js';
 import { by } from '../needs.js';

@@ -6,7 +6,6 @@ import { timeSchema } from '../../../model/coat/fields.js';
 import { keptStepSchema } from '../../../model/deeds/step.js';
 import { CommandRefused } from '../../../model/coat/refused.js';
 import { JOURNAL_WHATS, type JournalWhat } from '../../../model/coat/rows/journal.js';
-import type { KeptStep } from '../../../model/deeds/step.js';
 import { command } from '../command.js';
 import { by } from '../needs.js';
 
