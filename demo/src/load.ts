@@ -27,6 +27,7 @@ import { findKind, findTrait } from '@spare-coat/core/model/kinds/registry';
 import { measuredTraits } from '@spare-coat/core/model/kinds/measure';
 import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
 import { putBlob } from '@spare-coat/server/blobs/store';
+import type { ReadPicture } from '@spare-coat/core/proving/wire/picture';
 import { createCoat, runCommand } from '@spare-coat/server/coats/commands';
 import { loadRows } from '@spare-coat/server/coats/store';
 import { migrate, NewerSchema } from '@spare-coat/server/db/migrate';
@@ -34,7 +35,7 @@ import { inTransaction, openPool, type Db } from '@spare-coat/server/db/pool';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { partsServing } from '@spare-coat/server/parts/store';
 import { shipPart } from '@spare-coat/server/parts/write';
-import { normaliseWorker, type NormalisedPicture } from '@spare-coat/server/pictures/normalise';
+import { normaliseWorker } from '@spare-coat/server/pictures/normalise';
 import { shipProfile } from '@spare-coat/server/profiles/store';
 import { PARTS } from './catalogue.js';
 import { DEMO_CAPTURES, DEMO_DONE, DEMO_ELEMENTS, DEMO_NAME, type DemoElement } from './coat.js';
@@ -79,13 +80,13 @@ try {
   await db.end();
 }
 
-async function loadPicture(path: string): Promise<{ picture: NormalisedPicture; pixels: Pixels }> {
+async function loadPicture(path: string): Promise<{ picture: ReadPicture; pixels: Pixels }> {
   const blob = await putBlob(db, createReadStream(path), 'image/png', MOST);
   const read = normaliseWorker(db);
   const picture = (await read(
     { original: blob.sha256 },
     { signal: new AbortController().signal, progress: () => undefined, partial: () => Promise.resolve() },
-  )) as NormalisedPicture;
+  )) as ReadPicture;
   const { data, info } = await sharp(await readFile(path))
     .ensureAlpha()
     .raw()

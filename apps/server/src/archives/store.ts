@@ -1,14 +1,10 @@
 import { randomUUID } from 'node:crypto';
+import type { ArchiveQuestion } from '@spare-coat/core/proving/wire/parts';
 import type { Queryable } from '../db/pool.js';
 
 /** What a reading depends on: the bytes, the host, and which icons are to be shown. */
-export interface ReadingInput {
+export interface ReadingInput extends ArchiveQuestion {
   readonly sha256: string;
-  readonly file: string;
-  readonly profile: { readonly id: string; readonly revision: number } | null;
-  readonly iconSize: number;
-  readonly iconScale: number;
-  readonly names: readonly string[];
 }
 
 export interface KeptReading {

@@ -1,19 +1,13 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
+import type { JobState } from '@spare-coat/core/proving/wire/job';
 import { troubleOf, type Db, type Queryable } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 
 /** Long work off the request thread. A job is a row: whoever claims it holds a lease and renews it while working. */
-export interface Job {
-  readonly id: string;
+export interface Job extends JobState {
   readonly kind: string;
   readonly input: Readonly<Record<string, unknown>>;
-  readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
-  readonly progress: number;
-  /** What was found so far; null until there is something. */
-  readonly partial: unknown;
-  readonly result: unknown;
-  readonly problem: { readonly code: string; readonly sentence: string } | null;
 }
 
 export interface JobTools {

@@ -1,11 +1,5 @@
-import type { TrialRow } from '@spare-coat/core/model/coat/rows';
+import type { ToldTrial } from '@spare-coat/core/proving/wire/parts';
 import type { Queryable } from '../db/pool.js';
-
-/** A trial with the coat in which it was noted. */
-export interface ToldTrial extends TrialRow {
-  readonly coatId: string;
-  readonly coat: string;
-}
 
 /** Trials of all coats that are not deleted, newest first: what was tried for one coat is worth knowing in the next. */
 export async function listTrials(db: Queryable): Promise<ToldTrial[]> {

@@ -1,3 +1,4 @@
+import type { CataloguePart } from '@spare-coat/core/proving/wire/parts';
 import { randomUUID } from 'node:crypto';
 import { sameJson } from '@spare-coat/core/model/coat/changes';
 import { readPart, type Part } from '@spare-coat/core/model/parts/part';
@@ -23,7 +24,7 @@ function partOf(body: unknown, id: string, revision: number): Part {
 }
 
 /** Makes a part or its next revision. Shipped parts are left as they are: one duplicates them. */
-export function putOwnPart(db: Db, id: string, body: unknown): Promise<CatalogueAnswer> {
+export function putOwnPart(db: Db, id: string, body: unknown): Promise<CataloguePart> {
   const envelope = readRevisionEnvelope(body);
   const checked = partOf(body, id, envelope.revision + 1);
   return inTransaction(db, async (client) => {
@@ -50,12 +51,6 @@ export function putOwnPart(db: Db, id: string, body: unknown): Promise<Catalogue
     );
     return { part, shipped: false, gone: false };
   });
-}
-
-export interface CatalogueAnswer {
-  readonly part: Part;
-  readonly shipped: boolean;
-  readonly gone: boolean;
 }
 
 /** Takes one's own part out of the catalogue, or brings it back. Coats that pin it keep it. */

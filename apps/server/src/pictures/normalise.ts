@@ -1,3 +1,4 @@
+import type { ReadPicture } from '@spare-coat/core/proving/wire/picture';
 import { pipeline } from 'node:stream/promises';
 import { findBlob, putBlob, readBlob } from '../blobs/store.js';
 import type { Db } from '../db/pool.js';
@@ -15,17 +16,9 @@ const BOUNDS = {
 /** A PNG of 40 megapixels of noise is some 160 MB. */
 const MOST_OUTPUT = 200 * 1024 * 1024;
 
-export interface NormalisedPicture {
-  readonly original: string;
-  readonly blob: string;
-  readonly width: number;
-  readonly height: number;
-  readonly remarks: readonly string[];
-}
-
 /** The picture a file became, if it was read before. */
-export async function findPicture(db: Db, original: string): Promise<NormalisedPicture | null> {
-  const { rows } = await db.query<NormalisedPicture>(
+export async function findPicture(db: Db, original: string): Promise<ReadPicture | null> {
+  const { rows } = await db.query<ReadPicture>(
     'select original, normalised as blob, width, height, remarks from picture_file where original = $1',
     [original],
   );
@@ -47,7 +40,7 @@ export function normaliseWorker(db: Db): Worker {
   };
 }
 
-async function normalise(db: Db, original: string, tools: JobTools): Promise<NormalisedPicture> {
+async function normalise(db: Db, original: string, tools: JobTools): Promise<ReadPicture> {
   const source = await findBlob(db, original);
   if (!source) throw new Problem(404, 'not-found', 'The file is no longer kept here.');
   const child = startBounded(BOUNDS);

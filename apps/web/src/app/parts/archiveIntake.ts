@@ -1,6 +1,7 @@
 import { neededIconNames } from '@spare-coat/core/model/coat/neededIcons';
 import { Injectable, inject, signal } from '@angular/core';
-import { Api, type ArchiveQuestion } from '../shared/api';
+import type { ArchiveQuestion } from '@spare-coat/core/proving/wire/parts';
+import { Api } from '../shared/api';
 import { waitForJob } from '../shared/waitForJob';
 import { CoatView } from '../shared/coatView';
 

@@ -14,62 +14,26 @@ import type { Mark } from '@spare-coat/core/proving/rack/marks';
 import type { Publication } from '@spare-coat/core/proving/rack/publication';
 import type { OnRack, RackAnswer, RackItem, RackPage } from '@spare-coat/core/proving/wire/rack';
 import type { ListedDetails, ListedPage, ListedUpdate } from '@spare-coat/core/model/parts/listing';
-import type { Answerable, CoatCard, CoatsPage, Written } from '@spare-coat/core/proving/wire/coat';
+import type {
+  Answerable,
+  CoatCard,
+  CoatsPage,
+  LoadedCoat,
+  Written,
+} from '@spare-coat/core/proving/wire/coat';
+import type { JobState } from '@spare-coat/core/proving/wire/job';
+import type {
+  ArchiveQuestion,
+  CataloguePart,
+  ListedUpdates,
+  PartsPage,
+  ToldTrial,
+} from '@spare-coat/core/proving/wire/parts';
+import type { ReadPicture } from '@spare-coat/core/proving/wire/picture';
 import type { GlyphTable } from '@spare-coat/core/doing/scene/glyphs';
 import type { FaceMetrics } from '@spare-coat/core/measuring/type/face';
 import type { KnownFace } from '@spare-coat/core/measuring/type/nearestFaces';
 import { firstValueFrom, lastValueFrom, tap, type Observable } from 'rxjs';
-
-export interface LoadedCoat {
-  readonly revision: number;
-  readonly rows: CoatRows;
-  readonly undo: Answerable | null;
-  readonly redo: Answerable | null;
-}
-export interface ReadPicture {
-  readonly original: string;
-  readonly blob: string;
-  readonly width: number;
-  readonly height: number;
-  readonly remarks: readonly string[];
-}
-export interface PartsPage {
-  readonly parts: Part[];
-  /** Ids of those that are one's own. */
-  readonly own: string[];
-  readonly next: string | null;
-}
-export interface CataloguePart {
-  readonly part: Part;
-  readonly shipped: boolean;
-  readonly gone: boolean;
-}
-export interface ListedUpdates {
-  readonly updates: readonly ListedUpdate[];
-  readonly problems: readonly { readonly name: string; readonly sentence: string }[];
-  /** How many parts are followed. */
-  readonly followed: number;
-}
-export interface ToldTrial extends TrialRow {
-  readonly coatId: string;
-  readonly coat: string;
-}
-export interface ArchiveQuestion {
-  readonly file: string;
-  readonly profile: { readonly id: string; readonly revision: number } | null;
-  readonly iconSize: number;
-  readonly iconScale: number;
-  readonly names: readonly string[];
-}
-export interface JobState {
-  readonly id: string;
-  readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
-  readonly progress: number;
-  /** What was found so far; null until there is something. */
-  readonly partial?: unknown;
-  readonly result: unknown;
-  readonly problem: { readonly code: string; readonly sentence: string } | null;
-}
 
 /** What went wrong, in a sentence for the person. `away` when the server could not be reached at all. */
 export class ApiProblem extends Error {

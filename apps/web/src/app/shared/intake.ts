@@ -1,7 +1,8 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { PictureRow } from '@spare-coat/core/model/coat/rows';
 import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/measuring/picture/header';
-import { Api, type ReadPicture } from './api';
+import type { ReadPicture } from '@spare-coat/core/proving/wire/picture';
+import { Api } from './api';
 import { CoatStore } from './coatStore';
 import { newId } from './newId';
 import { Notices } from './notices';

@@ -1,5 +1,6 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import { Api, type ToldTrial } from './api';
+import type { ToldTrial } from '@spare-coat/core/proving/wire/parts';
+import { Api } from './api';
 import { CoatView } from './coatView';
 
 /** Trials of parts: this coat's as they stand now, other coats' as the server tells. Newest first. */

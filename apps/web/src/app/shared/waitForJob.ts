@@ -1,4 +1,5 @@
-import type { Api, ApiProblem, JobState } from './api';
+import type { JobState } from '@spare-coat/core/proving/wire/job';
+import type { Api, ApiProblem } from './api';
 
 const POLL_MS = 120;
 

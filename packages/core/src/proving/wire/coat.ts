@@ -12,6 +12,14 @@ export interface Answerable {
   readonly label: string;
 }
 
+/** A coat as it is opened: all its rows, and what undo and redo would do. */
+export interface LoadedCoat {
+  readonly revision: number;
+  readonly rows: CoatRows;
+  readonly undo: Answerable | null;
+  readonly redo: Answerable | null;
+}
+
 /** One entry of a coat's history, as other windows need it. */
 export interface Entry {
   readonly revision: number;

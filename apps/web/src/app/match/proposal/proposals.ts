@@ -1,7 +1,8 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { coatOf } from '@spare-coat/core/model/coat/rows';
 import type { ProposalReport } from '@spare-coat/core/deciding/proposal/report';
-import { Api, type JobState } from '../../shared/api';
+import type { JobState } from '@spare-coat/core/proving/wire/job';
+import { Api } from '../../shared/api';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 

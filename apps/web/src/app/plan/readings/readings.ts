@@ -2,7 +2,12 @@ import { median } from '@spare-coat/core/ground/statistics';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { type ReadingRow } from '@spare-coat/core/model/coat/rows';
-import { READING_LOADS, READING_PHASES, type ReadingLoad, type ReadingPhase } from '@spare-coat/core/model/coat/rows/host';
+import {
+  READING_LOADS,
+  READING_PHASES,
+  type ReadingLoad,
+  type ReadingPhase,
+} from '@spare-coat/core/model/coat/rows/host';
 import { sayVerdict, verdictOf, type Verdict } from '@spare-coat/core/proving/readings/verdict';
 import { byPart } from '@spare-coat/core/proving/readings/byPart';
 import { NumberChart, roomColours } from '../../shared/chart';
