@@ -62,7 +62,7 @@ describe('a coat', () => {
     // What a card tells may come with a later look.
     const card = async () =>
       ((await server.get('/api/coats')).body as CoatsPage).coats.find((c) => c.name === 'Listed');
-    await expect.poll(async () => (await card())?.figures, { timeout: 10_000 }).not.toBeNull();
+    await expect.poll(async () => (await card())?.figures, { timeout: 60_000, interval: 200 }).not.toBeNull();
     expect(await card()).toMatchObject({ figures: { closeness: null, tape: [] } });
   });
 

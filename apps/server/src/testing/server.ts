@@ -133,6 +133,8 @@ export async function startTestServer(
     mirror: options.mirror ?? null,
   });
   const server: Server = createServer(app);
+  // Longer than any test is quiet: a connection that the server closes while it is taken up again would fail the request.
+  server.keepAliveTimeout = 120_000;
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   const ask = async (path: string, init: RequestInit) => {

@@ -4,7 +4,23 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { STANDINGS } from '@spare-coat/core/deciding/matching/standing';
 import type { CoatCard, CoatsPage } from '@spare-coat/core/proving/wire/coat';
-import { EMPTY, Subject, catchError, debounceTime, defer, startWith, switchMap, tap, timer } from 'rxjs';
+import {
+  EMPTY,
+  Subject,
+  catchError,
+  debounceTime,
+  defer,
+  expand,
+  forkJoin,
+  last,
+  map,
+  of,
+  startWith,
+  switchMap,
+  tap,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { Api, type ApiProblem } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { Crop } from '../shared/crop';
@@ -63,7 +79,13 @@ export class Coats {
     this.asked
       .pipe(
         startWith(undefined),
-        switchMap(() => defer(() => this.load()).pipe(catchError(() => EMPTY))),
+        // What was asked before and comes late is not taken: it would stand over what is asked for now.
+        switchMap(() => this.cards().pipe(catchError((error: ApiProblem) => this.failed(error)))),
+        tap(({ page, binned }) => {
+          this.page.set(page);
+          if (binned) this.binned.set(binned);
+          this.problem.set(null);
+        }),
         // Figures that take longer come with a later look.
         switchMap(() => (this.live().some((c) => !c.figures && !c.failed) ? timer(AGAIN_MS) : EMPTY)),
         tap(() => this.asked.next()),
@@ -98,19 +120,25 @@ export class Coats {
   }
 
   /** Reads as many cards as are shown, so that none goes away by being looked at again. */
-  private async load(): Promise<void> {
-    try {
-      let page = await this.api.coats({ words: this.words() });
-      // Somebody may have asked for more of them meanwhile.
-      while (page.next && page.coats.length < this.live().length)
-        page = joined(page, await this.after(page, false));
-      this.page.set(page);
-      if (this.showDeleted()) this.binned.set(await this.api.coats({ deleted: 'true' }));
-      this.problem.set(null);
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-      throw error;
-    }
+  private cards(): Observable<{ readonly page: CoatsPage; readonly binned: CoatsPage | null }> {
+    const words = this.words();
+    const shown = this.live().length;
+    const page = defer(() => this.api.coats({ words })).pipe(
+      expand((now) =>
+        now.next && now.coats.length < shown
+          ? defer(() => this.api.coats({ words, after: now.next ?? '' })).pipe(
+              map((more) => joined(now, more)),
+            )
+          : EMPTY,
+      ),
+      last(),
+    );
+    const binned = defer(() => (this.showDeleted() ? this.api.coats({ deleted: 'true' }) : of(null)));
+    return forkJoin({ page, binned });
+  }
+  private failed({ message }: ApiProblem): Observable<never> {
+    this.problem.set(message);
+    return EMPTY;
   }
   private after({ next }: CoatsPage, deleted: boolean): Promise<CoatsPage> {
     return this.api.coats({ after: next!, ...(deleted ? { deleted: 'true' } : { words: this.words() }) });
@@ -121,11 +149,12 @@ export class Coats {
   }
   protected async more(): Promise<void> {
     const page = this.page();
+    const words = this.words();
     if (page?.next)
       await this.guard(async () => {
         const more = await this.after(page, false);
-        // What was shown may have been looked at anew meanwhile.
-        this.page.update((now) => joined(now ?? page, more));
+        // What was shown may have been looked at anew meanwhile; of another search it is no more.
+        if (words === this.words()) this.page.update((now) => joined(now ?? page, more));
       });
   }
   protected async moreDeleted(): Promise<void> {
@@ -149,7 +178,7 @@ export class Coats {
   protected async copy(card: CoatCard): Promise<void> {
     await this.guard(async () => {
       await this.api.createCoat(newId(), newId(), `${card.name}, copy`.slice(0, 200), card.id);
-      await this.load();
+      this.asked.next();
     });
   }
 
@@ -159,7 +188,7 @@ export class Coats {
     if (name === card.name) return;
     await this.guard(async () => {
       await this.api.command(card.id, newId(), card.revision, { type: 'coat.rename', name });
-      await this.load();
+      this.asked.next();
     });
   }
 
@@ -169,13 +198,13 @@ export class Coats {
         type: 'coat.bin',
         at: new Date().toISOString(),
       });
-      await this.load();
+      this.asked.next();
       this.notices.say(`“${card.name}” was deleted.`, {
         label: 'Undo',
         run: () =>
           void this.guard(async () => {
             await this.api.answer(card.id, 'undo', newId(), revision);
-            await this.load();
+            this.asked.next();
           }),
       });
     });
@@ -184,7 +213,7 @@ export class Coats {
   protected async bringBack(card: CoatCard): Promise<void> {
     await this.guard(async () => {
       await this.api.command(card.id, newId(), card.revision, { type: 'coat.bin', at: null });
-      await this.load();
+      this.asked.next();
     });
   }
 
@@ -194,7 +223,7 @@ export class Coats {
     } catch (error) {
       const problem = error as ApiProblem;
       if (problem.code === 'stale') {
-        await this.load().catch(() => undefined);
+        this.asked.next();
         this.notices.say('The coat was changed in another window. The card is up to date now; try again.');
       } else this.notices.say(problem.message);
     }
