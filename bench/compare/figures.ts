@@ -8,7 +8,7 @@ import { differenceOfPixels } from '@spare-coat/core/proving/compare/differenceM
 import { ssimOfPixels } from '@spare-coat/core/proving/compare/ssimOfPixels';
 import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
 import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
-import type { DesktopState } from '@spare-coat/core/doing/scene/state';
+import type { DesktopState } from '@spare-coat/core/model/scene/state';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { saltmarshDesktop } from '@spare-coat/demo/saltmarsh';
 import { median, time, type Figure } from '../figure.js';

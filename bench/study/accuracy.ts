@@ -18,7 +18,7 @@ import type {
   DesktopState,
   FaceRole,
   Lettering,
-} from '@spare-coat/core/doing/scene/state';
+} from '@spare-coat/core/model/scene/state';
 import { tag } from '@spare-coat/core/doing/scene/svg';
 import { loadLettering } from '@spare-coat/server/drawing/lettering';
 import { pictureFile } from '@spare-coat/demo/pictureFile';

@@ -5,8 +5,8 @@ import type {
   DesktopState,
   FaceRole,
   IconShape,
-} from '@spare-coat/core/doing/scene/state';
-import { ICON_SHAPES } from '@spare-coat/core/doing/scene/state';
+} from '@spare-coat/core/model/scene/state';
+import { ICON_SHAPES } from '@spare-coat/core/model/scene/state';
 
 /**
  * Drawn desktops whose every number is known: bars on all edges, floating, translucent over busy wallpaper, with

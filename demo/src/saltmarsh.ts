@@ -1,4 +1,4 @@
-import type { BarItem, DesktopState, IconLook, WindowState } from '@spare-coat/core/doing/scene/state';
+import type { BarItem, DesktopState, IconLook, WindowState } from '@spare-coat/core/model/scene/state';
 
 /** The look of the invented Saltmarsh 3: the truth that its pictures are drawn from. All lengths at 1080 lines. */
 export const SALTMARSH = {

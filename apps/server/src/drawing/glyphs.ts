@@ -1,5 +1,5 @@
 import { EM, LAST_RESORT, type GlyphFace, type GlyphTable } from '@spare-coat/core/doing/scene/glyphs';
-import type { FaceRole } from '@spare-coat/core/doing/scene/state';
+import type { FaceRole } from '@spare-coat/core/model/scene/state';
 import type { Font } from 'fontkit';
 import { loadFaces } from './lettering.js';
 

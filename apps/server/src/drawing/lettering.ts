@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import * as fontkit from 'fontkit';
 import type { Font } from 'fontkit';
-import type { FaceRole, Lettering } from '@spare-coat/core/doing/scene/state';
+import type { FaceRole, Lettering } from '@spare-coat/core/model/scene/state';
 
 const require = createRequire(import.meta.url);
 

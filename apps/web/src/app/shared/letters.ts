@@ -1,6 +1,6 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { letteringFrom } from '@spare-coat/core/doing/scene/glyphs';
-import type { Lettering } from '@spare-coat/core/doing/scene/state';
+import type { Lettering } from '@spare-coat/core/model/scene/state';
 import { Api } from './api';
 
 /** The letters that drawings are written with, fetched once when the first drawing is shown. */

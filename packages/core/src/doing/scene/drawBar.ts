@@ -1,7 +1,7 @@
 import type { ScreenEdge } from '../../measuring/picture/readRegion.js';
 import type { Rect } from '../../measuring/picture/rect.js';
 import { drawIcon } from './drawIcon.js';
-import type { BarItem, BarState, Lettering, RowEntry, Sign } from './state.js';
+import type { BarItem, BarState, Lettering, RowEntry, Sign } from '../../model/scene/state.js';
 import { box, polygon, tag } from './svg.js';
 
 /** Where a bar lies on the screen. */

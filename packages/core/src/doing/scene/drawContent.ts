@@ -1,6 +1,6 @@
 import { randomFrom } from '../../ground/random.js';
 import type { Rect } from '../../measuring/picture/rect.js';
-import type { FaceRole, Lettering, WindowState } from './state.js';
+import type { FaceRole, Lettering, WindowState } from '../../model/scene/state.js';
 import { drawIcon } from './drawIcon.js';
 import { box, tag } from './svg.js';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { drawDesktop } from './drawDesktop.js';
-import type { BarState, DesktopState, Lettering } from './state.js';
+import type { BarState, DesktopState, Lettering } from '../../model/scene/state.js';
 
 /** Letters as boxes: the scene's layout does not depend on what letters look like. */
 const letters: Lettering = {

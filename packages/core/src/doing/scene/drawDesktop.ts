@@ -9,7 +9,7 @@ import { drawWidget } from './drawWidget.js';
 import { drawWindow } from './drawWindow.js';
 import { frost, type Pane } from './frost.js';
 import { pointerOutline } from '../../model/kinds/pictures/pointerOutline.js';
-import type { Blur, DesktopState, Lettering, PointerState } from './state.js';
+import type { Blur, DesktopState, Lettering, PointerState } from '../../model/scene/state.js';
 import { polygon, tag } from './svg.js';
 
 export interface DrawnDesktop {

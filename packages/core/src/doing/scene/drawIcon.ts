@@ -1,4 +1,4 @@
-import type { IconLook } from './state.js';
+import type { IconLook } from '../../model/scene/state.js';
 import { box, polygon, tag } from './svg.js';
 
 /** Draws an application's picture into a square of `size` at x, y. */

@@ -1,5 +1,5 @@
 import { drawIcon } from './drawIcon.js';
-import type { LauncherState, Lettering } from './state.js';
+import type { LauncherState, Lettering } from '../../model/scene/state.js';
 import { box, tag } from './svg.js';
 
 /** Draws the launcher, open: its search field, then programs as a list, a list beside places, a grid or tiles. */

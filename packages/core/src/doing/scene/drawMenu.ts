@@ -1,5 +1,5 @@
 import type { Rect } from '../../measuring/picture/rect.js';
-import type { Lettering, MenuState } from './state.js';
+import type { Lettering, MenuState } from '../../model/scene/state.js';
 import { box, tag } from './svg.js';
 
 /** Where an open menu lies. */

@@ -1,6 +1,6 @@
 import type { Rect } from '../../measuring/picture/rect.js';
 import { drawIcon } from './drawIcon.js';
-import type { Lettering, ScreenState } from './state.js';
+import type { Lettering, ScreenState } from '../../model/scene/state.js';
 import { box, polygon, tag } from './svg.js';
 
 /** Draws what is seen before there is a desktop. */

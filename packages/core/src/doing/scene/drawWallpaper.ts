@@ -1,5 +1,5 @@
 import { randomFrom } from '../../ground/random.js';
-import type { WallpaperState } from './state.js';
+import type { WallpaperState } from '../../model/scene/state.js';
 import { box, polygon } from './svg.js';
 
 /** Fields across the width of the screen: few enough to read as a landscape, many enough to look irregular. */

@@ -1,4 +1,4 @@
-import type { Lettering, WidgetState } from './state.js';
+import type { Lettering, WidgetState } from '../../model/scene/state.js';
 import { tag } from './svg.js';
 
 /** Draws what lives on the bare desktop: one large line as wide as its box, and a small one at its foot. */

@@ -1,6 +1,6 @@
 import type { Rect } from '../../measuring/picture/rect.js';
 import { drawContent } from './drawContent.js';
-import type { Lettering, WindowState } from './state.js';
+import type { Lettering, WindowState } from '../../model/scene/state.js';
 import { box, polygon, tag } from './svg.js';
 
 export interface DrawnWindow {

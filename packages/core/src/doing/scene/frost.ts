@@ -1,5 +1,5 @@
 import type { Rect } from '../../measuring/picture/rect.js';
-import type { Blur } from './state.js';
+import type { Blur } from '../../model/scene/state.js';
 import { box, tag } from './svg.js';
 
 /** Something that lies over a ground and lets it through. */

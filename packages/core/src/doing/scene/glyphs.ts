@@ -1,4 +1,4 @@
-import type { FaceRole, Lettering } from './state.js';
+import type { FaceRole, Lettering } from '../../model/scene/state.js';
 
 /** Units to the em in which glyphs are written: fine enough that rounding is under a hundredth of a pixel at 20 px. */
 export const EM = 2000;

@@ -1,9 +1,9 @@
-import { ValueReader } from '../../../model/kinds/valueReader.js';
+import { ValueReader } from '../valueReader.js';
 import type { Rect } from '../../../measuring/picture/rect.js';
-import { writeDate } from '../../../model/traits/writeDate.js';
-import type { DesktopIcon, Lettering, WallpaperState, WidgetState } from '../state.js';
+import { writeDate } from '../../traits/writeDate.js';
+import type { DesktopIcon, Lettering, WallpaperState, WidgetState } from '../../scene/state.js';
 import type { Screen } from './bars.js';
-import { emOf, folderLook, iconFor, pick, readable, UNTOLD, type Look } from './look.js';
+import { emOf, folderLook, iconFor, pick, readable, UNTOLD, type Look } from '../look.js';
 
 export function wallpaperOf(look: Look): WallpaperState {
   const v = look.told('wallpaper');

@@ -1,8 +1,8 @@
-import { ValueReader } from '../../../model/kinds/valueReader.js';
-import { contrast, parseHex } from '../../../measuring/colour/srgb.js';
-import type { FaceRole, IconLook, IconShape, Lettering, Sign } from '../state.js';
-import type { TraitValue } from '../../../model/traits/value.js';
-import type { SeenElement } from './seen.js';
+import { ValueReader } from './valueReader.js';
+import { contrast, parseHex } from '../../measuring/colour/srgb.js';
+import type { FaceRole, IconLook, IconShape, Lettering, Sign } from '../scene/state.js';
+import type { TraitValue } from '../traits/value.js';
+import type { SeenElement } from '../../doing/scene/seen.js';
 
 /** What stands in where nothing is told: greys, so that nobody takes it for a colour that was chosen. */
 export const UNTOLD = {

@@ -1,7 +1,7 @@
-import { writeDate } from '../../../model/traits/writeDate.js';
-import type { ScreenState } from '../state.js';
-import type { Screen } from './bars.js';
-import { iconFor, readable, UNTOLD, type Look } from './look.js';
+import { writeDate } from '../../traits/writeDate.js';
+import type { ScreenState } from '../../scene/state.js';
+import type { Screen } from '../layout/bars.js';
+import { iconFor, readable, UNTOLD, type Look } from '../look.js';
 
 export function signIn(look: Look, screen: Screen): ScreenState {
   const v = look.told('sign-in');

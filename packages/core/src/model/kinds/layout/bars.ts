@@ -1,13 +1,13 @@
-import { ValueReader } from '../../../model/kinds/valueReader.js';
+import { ValueReader } from '../valueReader.js';
 import { ZONES, type Zone } from '../../../measuring/picture/zone.js';
 import type { Civil } from '../../../ground/calendar.js';
-import { type Order } from '../../../model/traits/value.js';
-import { writeDate } from '../../../model/traits/writeDate.js';
+import { type Order } from '../../traits/value.js';
+import { writeDate } from '../../traits/writeDate.js';
 import type { ScreenEdge } from '../../../measuring/picture/readRegion.js';
-import { isUpright } from '../drawBar.js';
-import type { BarItem, BarState, IconLook, IconShape, Lettering, RowEntry } from '../state.js';
-import { emOf, iconFor, readable, SIGN_OF, UNTOLD, type Look } from './look.js';
-import type { SeenElement } from './seen.js';
+import { isUpright } from '../../../doing/scene/drawBar.js';
+import type { BarItem, BarState, IconLook, IconShape, Lettering, RowEntry } from '../../scene/state.js';
+import { emOf, iconFor, readable, SIGN_OF, UNTOLD, type Look } from '../look.js';
+import type { SeenElement } from '../../../doing/scene/seen.js';
 
 export interface Screen {
   readonly width: number;

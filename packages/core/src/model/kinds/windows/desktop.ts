@@ -1,10 +1,10 @@
 import type { Rect } from '../../../measuring/picture/rect.js';
-import { TERMINAL_ROLES } from '../../../model/kinds/terminal/traits.js';
-import type { Palette } from '../../../model/traits/value.js';
-import type { Lettering, TerminalState, WindowState } from '../state.js';
-import type { Screen } from './bars.js';
+import { TERMINAL_ROLES } from '../terminal/traits.js';
+import type { Palette } from '../../traits/value.js';
+import type { Lettering, TerminalState, WindowState } from '../../scene/state.js';
+import type { Screen } from '../layout/bars.js';
 import { blurOf, inksOf, mix, rowHeightOf, shade } from './inks.js';
-import { emOf, faceOf, folderLook, readable, UNTOLD, type Look } from './look.js';
+import { emOf, faceOf, folderLook, readable, UNTOLD, type Look } from '../look.js';
 
 /** Windows as they stand in use, or as what is seen first shows them: none, or all of them side by side. */
 export function windowsOf(

@@ -1,13 +1,13 @@
-import type { Rect } from '../../../measuring/picture/rect.js';
-import { barRect } from '../drawBar.js';
-import type { DesktopState, Lettering } from '../state.js';
-import { desktopIcons, wallpaperOf, widgetsOf } from './bareDesktop.js';
-import { composeBars, type Screen } from './bars.js';
-import { Look, UNTOLD } from './look.js';
-import { launcherOf, menuOf, pointedAt } from './opened.js';
-import { signIn, startUp } from './screens.js';
+import type { Rect } from '../../measuring/picture/rect.js';
+import { barRect } from './drawBar.js';
+import type { DesktopState, Lettering } from '../../model/scene/state.js';
+import { desktopIcons, wallpaperOf, widgetsOf } from '../../model/kinds/layout/onDesktop.js';
+import { composeBars, type Screen } from '../../model/kinds/layout/bars.js';
+import { Look, UNTOLD } from '../../model/kinds/look.js';
+import { launcherOf, menuOf, pointedAt } from '../../model/kinds/launcher/desktop.js';
+import { signIn, startUp } from '../../model/kinds/pictures/screens.js';
 import type { SeenElement } from './seen.js';
-import { windowsOf } from './windows.js';
+import { windowsOf } from '../../model/kinds/windows/desktop.js';
 
 /** What a picture of a coat shows. */
 export const VIEWS = ['desktop', 'launcher', 'pointed', 'first-view', 'sign-in', 'start-up'] as const;

@@ -1,6 +1,6 @@
-import type { ValueReader } from '../../../model/kinds/valueReader.js';
-import type { Blur } from '../state.js';
-import { readable, UNTOLD, type Look } from './look.js';
+import type { ValueReader } from '../valueReader.js';
+import type { Blur } from '../../scene/state.js';
+import { readable, UNTOLD, type Look } from '../look.js';
 
 /** A colour between two, as #rrggbb: `share` of the way to the second. */
 export function mix(a: string, b: string = '#ffffff', share = 0.5): string {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { KINDS } from '../../../model/kinds/registry.js';
-import type { TraitValue } from '../../../model/traits/value.js';
-import { drawDesktop } from '../drawDesktop.js';
-import type { Lettering } from '../state.js';
+import { KINDS } from '../../model/kinds/registry.js';
+import type { TraitValue } from '../../model/traits/value.js';
+import { drawDesktop } from './drawDesktop.js';
+import type { Lettering } from '../../model/scene/state.js';
 import { composeDesktop, VIEWS, type View } from './composeDesktop.js';
 import type { SeenElement } from './seen.js';
 

@@ -1,11 +1,11 @@
-import type { CoatRows } from '../../../model/coat/rows.js';
-import { carrierOf } from '../../../deciding/findings/place.js';
-import { defaultOf, type HostProfile } from '../../../model/host/profile.js';
-import { displayOf } from '../../../deciding/matching/carry.js';
-import type { ElementState } from '../../../deciding/matching/evaluate.js';
-import { carriedValue } from '../../../deciding/matching/targets.js';
-import { KINDS } from '../../../model/kinds/registry.js';
-import type { TraitValue } from '../../../model/traits/value.js';
+import type { CoatRows } from '../../model/coat/rows.js';
+import { carrierOf } from '../../deciding/findings/place.js';
+import { defaultOf, type HostProfile } from '../../model/host/profile.js';
+import { displayOf } from '../../deciding/matching/carry.js';
+import type { ElementState } from '../../deciding/matching/evaluate.js';
+import { carriedValue } from '../../deciding/matching/targets.js';
+import { KINDS } from '../../model/kinds/registry.js';
+import type { TraitValue } from '../../model/traits/value.js';
 
 /** One element as it is seen: what is told of it, in device pixels of the display. */
 export interface SeenElement {

@@ -1,11 +1,11 @@
-import { ValueReader } from '../../../model/kinds/valueReader.js';
+import { ValueReader } from '../valueReader.js';
 import type { Rect } from '../../../measuring/picture/rect.js';
-import { drawBar } from '../drawBar.js';
-import type { BarState, LauncherState, Lettering, MenuState } from '../state.js';
-import { expectedOn } from './bareDesktop.js';
-import type { Screen } from './bars.js';
-import { blurOf, inksOf, rowHeightOf } from './inks.js';
-import { emOf, faceOf, iconFor, readable, UNTOLD, type Look } from './look.js';
+import { drawBar } from '../../../doing/scene/drawBar.js';
+import type { BarState, LauncherState, Lettering, MenuState } from '../../scene/state.js';
+import { expectedOn } from '../layout/onDesktop.js';
+import type { Screen } from '../layout/bars.js';
+import { blurOf, inksOf, rowHeightOf } from '../windows/inks.js';
+import { emOf, faceOf, iconFor, readable, UNTOLD, type Look } from '../look.js';
 
 const PROGRAMS = ['Desk', 'Editor', 'Letters', 'Archive', 'Outside', 'Notes', 'Levels', 'Rota', 'Pages', 'Tape cutter', 'Tides', 'Post']; // prettier-ignore
 
