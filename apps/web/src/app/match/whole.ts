@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { View } from '@spare-coat/core/doing/scene/composeDesktop';
+import type { View } from '@spare-coat/core/model/kinds/drawn';
 import { CoatView } from '../shared/coatView';
 import { Drawing } from '../shared/drawing';
 import { ReferencePicture } from '../shared/referencePicture';

@@ -11,7 +11,8 @@ import {
 } from '@angular/core';
 import { displayOf } from '@spare-coat/core/deciding/matching/carry';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
-import { VIEWS, composeDesktop, type View } from '@spare-coat/core/doing/scene/composeDesktop';
+import { composeDesktop } from '@spare-coat/core/doing/scene/composeDesktop';
+import { VIEWS, type View } from '@spare-coat/core/model/kinds/drawn';
 import { seenIn } from '@spare-coat/core/doing/scene/seen';
 import { drawDesktop } from '@spare-coat/core/doing/scene/drawDesktop';
 import { CoatView } from './coatView';

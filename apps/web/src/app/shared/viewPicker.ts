@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
-import type { View } from '@spare-coat/core/doing/scene/composeDesktop';
+import type { View } from '@spare-coat/core/model/kinds/drawn';
 import { DRAWN_VIEWS } from './drawing';
 
 /** Chooses what a drawing shows: the desktop, the launcher open, the sign-in screen and so on. */

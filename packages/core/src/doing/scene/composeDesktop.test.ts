@@ -3,8 +3,9 @@ import { KINDS } from '../../model/kinds/registry.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { drawDesktop } from './drawDesktop.js';
 import type { Lettering } from '../../model/scene/state.js';
-import { composeDesktop, VIEWS, type View } from './composeDesktop.js';
-import type { SeenElement } from './seen.js';
+import { composeDesktop } from './composeDesktop.js';
+import { VIEWS, type View } from '../../model/kinds/drawn.js';
+import type { SeenElement } from '../../model/kinds/look.js';
 
 /** Letters that tell which they are, so that another text is another picture. */
 const letters: Lettering = {

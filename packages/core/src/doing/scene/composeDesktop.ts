@@ -1,17 +1,9 @@
 import type { Rect } from '../../measuring/picture/rect.js';
-import { barRect } from './drawBar.js';
-import type { DesktopState, Lettering } from '../../model/scene/state.js';
-import { desktopIcons, wallpaperOf, widgetsOf } from '../../model/kinds/layout/onDesktop.js';
-import { composeBars, type Screen } from '../../model/kinds/layout/bars.js';
-import { Look, UNTOLD } from '../../model/kinds/look.js';
-import { launcherOf, menuOf, pointedAt } from '../../model/kinds/launcher/desktop.js';
-import { signIn, startUp } from '../../model/kinds/pictures/screens.js';
-import type { SeenElement } from './seen.js';
-import { windowsOf } from '../../model/kinds/windows/desktop.js';
-
-/** What a picture of a coat shows. */
-export const VIEWS = ['desktop', 'launcher', 'pointed', 'first-view', 'sign-in', 'start-up'] as const;
-export type View = (typeof VIEWS)[number];
+import type { Drawing, Furnished, View } from '../../model/kinds/drawn.js';
+import { KIND_FOLDERS, type KindFolder } from '../../model/kinds/groups.js';
+import { Look, UNTOLD, type SeenElement } from '../../model/kinds/look.js';
+import type { BarState, DesktopState, Lettering } from '../../model/scene/state.js';
+import { barRect, drawBar } from './drawBar.js';
 
 export interface Composed {
   readonly width: number;
@@ -26,53 +18,66 @@ export interface Composed {
 /** The moment that clocks show. */
 const MOMENT = { year: 2026, month: 11, day: 24, hour: 14, minute: 5, second: 0 };
 
+/** A screen on which nobody tells anything. */
+const EMPTY: Omit<DesktopState, 'width' | 'height' | 'unit' | 'bars'> = {
+  wallpaper: { pattern: 'plain', seed: 1, palette: [UNTOLD.ground], ridge: null },
+  windows: [],
+  desktopIcons: [],
+  widgets: [],
+  pointer: null,
+  launcher: null,
+  menu: null,
+  screen: null,
+};
+
 /**
  * The state of a desktop that shows these elements: what is told is drawn as it is told, and what nobody tells in greys. All
- * kinds that can be seen are in it, or in one of its other views.
+ * kinds that can be seen are in it, or in one of its other views. What is drawn the folders of the kinds say, one after the other.
  */
-export function composeDesktop(seen: readonly SeenElement[], of: Composed, letters: Lettering): DesktopState {
+export function composeDesktop(
+  seen: readonly SeenElement[],
+  of: Composed,
+  letters: Lettering,
+  folders: readonly KindFolder[] = KIND_FOLDERS,
+): DesktopState {
+  const { width, height, unit, view, language } = of;
   const look = new Look(seen);
-  const screen: Screen = { ...of, moment: MOMENT };
-  const { width, height, unit } = of;
-  const atRest = composeBars(look, screen, letters);
-  const pointed = of.view === 'pointed' ? pointedAt(look, atRest, screen, letters) : null;
+  const drawing: Drawing = { look, letters, view, screen: { width, height, unit, language, moment: MOMENT } };
+  const drawn = folders.map((folder) => folder.drawn);
+  const things = Object.assign({}, ...drawn.map((d) => d.onBars ?? {})) as NonNullable<
+    (typeof drawn)[number]['onBars']
+  >;
+  const atRest = drawn.flatMap((d) => d.bars?.(drawing, things) ?? []);
+  const pointed =
+    view === 'pointed' ? drawn.flatMap((d) => d.pointed?.(look, atRest) ?? []).at(0) : undefined;
   const bars = pointed?.bars ?? atRest;
-  const first = of.view === 'first-view' ? look.told('first-view').text('view', 'bare desktop') : null;
-  const free = freeOf(
-    bars.map((b) => barRect(b, width, height)),
-    width,
-    height,
-  );
-  const pointer = look.told('pointer');
-  const menu = pointed ? menuOf(look, screen, letters, free, pointed.at) : null;
-  const at = pointed?.at ?? (menu ? { x: menu.x + menu.width / 2, y: menu.y + menu.rowHeight / 2 } : null);
-  return {
-    width,
-    height,
-    unit,
-    wallpaper: wallpaperOf(look),
-    bars,
-    windows: windowsOf(look, screen, letters, free, first),
-    desktopIcons: desktopIcons(look, screen, letters, free),
-    widgets: widgetsOf(look, screen, free),
-    pointer: look.has('pointer')
-      ? {
-          x: Math.round(at?.x ?? free.x + free.width * 0.44),
-          y: Math.round(at?.y ?? free.y + free.height * 0.66),
-          size: Math.max(8, Math.round(pointer.number('size', 24 * unit))),
-          shape: pointer.text('shape', 'kite'),
-          fill: pointer.text('fill', UNTOLD.window),
-          rim: pointer.text('rim', UNTOLD.ink),
-          shadow: pointer.flag('shadow'),
-        }
-      : null,
-    launcher:
-      of.view === 'launcher' || first === 'list of programmes'
-        ? launcherOf(look, screen, letters, free)
-        : null,
-    menu,
-    screen: of.view === 'sign-in' ? signIn(look, screen) : of.view === 'start-up' ? startUp(look) : null,
+  const furnished: Furnished = {
+    ...drawing,
+    free: freeOf(
+      bars.map((b) => barRect(b, width, height)),
+      width,
+      height,
+    ),
+    at: pointed ? middleOf(atRest, pointed.bar, pointed.duty, of, letters) : null,
   };
+  const more = drawn.reduce<Partial<DesktopState>>(
+    (before, d) => ({ ...before, ...d.desktop?.(furnished, before) }),
+    {},
+  );
+  return { ...EMPTY, ...more, width, height, unit, bars };
+}
+
+/** The middle of a piece of a bar, in whole pixels of the screen. */
+function middleOf(
+  bars: readonly BarState[],
+  name: string,
+  duty: string,
+  { width, height }: Composed,
+  letters: Lettering,
+): Furnished['at'] {
+  const bar = bars.find((b) => b.name === name);
+  const box = bar && drawBar(bar, width, height, letters).items[duty];
+  return box ? { x: Math.round(box.x + box.width / 2), y: Math.round(box.y + box.height / 2) } : null;
 }
 
 /** What bars leave free of the screen; a bar that takes no whole edge leaves the edge. */

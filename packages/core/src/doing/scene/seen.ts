@@ -4,19 +4,9 @@ import { defaultOf, type HostProfile } from '../../model/host/profile.js';
 import { displayOf } from '../../deciding/matching/carry.js';
 import type { ElementState } from '../../deciding/matching/evaluate.js';
 import { carriedValue } from '../../deciding/matching/targets.js';
+import type { SeenElement } from '../../model/kinds/look.js';
 import { KINDS } from '../../model/kinds/registry.js';
 import type { TraitValue } from '../../model/traits/value.js';
-
-/** One element as it is seen: what is told of it, in device pixels of the display. */
-export interface SeenElement {
-  /** The element's id; of what the host has without being asked, its kind. */
-  readonly id: string;
-  readonly kind: string;
-  readonly name: string;
-  readonly values: ReadonlyMap<string, TraitValue>;
-  /** The bar that it stands on in the reference, or null. */
-  readonly carrier: string | null;
-}
 
 function defaultsOf(
   host: HostProfile,

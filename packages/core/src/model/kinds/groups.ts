@@ -1,5 +1,12 @@
 import type { Kind } from './kind.js';
+import type { Drawn } from './drawn.js';
 import type { Sketch } from './sketched.js';
+import { LAYOUT_DRAWN } from './layout/desktop.js';
+import { BAR_ITEMS_DRAWN } from './bars/items.js';
+import { LAUNCHER_DRAWN } from './launcher/desktop.js';
+import { WINDOWS_DRAWN } from './windows/desktop.js';
+import { PICTURES_DRAWN } from './pictures/desktop.js';
+import { APPLICATIONS_DRAWN } from './applications/expected.js';
 import { LAYOUT_KINDS } from './layout/traits.js';
 import { LAYOUT_SKETCHES } from './layout/sketch.js';
 import { BAR_ITEM_KINDS } from './bars/traits.js';
@@ -23,18 +30,20 @@ export interface KindFolder {
   readonly kinds: readonly Kind[];
   /** How those that can be seen would look, by their ids; of the others their values are told in words. */
   readonly sketches: Readonly<Record<string, Sketch>>;
+  /** What they add to a drawn desktop. */
+  readonly drawn: Drawn;
 }
 
 /** The groups of kinds that ship, in the order of the spine. */
 export const KIND_FOLDERS: readonly KindFolder[] = [
-  { kinds: LAYOUT_KINDS, sketches: LAYOUT_SKETCHES },
-  { kinds: BAR_ITEM_KINDS, sketches: BAR_ITEM_SKETCHES },
-  { kinds: LAUNCHER_KINDS, sketches: LAUNCHER_SKETCHES },
-  { kinds: WINDOW_KINDS, sketches: WINDOW_SKETCHES },
-  { kinds: PICTURE_KINDS, sketches: PICTURE_SKETCHES },
-  { kinds: TYPE_KINDS, sketches: TYPE_SKETCHES },
-  { kinds: TERMINAL_KINDS, sketches: TERMINAL_SKETCHES },
-  { kinds: MOTION_KINDS, sketches: {} },
-  { kinds: KEY_KINDS, sketches: {} },
-  { kinds: APPLICATION_KINDS, sketches: {} },
+  { kinds: LAYOUT_KINDS, sketches: LAYOUT_SKETCHES, drawn: LAYOUT_DRAWN },
+  { kinds: BAR_ITEM_KINDS, sketches: BAR_ITEM_SKETCHES, drawn: BAR_ITEMS_DRAWN },
+  { kinds: LAUNCHER_KINDS, sketches: LAUNCHER_SKETCHES, drawn: LAUNCHER_DRAWN },
+  { kinds: WINDOW_KINDS, sketches: WINDOW_SKETCHES, drawn: WINDOWS_DRAWN },
+  { kinds: PICTURE_KINDS, sketches: PICTURE_SKETCHES, drawn: PICTURES_DRAWN },
+  { kinds: TYPE_KINDS, sketches: TYPE_SKETCHES, drawn: {} },
+  { kinds: TERMINAL_KINDS, sketches: TERMINAL_SKETCHES, drawn: {} },
+  { kinds: MOTION_KINDS, sketches: {}, drawn: {} },
+  { kinds: KEY_KINDS, sketches: {}, drawn: {} },
+  { kinds: APPLICATION_KINDS, sketches: {}, drawn: APPLICATIONS_DRAWN },
 ];

@@ -1,8 +1,17 @@
-import { ValueReader } from './valueReader.js';
 import { contrast, parseHex } from '../../measuring/colour/srgb.js';
-import type { FaceRole, IconLook, IconShape, Lettering, Sign } from '../scene/state.js';
 import type { TraitValue } from '../traits/value.js';
-import type { SeenElement } from '../../doing/scene/seen.js';
+import { ValueReader } from './valueReader.js';
+
+/** One element as it is seen: what is told of it, in device pixels of the display. */
+export interface SeenElement {
+  /** The element's id; of what the host has without being asked, its kind. */
+  readonly id: string;
+  readonly kind: string;
+  readonly name: string;
+  readonly values: ReadonlyMap<string, TraitValue>;
+  /** The bar that it stands on in the reference, or null. */
+  readonly carrier: string | null;
+}
 
 /** What stands in where nothing is told: greys, so that nobody takes it for a colour that was chosen. */
 export const UNTOLD = {
@@ -52,73 +61,3 @@ export function pick(name: string, among: number): number {
   for (let i = 0; i < name.length; i++) h = Math.imul(h ^ name.charCodeAt(i), 16777619) >>> 0;
   return h % among;
 }
-
-const MIXED: readonly IconShape[] = ['disc', 'notched square', 'lozenge', 'tablet', 'drop', 'square', 'ring'];
-const OUTLINES: Readonly<Record<string, readonly IconShape[]>> = {
-  mixed: MIXED,
-  'all discs': ['disc'],
-  'all rounded squares': ['tablet'],
-  'all squares': ['square'],
-  'bare signs': ['bare'],
-};
-
-/** The picture of a program in the icon set that is seen. */
-export function iconFor(look: Look, program: string): IconLook {
-  const set = look.told('icon-set');
-  const shapes = OUTLINES[set.text('outline', 'mixed')] ?? MIXED;
-  const colours = set.colours('palette');
-  const own = look.seen.find(
-    (e) =>
-      e.kind === 'app-icon' &&
-      new ValueReader(e.values).text('application', '').toLowerCase() === program.toLowerCase(),
-  );
-  const n = pick(program, 97);
-  const colour = colours.length > 0 ? colours[n % colours.length]! : UNTOLD.accent;
-  const sign = readable(colour, colours[(n + 1) % Math.max(1, colours.length)] ?? '#f4f4f4');
-  const drawing = set.text('drawing', 'flat with folds') as IconLook['drawing'] & string;
-  const base: IconLook = { shape: shapes[n % shapes.length]!, colour, sign, drawing };
-  const picture = own?.values.get('picture');
-  const main = picture === undefined ? undefined : mainColour(picture);
-  return main === undefined ? base : { ...base, colour: main, sign: readable(main) };
-}
-
-/** The fullest colour of a picture that was cut out. */
-function mainColour(value: TraitValue): string | undefined {
-  if (typeof value !== 'object' || !('sample' in value) || typeof value.sample === 'string') return undefined;
-  return value.sample.colours[0]?.hex;
-}
-
-/** The picture of a folder, in its own form and colour where one is told of. */
-export function folderLook(look: Look): IconLook {
-  const own = look.told('folder-icon');
-  const set = iconFor(look, 'folder');
-  const colour = own.text('colour', set.colour);
-  const form = own.text('form', 'plate');
-  return { shape: form as IconShape, colour, sign: readable(colour), drawing: 'flat with folds' };
-}
-
-/** Which of the ship's faces stands for a style of letters. */
-export function faceOf(style: string, weight: number): FaceRole {
-  if (style === 'fixed width') return 'fixed';
-  if (style.includes('serif')) return style === 'sans' ? 'interface' : 'title';
-  return weight >= 550 ? 'bold' : 'interface';
-}
-
-/** Pixels per em at which a face has the told heights: by its small letters, else from a capital's top to a p's foot. */
-export function emOf(type: ValueReader, face: FaceRole, letters: Lettering, other: number): number {
-  const { cap, x, foot, descent } = letters.metrics(face);
-  const xHeight = type.number('xHeight', 0);
-  const line = type.number('size', 0);
-  if (line > 0) return line / (cap + (foot ?? descent));
-  return xHeight > 0 ? xHeight / x : other;
-}
-
-export const SIGN_OF: Readonly<Record<string, Sign>> = {
-  network: 'level',
-  sound: 'wave',
-  battery: 'cell',
-  'keyboard layout': 'letters',
-  notifications: 'bell',
-  clipboard: 'sheet',
-  updates: 'turn',
-};

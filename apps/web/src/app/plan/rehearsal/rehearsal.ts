@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signa
 import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { FAULTS, type Fault } from '@spare-coat/core/doing/simulation/perform';
-import type { View } from '@spare-coat/core/doing/scene/composeDesktop';
+import type { View } from '@spare-coat/core/model/kinds/drawn';
 import { NumberChart, roomColours } from '../../shared/chart';
 import { CoatView } from '../../shared/coatView';
 import { Drawing } from '../../shared/drawing';

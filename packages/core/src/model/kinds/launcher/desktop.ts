@@ -1,71 +1,28 @@
-import { ValueReader } from '../valueReader.js';
-import type { Rect } from '../../../measuring/picture/rect.js';
-import { drawBar } from '../../../doing/scene/drawBar.js';
-import type { BarState, LauncherState, Lettering, MenuState } from '../../scene/state.js';
-import { expectedOn } from '../layout/onDesktop.js';
-import type { Screen } from '../layout/bars.js';
-import { blurOf, inksOf, rowHeightOf } from '../windows/inks.js';
-import { emOf, faceOf, iconFor, readable, UNTOLD, type Look } from '../look.js';
+import type { LauncherState } from '../../scene/state.js';
+import { expectedOn } from '../applications/expected.js';
+import type { Drawn, Furnished } from '../drawn.js';
+import { readable, UNTOLD } from '../look.js';
+import { firstViewOf } from '../motion/firstView.js';
+import { iconFor } from '../pictures/icons.js';
+import { emOf } from '../type/letters.js';
 
-const PROGRAMS = ['Desk', 'Editor', 'Letters', 'Archive', 'Outside', 'Notes', 'Levels', 'Rota', 'Pages', 'Tape cutter', 'Tides', 'Post']; // prettier-ignore
+const PROGRAMS = [
+  'Desk',
+  'Editor',
+  'Letters',
+  'Archive',
+  'Outside',
+  'Notes',
+  'Levels',
+  'Rota',
+  'Pages',
+  'Tape cutter',
+  'Tides',
+  'Post',
+];
 
-/**
- * Bars while the pointer is on the second picture of the first dock that has one: that picture has grown as far as the dock
- * lets it. Tells also where the pointer is.
- */
-export function pointedAt(look: Look, bars: readonly BarState[], screen: Screen, letters: Lettering) {
-  for (const dock of look.seen.filter((e) => e.kind === 'dock')) {
-    const bar = bars.find((b) => b.name === dock.name);
-    const pictures = bar?.zones.centre.filter((i) => i.what === 'icon') ?? [];
-    const item = pictures[1] ?? pictures[0];
-    if (!bar || !item) continue;
-    const grown = 1 + new ValueReader(dock.values).number('enlargement', 0) / 100;
-    const centre = bar.zones.centre.map((i) => (i === item && i.what === 'icon' ? { ...i, grown } : i));
-    const box = drawBar(bar, screen.width, screen.height, letters).items[item.duty]!;
-    return {
-      bars: bars.map((b) => (b === bar ? { ...b, zones: { ...b.zones, centre } } : b)),
-      at: { x: Math.round(box.x + box.width / 2), y: Math.round(box.y + box.height / 2) },
-    };
-  }
-  return { bars, at: null };
-}
-
-/** The menu of what is pointed at, else one on the windows: it stays in what the bars leave free. */
-export function menuOf(
-  look: Look,
-  screen: Screen,
-  letters: Lettering,
-  free: Rect,
-  at: { readonly x: number; readonly y: number } | null,
-): MenuState {
-  const v = look.told('translucency');
-  const { ground, ink, accent } = inksOf(look);
-  const type = look.told('interface-type');
-  const face = faceOf(type.text('style', 'sans'), type.number('weight', 400));
-  const rowHeight = rowHeightOf(look, screen.unit);
-  const entries = ['Open', 'Open beside', 'Keep here', 'Rename', 'Put away'];
-  const [width, height] = [Math.round(190 * screen.unit), rowHeight * entries.length];
-  const within = (from: number, room: number, size: number, wanted: number) =>
-    Math.round(Math.max(from, Math.min(from + room - size, wanted)));
-  return {
-    x: within(free.x, free.width, width, at?.x ?? free.x + free.width * 0.44),
-    y: within(free.y, free.height, height, at ? at.y - height : free.y + free.height * 0.4),
-    width,
-    rowHeight,
-    entries,
-    colour: ground,
-    ink,
-    accent,
-    accentInk: readable(accent),
-    opacity: v.number('menus', 100, 100),
-    ...blurOf(v),
-    cornerRadius: look.told('controls').number('cornerRadius', 0),
-    face,
-    textSize: emOf(type, face, letters, 14 * screen.unit),
-  };
-}
-
-export function launcherOf(look: Look, screen: Screen, letters: Lettering, free: Rect): LauncherState {
+/** The launcher, open. */
+function launcherOf({ look, screen, letters, free }: Furnished): LauncherState {
   const v = look.told('launcher');
   const style = v.text('style', 'list');
   const place = v.text('place', 'middle of the screen');
@@ -102,3 +59,9 @@ export function launcherOf(look: Look, screen: Screen, letters: Lettering, free:
     textSize: emOf(look.told('interface-type'), 'interface', letters, 14 * screen.unit),
   };
 }
+
+export const LAUNCHER_DRAWN: Drawn = {
+  desktop: (of) => ({
+    launcher: of.view === 'launcher' || firstViewOf(of) === 'list of programmes' ? launcherOf(of) : null,
+  }),
+};

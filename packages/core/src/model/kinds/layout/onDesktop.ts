@@ -1,33 +1,14 @@
-import { ValueReader } from '../valueReader.js';
-import type { Rect } from '../../../measuring/picture/rect.js';
+import type { DesktopIcon, WidgetState } from '../../scene/state.js';
 import { writeDate } from '../../traits/writeDate.js';
-import type { DesktopIcon, Lettering, WallpaperState, WidgetState } from '../../scene/state.js';
-import type { Screen } from './bars.js';
-import { emOf, folderLook, iconFor, pick, readable, UNTOLD, type Look } from '../look.js';
+import { expectedOn } from '../applications/expected.js';
+import type { Furnished } from '../drawn.js';
+import { readable, UNTOLD } from '../look.js';
+import { folderLook, iconFor } from '../pictures/icons.js';
+import { emOf } from '../type/letters.js';
+import { ValueReader } from '../valueReader.js';
 
-export function wallpaperOf(look: Look): WallpaperState {
-  const v = look.told('wallpaper');
-  const [first = UNTOLD.ground, second = first, third = second] = v.colours('palette');
-  const name = v.text('picture', '');
-  // The fullest colour is the ground and half of the fields, so that it is read back as the fullest.
-  const fields = [first, first, first, second, second, third];
-  const pattern = /pan|salt/i.test(name) ? 'pans' : name === '' ? 'plain' : 'strata';
-  return {
-    pattern: first === second ? 'plain' : pattern,
-    seed: 1 + pick(name, 90),
-    palette: [first, ...fields],
-    ridge: null,
-  };
-}
-
-/** Applications that belong to the look and are started from a place, by their names. */
-export const expectedOn = (look: Look, shown: string): string[] =>
-  look.seen.flatMap((e) => {
-    const v = new ValueReader(e.values);
-    return e.kind === 'expected-app' && v.text('shown', 'nowhere') === shown ? [v.text('name', e.name)] : [];
-  });
-
-export function desktopIcons(look: Look, screen: Screen, letters: Lettering, free: Rect): DesktopIcon[] {
+/** What lies on the desktop, in its grid. */
+export function desktopIcons({ look, screen, letters, free }: Furnished): DesktopIcon[] {
   const { unit } = screen;
   const items = look.told('desktop-items');
   const own = look.first('desktop-items')?.values;
@@ -76,7 +57,8 @@ export function desktopIcons(look: Look, screen: Screen, letters: Lettering, fre
   });
 }
 
-export function widgetsOf(look: Look, screen: Screen, free: Rect): WidgetState[] {
+/** What is written on the desktop. */
+export function widgetsOf({ look, screen, free }: Furnished): WidgetState[] {
   return look.seen
     .filter((e) => e.kind === 'desktop-widget')
     .map((e) => {

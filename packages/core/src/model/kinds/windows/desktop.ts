@@ -1,19 +1,19 @@
 import type { Rect } from '../../../measuring/picture/rect.js';
-import { TERMINAL_ROLES } from '../terminal/traits.js';
+import type { TerminalState, WindowState } from '../../scene/state.js';
 import type { Palette } from '../../traits/value.js';
-import type { Lettering, TerminalState, WindowState } from '../../scene/state.js';
-import type { Screen } from '../layout/bars.js';
+import type { Drawing, Drawn, Furnished } from '../drawn.js';
+import { readable, UNTOLD } from '../look.js';
+import { firstViewOf } from '../motion/firstView.js';
+import { folderLook } from '../pictures/icons.js';
+import { TERMINAL_ROLES } from '../terminal/traits.js';
+import { emOf, faceOf } from '../type/letters.js';
 import { blurOf, inksOf, mix, rowHeightOf, shade } from './inks.js';
-import { emOf, faceOf, folderLook, readable, UNTOLD, type Look } from '../look.js';
+import { menuOf } from './menu.js';
 
 /** Windows as they stand in use, or as what is seen first shows them: none, or all of them side by side. */
-export function windowsOf(
-  look: Look,
-  screen: Screen,
-  letters: Lettering,
-  free: Rect,
-  first: string | null,
-): WindowState[] {
+function windowsOf(of: Furnished): WindowState[] {
+  const { look, screen, letters, free } = of;
+  const first = firstViewOf(of);
   if (first === 'bare desktop' || first === 'list of programmes') return [];
   const { unit } = screen;
   const frame = look.told('frame');
@@ -97,7 +97,7 @@ export function windowsOf(
       cornerRadius: controls.number('cornerRadius', 0),
       rowHeight: rowHeightOf(look, unit),
     },
-    ...(content === 'terminal' ? { terminal: terminalOf(look, screen) } : {}),
+    ...(content === 'terminal' ? { terminal: terminalOf(of) } : {}),
     ...(content === 'files'
       ? {
           files: {
@@ -153,7 +153,7 @@ function sideBySide(windows: readonly WindowState[], free: Rect): WindowState[] 
   }));
 }
 
-function terminalOf(look: Look, screen: Screen): TerminalState {
+function terminalOf({ look, screen }: Drawing): TerminalState {
   const v = look.told('terminal');
   const palette = (look.first('terminal')?.values.get('palette') ?? {}) as Palette;
   const background = v.text('background', '#262626');
@@ -170,3 +170,7 @@ function terminalOf(look: Look, screen: Screen): TerminalState {
     face: 'fixed',
   };
 }
+
+export const WINDOWS_DRAWN: Drawn = {
+  desktop: (of) => ({ windows: windowsOf(of), menu: of.view === 'pointed' ? menuOf(of) : null }),
+};
