@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { forgottenKinds, STARTING_SETS } from '@spare-coat/core/model/kinds/startingSets';
+import { forgottenKinds, startingSets } from '@spare-coat/core/model/kinds/startingSets';
 import { CoatView } from '../shared/coatView';
 import { Elements } from '../shared/elements';
 
@@ -112,7 +112,7 @@ const SHOWN = 3;
 export class SpineStart {
   protected readonly elements = inject(Elements);
   protected readonly view = inject(CoatView);
-  protected readonly sets = STARTING_SETS;
+  protected readonly sets = startingSets();
   protected readonly most = signal(SHOWN);
   protected readonly empty = computed(() => this.view.spine().length === 0);
   protected readonly forgotten = computed(() => {

@@ -1,3 +1,5 @@
+import { likeliestItem } from '@spare-coat/core/model/kinds/likely';
+import { isCarrier } from '@spare-coat/core/model/kinds/registry';
 import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
 import {
   ChangeDetectionStrategy,
@@ -23,12 +25,6 @@ interface Named {
   readonly zone: Zone;
   /** Left out of the order. */
   readonly out: boolean;
-}
-
-/** The likeliest kind of an item by itself. */
-function kindOf(item: BarItem): string {
-  if (item.what === 'text') return 'clock';
-  return item.what === 'picture and title' ? 'window-list' : 'launcher-button';
 }
 
 /** What stands on a bar: each item with its zone and size, named by a hand, then put in the bar's order. */
@@ -141,7 +137,7 @@ export class ItemsPanel {
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
   protected readonly zones = ZONES;
-  protected readonly kindOf = kindOf;
+  protected readonly kindOf = likeliestItem;
 
   protected readonly named = linkedSignal<readonly Named[]>(() => {
     const t = this.told();
@@ -152,7 +148,7 @@ export class ItemsPanel {
   protected readonly bars = computed(() => {
     const t = this.told();
     const rows = this.view.rows();
-    const all = Object.values(rows.element).filter((e) => e.kind === 'bar' || e.kind === 'dock');
+    const all = Object.values(rows.element).filter((e) => isCarrier(e.kind));
     if (!t?.ok) return [];
     const { x, y, width, height } = t.value.rect;
     const here = all.filter((e) =>

@@ -1,3 +1,4 @@
+import { likeliestKind } from '@spare-coat/core/model/kinds/likely';
 import { STATES } from '@spare-coat/core/model/traits/state';
 import {
   ChangeDetectionStrategy,
@@ -33,16 +34,6 @@ const TABS = [
   { id: 'cut', label: 'Cut out' },
 ] as const;
 type TabId = (typeof TABS)[number]['id'];
-
-/** The likeliest kind of what was drawn: only a first choice in a list. */
-function guessKind(r: RegionReading): string {
-  if (r.edge !== null && r.edgeShare > 60) return 'bar';
-  if (r.edge !== null && r.edgeShare > 15 && r.margin > 0) return 'dock';
-  const ratio = r.width / r.height;
-  if (ratio > 8) return 'frame';
-  if (ratio > 0.7 && ratio < 1.4) return r.heightShare > 12 ? 'wallpaper' : 'icon-set';
-  return ratio >= 1.4 ? 'clock' : 'pointer';
-}
 
 /** What a drawn region says of itself, and what to make of it. */
 @Component({
@@ -369,7 +360,7 @@ export class RegionDetails {
       if (this.guessed) return;
       // Guessed once for a drawn region; nudging it does not take back what was chosen.
       this.guessed = true;
-      this.kind.set(guessKind(reading));
+      this.kind.set(likeliestKind(reading));
     });
   }
 

@@ -1,6 +1,7 @@
 import type { Rect } from '../../measuring/picture/rect.js';
 import type { Drawing, Furnished, View } from '../../model/kinds/drawn.js';
-import { KIND_FOLDERS, type KindFolder } from '../../model/kinds/groups.js';
+import type { KindFolder } from '../../model/kinds/folder.js';
+import { KIND_FOLDERS } from '../../model/kinds/groups.js';
 import { Look, UNTOLD, type SeenElement } from '../../model/kinds/look.js';
 import type { BarState, DesktopState, Lettering } from '../../model/scene/state.js';
 import { barRect, drawBar } from './drawBar.js';

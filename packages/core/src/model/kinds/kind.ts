@@ -74,8 +74,8 @@ export interface TraitSpec {
 }
 
 /**
- * One sort of element: plain data. To add a kind, add it to one file of `reference/kinds/`; everything else (reading,
- * typing, ranking, planning, the interface) follows from what stands here.
+ * One sort of element: plain data. To add a kind, add it to the folder of its group; everything else (reading, typing,
+ * ranking, planning, drawing, the interface) follows from what stands there.
  */
 export interface Kind {
   readonly id: string;

@@ -15,3 +15,10 @@ export function findKind(id: string): Kind | null {
 export function findTrait(kindId: string, traitId: string): TraitSpec | null {
   return BY_ID.get(kindId)?.traits.find((t) => t.id === traitId) ?? null;
 }
+
+const CARRIERS = new Set(KIND_FOLDERS.flatMap((folder) => folder.carriers ?? []));
+
+/** Whether elements of a kind carry other elements, as a bar does. */
+export function isCarrier(kindId: string): boolean {
+  return CARRIERS.has(kindId);
+}

@@ -1,5 +1,6 @@
 import type { Palette, TraitValue } from '../traits/value.js';
-import { KIND_FOLDERS, type KindFolder } from './groups.js';
+import type { KindFolder } from './folder.js';
+import { KIND_FOLDERS } from './groups.js';
 import type { SketchedOn } from './sketched.js';
 import { rect, SKETCH, write, type SketchShape } from './sketchShapes.js';
 import { ValueReader } from './valueReader.js';

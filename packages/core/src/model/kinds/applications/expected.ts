@@ -1,4 +1,4 @@
-import type { Drawn } from '../drawn.js';
+import type { BarThing } from '../drawn.js';
 import type { Look } from '../look.js';
 import { program } from '../bars/items.js';
 import { ValueReader } from '../valueReader.js';
@@ -10,12 +10,10 @@ export const expectedOn = (look: Look, shown: string): string[] =>
     return e.kind === 'expected-app' && v.text('shown', 'nowhere') === shown ? [v.text('name', e.name)] : [];
   });
 
-export const APPLICATIONS_DRAWN: Drawn = {
-  onBars: {
-    'expected-app': {
-      item: null,
-      draw: program,
-      wants: (v) => ['dock', 'bar'].find((kind) => kind === v.text('shown', 'nowhere')),
-    },
+export const APPLICATIONS_ON_BARS: Readonly<Record<string, BarThing>> = {
+  'expected-app': {
+    item: null,
+    draw: program,
+    wants: (v) => ['dock', 'bar'].find((kind) => kind === v.text('shown', 'nowhere')),
   },
 };

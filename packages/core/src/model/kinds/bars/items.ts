@@ -1,4 +1,4 @@
-import { type Drawn, type OnBar } from '../drawn.js';
+import type { BarThing, OnBar } from '../drawn.js';
 import { readable, UNTOLD } from '../look.js';
 import { iconFor } from '../pictures/icons.js';
 import { emOf } from '../type/letters.js';
@@ -245,22 +245,21 @@ export function program(on: OnBar): BarItem[] {
   return [icon(on, iconFor(on.look, on.name), on.side, isRunning ? readable(on.bar.colour, accent) : null)];
 }
 
-export const BAR_ITEMS_DRAWN: Drawn = {
-  onBars: {
-    'launcher-button': { item: 'launcher', draw: launcherButton },
-    clock: { item: 'clock', draw: clock },
-    'window-list': { item: 'window list', draw: windowList },
-    'status-area': { item: 'status area', draw: statusArea },
-    'workspace-switcher': { item: 'workspace switcher', draw: workspaceSwitcher },
-    'bar-menus': { item: 'menus', draw: barMenus },
-    'keyboard-mark': { item: 'keyboard layout', draw: keyboardMark },
-    'media-control': { item: 'media control', draw: mediaControl },
-    weather: { item: 'weather', draw: weather },
-    'system-indicators': { item: 'system indicators', draw: systemIndicators },
-    'search-button': { item: 'search', draw: searchButton },
-    'overview-button': { item: 'overview', draw: sign('square') },
-    bin: { item: 'bin', draw: sign('drawer') },
-    'show-desktop': { item: 'show desktop', draw: showDesktop },
-    spacer: { item: 'spacer', draw: spacer },
-  },
+/** By the ids of the kinds. */
+export const ON_BARS: Readonly<Record<string, BarThing>> = {
+  'launcher-button': { item: 'launcher', draw: launcherButton },
+  clock: { item: 'clock', draw: clock },
+  'window-list': { item: 'window list', draw: windowList },
+  'status-area': { item: 'status area', draw: statusArea },
+  'workspace-switcher': { item: 'workspace switcher', draw: workspaceSwitcher },
+  'bar-menus': { item: 'menus', draw: barMenus },
+  'keyboard-mark': { item: 'keyboard layout', draw: keyboardMark },
+  'media-control': { item: 'media control', draw: mediaControl },
+  weather: { item: 'weather', draw: weather },
+  'system-indicators': { item: 'system indicators', draw: systemIndicators },
+  'search-button': { item: 'search', draw: searchButton },
+  'overview-button': { item: 'overview', draw: sign('square') },
+  bin: { item: 'bin', draw: sign('drawer') },
+  'show-desktop': { item: 'show desktop', draw: showDesktop },
+  spacer: { item: 'spacer', draw: spacer },
 };

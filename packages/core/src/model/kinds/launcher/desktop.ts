@@ -1,6 +1,6 @@
-import type { LauncherState } from '../../scene/state.js';
+import type { DesktopState, LauncherState } from '../../scene/state.js';
 import { expectedOn } from '../applications/expected.js';
-import type { Drawn, Furnished } from '../drawn.js';
+import type { Furnished } from '../drawn.js';
 import { readable, UNTOLD } from '../look.js';
 import { firstViewOf } from '../motion/firstView.js';
 import { iconFor } from '../pictures/icons.js';
@@ -60,8 +60,9 @@ function launcherOf({ look, screen, letters, free }: Furnished): LauncherState {
   };
 }
 
-export const LAUNCHER_DRAWN: Drawn = {
-  desktop: (of) => ({
+/** What they add to a drawn desktop. */
+export function launcherDrawn(of: Furnished): Partial<DesktopState> {
+  return {
     launcher: of.view === 'launcher' || firstViewOf(of) === 'list of programmes' ? launcherOf(of) : null,
-  }),
-};
+  };
+}

@@ -21,7 +21,7 @@ interface Carrier {
   /** Its padding is what is told, and not held to the pictures. */
   readonly isPadded: boolean;
 }
-const CARRIERS: Readonly<Record<string, Carrier>> = {
+export const CARRIERS: Readonly<Record<string, Carrier>> = {
   bar: { share: 100, items: NO_ITEMS, isPadded: false },
   dock: {
     share: 60,

@@ -1,6 +1,6 @@
 import type { DesktopState, PointerState, ScreenState, WallpaperState } from '../../scene/state.js';
 import { writeDate } from '../../traits/writeDate.js';
-import type { Drawn, Furnished } from '../drawn.js';
+import type { Furnished } from '../drawn.js';
 import { pick, readable, UNTOLD, type Look } from '../look.js';
 import { iconFor } from './icons.js';
 
@@ -69,10 +69,11 @@ const SCREENS: Readonly<Record<string, (of: Furnished) => ScreenState>> = {
   'start-up': startUp,
 };
 
-export const PICTURES_DRAWN: Drawn = {
-  desktop: (of, { menu }) => ({
+/** What they add to a drawn desktop. */
+export function picturesDrawn(of: Furnished, { menu }: Partial<DesktopState>): Partial<DesktopState> {
+  return {
     wallpaper: wallpaperOf(of.look),
     pointer: pointerOf(of, menu ?? null),
     screen: SCREENS[of.view]?.(of) ?? null,
-  }),
-};
+  };
+}

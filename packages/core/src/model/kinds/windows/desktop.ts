@@ -1,7 +1,7 @@
 import type { Rect } from '../../../measuring/picture/rect.js';
-import type { TerminalState, WindowState } from '../../scene/state.js';
+import type { DesktopState, TerminalState, WindowState } from '../../scene/state.js';
 import type { Palette } from '../../traits/value.js';
-import type { Drawing, Drawn, Furnished } from '../drawn.js';
+import type { Drawing, Furnished } from '../drawn.js';
 import { readable, UNTOLD } from '../look.js';
 import { firstViewOf } from '../motion/firstView.js';
 import { folderLook } from '../pictures/icons.js';
@@ -171,6 +171,7 @@ function terminalOf({ look, screen }: Drawing): TerminalState {
   };
 }
 
-export const WINDOWS_DRAWN: Drawn = {
-  desktop: (of) => ({ windows: windowsOf(of), menu: of.view === 'pointed' ? menuOf(of) : null }),
-};
+/** What they add to a drawn desktop. */
+export function windowsDrawn(of: Furnished): Partial<DesktopState> {
+  return { windows: windowsOf(of), menu: of.view === 'pointed' ? menuOf(of) : null };
+}
