@@ -1,3 +1,6 @@
+import type { Source } from '@spare-coat/core/model/coat/fields';
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
+import { keyed } from '@spare-coat/core/ground/checked';
 import { createReadStream } from 'node:fs';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -135,7 +138,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
   const letters = loadLettering();
   const { boxes } = drawDesktop(saltmarshDesktop('light', SIZE.width, SIZE.height), letters);
   for (const element of DEMO_ELEMENTS)
-    await addElement(element, typeof element.box === 'string' ? boxes[element.box]! : element.box);
+    await addElement(element, typeof element.box === 'string' ? keyed(boxes, element.box) : element.box);
   await hangPlanned(pool, id);
   await takeStock();
   await tickDone();
@@ -229,7 +232,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     const ctx = await contextOf();
     const matches = Object.values(ctx.rows.match);
     const undone = new Set(
-      matches.filter((m) => !done.includes(ctx.rows.element[m.elementId]!.name)).map((m) => m.id),
+      matches.filter((m) => !done.includes(keyed(ctx.rows.element, m.elementId).name)).map((m) => m.id),
     );
     const without = {
       ...ctx.rows,
@@ -237,7 +240,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     };
     const then = { ...ctx, rows: without };
     const { elements } = evaluateCoat(then, indexOffers(then));
-    const variantRow = ctx.rows.variant[variantId(variant)]!;
+    const variantRow = keyed(ctx.rows.variant, variantId(variant));
     const seen = seenIn(without, FERNBANK, elements, variantRow).map((e) => ({
       ...e,
       values: new Map(
@@ -269,7 +272,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     };
     await send({ type: 'capture.add', ...capture });
     const reference = pictures.find((p) => p.variant === variant)!;
-    const row = ctx.rows.picture[reference.id]!;
+    const row = keyed(ctx.rows.picture, reference.id);
     const regions = Object.values(ctx.rows.region).filter((r) => r.pictureId === reference.id);
     const sightings = regions.flatMap((region) => {
       const found = sight(reference.pixels, pixels, askFor(ctx.rows, capture, row, region, null));
@@ -284,19 +287,19 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     const traits: CommandOf<'element.add'>['traits'][number][] = [];
     const target = (
       trait: string,
-      value: unknown,
+      value: TraitValue,
       variant: string | null,
       pictureId: string,
-      source: unknown,
+      source: Source,
     ) =>
       traits.push({
         id: fresh(),
         trait,
         variantId: variant,
         state: null,
-        target: value as never,
+        target: value,
         pictureId,
-        source: source as never,
+        source,
       });
     const lightReading = readRegion(light!.pixels, box, { settle: false });
     const kind = findKind(element.kind);
@@ -329,7 +332,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
         trait,
         variantId: variantId('dark'),
         state: null,
-        target: value as never,
+        target: value,
         pictureId: dark!.id,
         source: { how: 'measured' as const, pictureId: dark!.id, ...box },
       }));
@@ -353,7 +356,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
         offer,
       });
       for (const [trait, value] of Object.entries(element.byHand ?? {}))
-        await send({ type: 'match.setting', layerId, trait, variantId: null, value: value as never });
+        await send({ type: 'match.setting', layerId, trait, variantId: null, value });
     }
     if (element.said) {
       const { as, reason, lost } = element.said;

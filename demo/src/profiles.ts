@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { idOf } from './ids.js';
 import { FERNBANK, channel, commands, extra, fernbankBar, fernbankOffers, lists } from './profileFernbank.js';
@@ -95,7 +96,7 @@ export const PROFILES: readonly HostProfile[] = [
         name: 'Ochre frame',
         replaces: false,
         supplies: {
-          ...only('Ochre Row', 'frame')[0]!.supplies,
+          ...nth(only('Ochre Row', 'frame'), 0).supplies,
           ...supplies(
             supplier('frame', 'ochre.conf').oneOf(
               'titlePlace',

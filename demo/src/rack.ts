@@ -1,6 +1,6 @@
 import type { Vote } from '@spare-coat/core/proving/rack/marks';
 import { PLAIN_CHOICE } from '@spare-coat/core/proving/sheet/sheet';
-import { carryCoatOver } from '@spare-coat/server/coats/carryOver';
+import { carryCoatOver } from '@spare-coat/server/coats/portCoat';
 import type { Db } from '@spare-coat/server/db/pool';
 import { putMark } from '@spare-coat/server/rack/marks';
 import { publish } from '@spare-coat/server/rack/publish';

@@ -1,3 +1,4 @@
+import { keyed } from '@spare-coat/core/ground/checked';
 import type { BarItem, DesktopState, IconLook, WindowState } from '@spare-coat/core/model/scene/state';
 
 /** The look of the invented Saltmarsh 3: the truth that its pictures are drawn from. All lengths at 1080 lines. */
@@ -78,7 +79,7 @@ export function saltmarshDesktop(variant: VariantName, width: number, lines: num
   const rail = px(SALTMARSH.railThickness);
   const strip = px(SALTMARSH.stripThickness);
   const look = (name: string): IconLook => {
-    const base = LOOKS[name]!;
+    const base = keyed(LOOKS, name);
     return variant === 'dark' && base.colour === '#43203d'
       ? { ...base, colour: '#c9a5b8', sign: '#43203d' }
       : base;

@@ -92,7 +92,14 @@ describe.each(documents)('the published schema of a %s', (name, read, all) => {
 
 describe('the published schema of a bundle', () => {
   const validate = new Ajv2020({ allErrors: true, strict: false }).compile(schema('bundle'));
-  const manifest = { format: 'spare-coat-bundle', version: 2, what: 'coat', title: 'T', made: '2026-11-25', files: [] } as const; // prettier-ignore
+  const manifest = {
+    format: 'spare-coat-bundle',
+    version: 2,
+    what: 'coat',
+    title: 'T',
+    made: '2026-11-25',
+    files: [],
+  } as const;
   const documentsOf = (seed: number) => {
     const { ctx } = randomCoat(seed);
     const coat = evaluateCoat(ctx, indexOffers(ctx));

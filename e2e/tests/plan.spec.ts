@@ -159,7 +159,10 @@ test('what a package mirror does not have fails in the rehearsal', async ({ page
 test('a package that is there whatever the mirror says is kept with one’s own part', async ({ page }) => {
   // A part of one's own in place of one that ships, with a package that no mirror lists.
   const coat = /coats\/([0-9a-f-]{36})/.exec(page.url())![1]!;
-  const { rows, revision } = (await (await page.request.get(`/api/coats/${coat}`)).json()) as { rows: CoatRows; revision: number }; // prettier-ignore
+  const { rows, revision } = (await (await page.request.get(`/api/coats/${coat}`)).json()) as {
+    rows: CoatRows;
+    revision: number;
+  };
   const layers = Object.values(rows.layer).filter((l) => l.partId !== null && l.position === 0);
   const parts = await Promise.all(
     layers.map(
@@ -169,15 +172,31 @@ test('a package that is there whatever the mirror says is kept with one’s own 
   );
   const n = parts.findIndex((p) => p.name === 'Cue Tabs');
   const id = randomUUID();
-  const part = { ...parts[n]!, id, revision: 1, name: 'My Tabs', channels: [{ way: 'package', names: { pipit: 'my-tabs' } }] }; // prettier-ignore
+  const part = {
+    ...parts[n]!,
+    id,
+    revision: 1,
+    name: 'My Tabs',
+    channels: [{ way: 'package', names: { pipit: 'my-tabs' } }],
+  };
   const kept = await page.request.put(`/api/parts/${id}`, {
     data: { commandId: randomUUID(), revision: 0, part },
   });
   expect(kept.ok(), await kept.text()).toBe(true);
   const { matchId, offer } = layers[n]!;
   const { elementId } = rows.match[matchId]!;
-  const command = { type: 'match.choose', elementId, matchId, layerId: randomUUID(), partId: id, partRevision: 1, offer }; // prettier-ignore
-  const chosen = await page.request.post(`/api/coats/${coat}/commands`, { data: { commandId: randomUUID(), revision, command } }); // prettier-ignore
+  const command = {
+    type: 'match.choose',
+    elementId,
+    matchId,
+    layerId: randomUUID(),
+    partId: id,
+    partRevision: 1,
+    offer,
+  };
+  const chosen = await page.request.post(`/api/coats/${coat}/commands`, {
+    data: { commandId: randomUUID(), revision, command },
+  });
   expect(chosen.ok(), await chosen.text()).toBe(true);
   await page.reload();
 
@@ -250,8 +269,24 @@ test('the way back is worked out from what was done, for all or for one element,
   const survey = (more: object) =>
     Buffer.from(
       JSON.stringify({
-        survey: 1, takenAt: '2026-12-01T08:00:00Z', system: {}, displays: [], directories: { dataHome: ['/home/studio/.local/share'] }, iconThemes: [], pointerSets: [], soundThemes: [], fonts: [], autostart: [], applications: [], disk: {}, reading: null, unavailable: ['displays', 'icon themes', 'pointer sets', 'sound themes', 'fonts', 'applications'].map((probe) => ({ probe, why: 'not asked' })), ...more,
-      }), // prettier-ignore
+        survey: 1,
+        takenAt: '2026-12-01T08:00:00Z',
+        system: {},
+        displays: [],
+        directories: { dataHome: ['/home/studio/.local/share'] },
+        iconThemes: [],
+        pointerSets: [],
+        soundThemes: [],
+        fonts: [],
+        autostart: [],
+        applications: [],
+        disk: {},
+        reading: null,
+        unavailable: ['displays', 'icon themes', 'pointer sets', 'sound themes', 'fonts', 'applications'].map(
+          (probe) => ({ probe, why: 'not asked' }),
+        ),
+        ...more,
+      }),
     );
   const drop = (buffer: Buffer) =>
     page

@@ -197,9 +197,14 @@ test('work on two coats and in two windows goes to where it belongs, once', asyn
     await other.getByRole('link', { name: 'All coats' }).click();
     server = await startServer(server.port);
     await saved(page);
-    for (const [id, label] of [[a, 'Rename to First coat, in the other window'], [b, 'Rename to Second coat, in one window']] as const)
+    for (const [id, label] of [
+      [a, 'Rename to First coat, in the other window'],
+      [b, 'Rename to Second coat, in one window'],
+    ] as const)
       await expect
-        .poll(async () => (await historyOf(server.url, id)).entries.filter((e) => e.label === label).length, { timeout: 20_000 })
+        .poll(async () => (await historyOf(server.url, id)).entries.filter((e) => e.label === label).length, {
+          timeout: 20_000,
+        })
         .toBe(1);
     await page.goto(`${server.url}/coats/${a}`);
     await expect(page.getByLabel('Name of the coat')).toHaveValue('First coat, in the other window');
@@ -207,7 +212,7 @@ test('work on two coats and in two windows goes to where it belongs, once', asyn
   } finally {
     await server.kill('SIGTERM');
   }
-}); // prettier-ignore
+});
 
 test('every write that was answered is in the history after a kill at any moment, once', async () => {
   const id = randomUUID();

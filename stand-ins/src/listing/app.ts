@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { createHash } from 'node:crypto';
 import express, { type Express, type Response } from 'express';
 import type { ListedDetails, ListedPart, ListedVersion } from '@spare-coat/core/model/parts/listing';
@@ -16,8 +17,8 @@ const asListed = (e: Entry): ListedPart => ({
   summary: e.summary,
   licence: e.licence,
   votes: e.votes,
-  date: e.versions[0]![1],
-  version: e.versions[0]![0],
+  date: nth(e.versions, 0)[1],
+  version: nth(e.versions, 0)[0],
 });
 
 /** Archives are made when they are first asked for, and kept: they cost seconds, not memory worth saving. */
@@ -95,7 +96,7 @@ export function listingApp(): Express {
       order === 'votes'
         ? b.votes - a.votes
         : order === 'date'
-          ? b.versions[0]![1].localeCompare(a.versions[0]![1])
+          ? nth(b.versions, 0)[1].localeCompare(nth(a.versions, 0)[1])
           : a.name.localeCompare(b.name),
     );
     const pages = Math.max(1, Math.ceil(found.length / PAGE));

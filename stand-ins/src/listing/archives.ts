@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { gzipSync } from 'node:zlib';
 import sharp from 'sharp';
 import { pack, type Header } from 'tar-stream';
@@ -64,7 +65,7 @@ const COLOURS = [
   '#a5b56f',
   '#e3c2b4',
 ];
-const colour = (n: number) => COLOURS[n % COLOURS.length]!;
+const colour = (n: number) => nth(COLOURS, n % COLOURS.length);
 
 /** A notched plate: no real set has these. */
 function icon(name: string): string {

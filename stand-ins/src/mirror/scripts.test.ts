@@ -298,7 +298,23 @@ describe('the exported scripts, run for real', () => {
   it('can be taken up, and taken back, wherever they were killed', async () => {
     const plan = everyDeed();
     /** Commands outside the shell itself are where a script can be killed; each counts. */
-    const COUNTED = ['mkdir', 'mv', 'cp', 'rm', 'cat', 'curl', 'tar', 'git', 'awk', 'touch', 'head', 'cmp', 'fern', 'larder', 'rmdir']; // prettier-ignore
+    const COUNTED = [
+      'mkdir',
+      'mv',
+      'cp',
+      'rm',
+      'cat',
+      'curl',
+      'tar',
+      'git',
+      'awk',
+      'touch',
+      'head',
+      'cmp',
+      'fern',
+      'larder',
+      'rmdir',
+    ];
     const counting = (m: Machine) => {
       const shims = join(m.at, 'shims');
       mkdirSync(shims);

@@ -82,7 +82,15 @@ function channels(s: Sources): readonly (readonly [string, Partial<Part>, Record
   });
   const repository = (more: object): Partial<Part> => ({
     channels: [
-      { way: 'repository', from: s.repository, script: 'put.sh', flags: ['tide'], admin: false, leaves: ['~/.local/share/tide'], ...more } as Channel, // prettier-ignore
+      {
+        way: 'repository',
+        from: s.repository,
+        script: 'put.sh',
+        flags: ['tide'],
+        admin: false,
+        leaves: ['~/.local/share/tide'],
+        ...more,
+      } as Channel,
     ],
     version: '1.0',
   });
@@ -92,11 +100,31 @@ function channels(s: Sources): readonly (readonly [string, Partial<Part>, Record
     ['an archive’s name that is an option', archive({ file: '-rf' })],
     ['what a repository leaves', repository({ leaves: ['~/.ssh'] })],
     ['a repository’s script', repository({ script: `${UP}/.profile` })],
-    ['an installer’s file', { channels: [{ way: 'installer', from: s.archives[0]!.from, file: `${UP}/.profile`, choices: [], admin: false, leaves: ['~/Documents'] }] }], // prettier-ignore
+    [
+      'an installer’s file',
+      {
+        channels: [
+          {
+            way: 'installer',
+            from: s.archives[0]!.from,
+            file: `${UP}/.profile`,
+            choices: [],
+            admin: false,
+            leaves: ['~/Documents'],
+          },
+        ],
+      },
+    ],
     ['a setting’s file', {}, { thickness: number('~/.bashrc', 'alias ls =') }],
     ['a setting’s file by way of its own', {}, { thickness: number('~/.config/../.ssh/config', 'Host') }],
     ['what comes unasked', { brings: [{ what: 'It.', remove: 'Remove it.', file: '~/Documents' }] }],
-    ['a package', { channels: [{ way: 'package', names: { pipit: '-y' } }], brings: [{ what: 'It.', remove: 'Remove it.', file: '/../../etc' }] }], // prettier-ignore
+    [
+      'a package',
+      {
+        channels: [{ way: 'package', names: { pipit: '-y' } }],
+        brings: [{ what: 'It.', remove: 'Remove it.', file: '/../../etc' }],
+      },
+    ],
   ];
 }
 
@@ -152,7 +180,13 @@ export function aimedThings(s: Sources): Aimed[] {
       ['its folder of icons, started', { folders: { 'icon set': '~/.config/autostart' } }],
       ['its folder of icons, documents', { folders: { 'icon set': '~/Documents' } }],
       ['its own setting’s file', { offers: [] }],
-      ['a name that is an option', { channels: [{ ...HOST.channels[0]!, id: 'pipit' }], installing: { packages: { pipit: '--now' }, session: 'x', doubles: [] } }], // prettier-ignore
+      [
+        'a name that is an option',
+        {
+          channels: [{ ...HOST.channels[0]!, id: 'pipit' }],
+          installing: { packages: { pipit: '--now' }, session: 'x', doubles: [] },
+        },
+      ],
       ['a folder with a line break', { folders: { 'icon set': '~/.local/share/\nicons' } }],
     ] satisfies (readonly [string, Partial<HostProfile>])[]
   ).map(([what, more]): Aimed => {

@@ -304,7 +304,41 @@ describe.each(AWKS)('edits of files by %s', (_, awk) => {
 
 it('edits by awk are those of the core, whatever the file', () => {
   m = new Machine();
-  const bits = fc.constantFrom('{', '}', '"', "'", '[', ']', '<', '>', '/', '=', ':', ';', 'a', 'b', ' ', '\n', '\r\n', '\\', '/*', '*/', '#', ',', '1', '<!--', '@', 'a:', '"a": 1', 'a { b: 1 }', '<a b="1">', '</a>', '[a]\n', 'b=1\n', 'ü'); // prettier-ignore
+  const bits = fc.constantFrom(
+    '{',
+    '}',
+    '"',
+    "'",
+    '[',
+    ']',
+    '<',
+    '>',
+    '/',
+    '=',
+    ':',
+    ';',
+    'a',
+    'b',
+    ' ',
+    '\n',
+    '\r\n',
+    '\\',
+    '/*',
+    '*/',
+    '#',
+    ',',
+    '1',
+    '<!--',
+    '@',
+    'a:',
+    '"a": 1',
+    'a { b: 1 }',
+    '<a b="1">',
+    '</a>',
+    '[a]\n',
+    'b=1\n',
+    'ü',
+  );
   const at = fc.constantFrom('a', 'a/b', 'a{b}', 'a@b', 'a =', 'b.a', 'a:');
   const value = fc.constantFrom('7', 'x y', '"q"', "it's", '#abc', null);
   fc.assert(

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { open } from 'node:fs/promises';
 import {
   MOST_ENTRIES,
@@ -190,7 +191,7 @@ function reportOf(
   if (remark) remarks.unshift(remark);
   if (nested.length > 0)
     remarks.push(
-      `There ${nested.length === 1 ? 'is an archive' : `are ${nested.length} archives`} inside, ${nested[0]!.path.slice(0, 200)} for one. Archives in archives are not opened: unpack it, and drop that in by itself.`,
+      `There ${nested.length === 1 ? 'is an archive' : `are ${nested.length} archives`} inside, ${nth(nested, 0).path.slice(0, 200)} for one. Archives in archives are not opened: unpack it, and drop that in by itself.`,
     );
   if (findings.length === 0)
     remarks.push('Nothing in it is a theme, set, font, wallpaper or entry that is known here.');

@@ -56,11 +56,28 @@ describe('links in archives', () => {
     expect(report.remarks.join(' ')).toContain('2 links lead in a circle');
   });
   it('make a theme of a folder that is a link to another one', async () => {
-    const report = await read({ 'Tern/index.theme': index('Tern'), 'Tern/48/folder.png': 'x', 'Gull/index.theme': { link: '../Tern/index.theme' }, 'Gull/48': { link: '../Tern/48' } }); // prettier-ignore
-    expect(report.findings.map((f) => [f.folder, f.evidence.what === 'icon set' && f.evidence.icons])).toEqual([['Gull', 1], ['Tern', 1]]); // prettier-ignore
+    const report = await read({
+      'Tern/index.theme': index('Tern'),
+      'Tern/48/folder.png': 'x',
+      'Gull/index.theme': { link: '../Tern/index.theme' },
+      'Gull/48': { link: '../Tern/48' },
+    });
+    expect(
+      report.findings.map((f) => [f.folder, f.evidence.what === 'icon set' && f.evidence.icons]),
+    ).toEqual([
+      ['Gull', 1],
+      ['Tern', 1],
+    ]);
   });
   it('circles of inheritance are told', async () => {
-    const report = await read({ 'A/index.theme': index('A', 'Inherits=B\n').replace('Inherits=B\n', '').replace('Directories', 'Inherits=B\nDirectories'), 'A/48/x.png': 'x', 'B/index.theme': index('B').replace('Directories', 'Inherits=A\nDirectories'), 'B/48/x.png': 'x' }); // prettier-ignore
+    const report = await read({
+      'A/index.theme': index('A', 'Inherits=B\n')
+        .replace('Inherits=B\n', '')
+        .replace('Directories', 'Inherits=B\nDirectories'),
+      'A/48/x.png': 'x',
+      'B/index.theme': index('B').replace('Directories', 'Inherits=A\nDirectories'),
+      'B/48/x.png': 'x',
+    });
     expect(report.remarks.join(' ')).toContain(
       'inherit from each other in a circle: A, which inherits B, which inherits A',
     );
@@ -71,7 +88,11 @@ describe('what is too much to look into', () => {
   it('is told of pointers: there and unread is not missing', async () => {
     const big = new Uint8Array(8_100_000);
     big.set([0x58, 0x63, 0x75, 0x72]);
-    const report = await read({ 'P/index.theme': '[Icon Theme]\nName=P\n', 'P/cursors/default': big, 'P/cursors/text': readFileSync(pointerFile()) }); // prettier-ignore
+    const report = await read({
+      'P/index.theme': '[Icon Theme]\nName=P\n',
+      'P/cursors/default': big,
+      'P/cursors/text': readFileSync(pointerFile()),
+    });
     const evidence = report.findings[0]!.evidence;
     expect(evidence).toMatchObject({ what: 'pointer set', unread: ['default'] });
     expect(evidence.what === 'pointer set' && evidence.missing).not.toContain('default');
@@ -103,7 +124,10 @@ describe('two themes of controls in one archive', () => {
   const css = '.a { color: #334455; }';
   it('are two findings, each with its folder', async () => {
     const report = await read({ 'Drops/look/sheet.css': css, 'Waves/look/sheet.css': css });
-    expect(report.findings.map((f) => [f.sort, f.root])).toEqual([['style sheet', 'Drops/look/sheet.css'], ['style sheet', 'Waves/look/sheet.css']]); // prettier-ignore
+    expect(report.findings.map((f) => [f.sort, f.root])).toEqual([
+      ['style sheet', 'Drops/look/sheet.css'],
+      ['style sheet', 'Waves/look/sheet.css'],
+    ]);
   });
   it('but versions within one theme are one', async () => {
     const report = await read({
@@ -118,7 +142,12 @@ describe('two themes of controls in one archive', () => {
 });
 
 describe('damage', () => {
-  const files = { 'T/index.theme': index('T'), 'T/48/folder.png': 'p'.repeat(3000), 'T/48/x.svg': `<svg>${'abc'.repeat(900)}</svg>`, 'T/readme.txt': 'hello '.repeat(200) }; // prettier-ignore
+  const files = {
+    'T/index.theme': index('T'),
+    'T/48/folder.png': 'p'.repeat(3000),
+    'T/48/x.svg': `<svg>${'abc'.repeat(900)}</svg>`,
+    'T/readme.txt': 'hello '.repeat(200),
+  };
   const flip = (bytes: Buffer, at: number) => {
     const copy = Buffer.from(bytes);
     copy[at]! ^= 0x55;
@@ -220,7 +249,9 @@ function withXHeight(bytes: Buffer, share: number): Buffer {
   const copy = Buffer.from(bytes);
   const tables = copy.readUInt16BE(4);
   const table = (tag: string) => {
-    for (let i = 0; i < tables; i++) if (copy.toString('latin1', 12 + 16 * i, 16 + 16 * i) === tag) return copy.readUInt32BE(12 + 16 * i + 8); // prettier-ignore
+    for (let i = 0; i < tables; i++)
+      if (copy.toString('latin1', 12 + 16 * i, 16 + 16 * i) === tag)
+        return copy.readUInt32BE(12 + 16 * i + 8);
     throw new Error(`no table ${tag}`);
   };
   copy.writeInt16BE(Math.round(share * copy.readUInt16BE(table('head') + 18)), table('OS/2') + 86);

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { spawn } from 'node:child_process';
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
@@ -55,8 +56,7 @@ function explain(stderr: string): string {
   if (/can't be converted from UTF-8/i.test(stderr))
     return 'Names in it are not UTF-8, so nobody can tell what the files are called.';
   if (/memory|Cannot allocate/i.test(stderr)) return 'It asks for more memory than any theme needs.';
-  const line = stderr
-    .split('\n')[0]!
+  const line = nth(stderr.split('\n'), 0)
     .replace(/^bsdtar: /, '')
     .slice(0, 200);
   return `It is damaged and cannot be read to its end${line ? ` (${line})` : ''}.`;

@@ -27,7 +27,13 @@ async function bundleOf(server: TestServer, id: string, query = 'own=1&host=1'):
 const readOn = async (server: TestServer, bytes: Uint8Array) =>
   jobOf(server, ((await upload(server, '/api/bundles', bytes)).body as { job: string }).job);
 const bring = (server: TestServer, bundle: string, more: object = {}) =>
-  server.post(`/api/bundles/${bundle}/coat`, { commandId: randomUUID(), revision: 0, into: null, clash: 'theirs', ...more }); // prettier-ignore
+  server.post(`/api/bundles/${bundle}/coat`, {
+    commandId: randomUUID(),
+    revision: 0,
+    into: null,
+    clash: 'theirs',
+    ...more,
+  });
 const rowsOf = async (server: TestServer, id: string) =>
   (await server.get(`/api/coats/${id}`)).body as { rows: CoatRows; revision: number };
 
@@ -56,20 +62,40 @@ describe('a bundle of a coat', () => {
     expect((await bundleOf(there, id)).equals(zip)).toBe(true);
     // Sent again with the same command it is the same coat.
     const again = await readOn(there, zip);
-    expect(((await there.get(`/api/bundles/${again.result.bundle}`)).body as BundlePreview).parts[0]!.is).toBe('same'); // prettier-ignore
+    expect(
+      ((await there.get(`/api/bundles/${again.result.bundle}`)).body as BundlePreview).parts[0]!.is,
+    ).toBe('same');
   });
   it('brings the parts that were tried as well, and does without trials of parts that nobody has', async () => {
     const id = await coatOn(here);
     const tried = { ...testPart('Tried'), id: randomUUID() };
-    const kept = await here.get(`/api/parts/${tried.id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ commandId: randomUUID(), revision: 0, part: tried }) }); // prettier-ignore
+    const kept = await here.get(`/api/parts/${tried.id}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ commandId: randomUUID(), revision: 0, part: tried }),
+    });
     expect(kept.status).toBeLessThan(300);
     const { revision } = await rowsOf(here, id);
-    const command = { type: 'trial.set', id: randomUUID(), partId: tried.id, partRevision: 1, family: 'fernbank', hostVersion: '3.4', outcome: 'dropped', why: 'It flickers.', tried: '2026-11-20' }; // prettier-ignore
-    expect((await here.post(`/api/coats/${id}/commands`, { commandId: randomUUID(), revision, command })).status).toBe(200); // prettier-ignore
+    const command = {
+      type: 'trial.set',
+      id: randomUUID(),
+      partId: tried.id,
+      partRevision: 1,
+      family: 'fernbank',
+      hostVersion: '3.4',
+      outcome: 'dropped',
+      why: 'It flickers.',
+      tried: '2026-11-20',
+    };
+    expect(
+      (await here.post(`/api/coats/${id}/commands`, { commandId: randomUUID(), revision, command })).status,
+    ).toBe(200);
     const empty = await startTestServer();
     try {
       const { result } = await readOn(empty, await bundleOf(here, id));
-      expect(((await empty.get(`/api/bundles/${result.bundle}`)).body as BundlePreview).parts.map((p) => p.name)).toEqual(['Tide', 'Tried']); // prettier-ignore
+      expect(
+        ((await empty.get(`/api/bundles/${result.bundle}`)).body as BundlePreview).parts.map((p) => p.name),
+      ).toEqual(['Tide', 'Tried']);
       expect(await bring(empty, result.bundle)).toMatchObject({
         status: 201,
         body: { coat: id, leftOut: 0 },
@@ -105,7 +131,11 @@ describe('a bundle of a coat', () => {
 
     const { revision, rows } = await rowsOf(here, id);
     const [element] = Object.values(rows.element);
-    const changed = await here.post(`/api/coats/${id}/commands`, { commandId: randomUUID(), revision, command: { type: 'element.remove', id: element!.id } }); // prettier-ignore
+    const changed = await here.post(`/api/coats/${id}/commands`, {
+      commandId: randomUUID(),
+      revision,
+      command: { type: 'element.remove', id: element!.id },
+    });
     const at = (changed.body as { revision: number }).revision;
     expect(await bring(here, result.bundle, { into: id, revision: revision })).toMatchObject({ status: 409 });
     expect(await bring(here, result.bundle, { into: id, revision: at })).toMatchObject({ status: 201 });
@@ -122,12 +152,22 @@ describe('a bundle of a coat', () => {
     const { rows } = await rowsOf(here, id);
     const partId = Object.values(rows.layer)[0]!.partId!;
     const newer = { ...testPart('Tide', { version: '2.0' }), id: partId };
-    await here.get(`/api/parts/${partId}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ commandId: randomUUID(), revision: 1, part: newer }) }); // prettier-ignore
+    await here.get(`/api/parts/${partId}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ commandId: randomUUID(), revision: 1, part: newer }),
+    });
     // The revision that the bundle pins is still known here.
     const first = await readOn(here, zip);
-    expect(((await here.get(`/api/bundles/${first.result.bundle}`)).body as BundlePreview).parts).toMatchObject([{ is: 'same' }]); // prettier-ignore
+    expect(
+      ((await here.get(`/api/bundles/${first.result.bundle}`)).body as BundlePreview).parts,
+    ).toMatchObject([{ is: 'same' }]);
     const far = await readOn(there, await bundleOf(here, id));
-    await there.get(`/api/parts/${partId}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ commandId: randomUUID(), revision: 0, part: newer }) }); // prettier-ignore
+    await there.get(`/api/parts/${partId}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ commandId: randomUUID(), revision: 0, part: newer }),
+    });
     const preview = (await there.get(`/api/bundles/${far.result.bundle}`)).body as BundlePreview;
     expect(preview.parts).toMatchObject([{ version: '1.0', is: 'other', here: '2.0' }]);
     const mine = (await bring(there, far.result.bundle, { clash: 'mine' })).body as { coat: string };
@@ -220,12 +260,36 @@ describe('a bundle that is none, or means harm', () => {
   it.each<[string, () => Promise<Buffer> | Buffer, RegExp]>([
     ['no zip', () => Buffer.from('this is no zip at all'), /no zip/],
     ['another zip', () => zipOf({ 'reference.json': json({}) }, null), /no manifest/],
-    ['a path that leads out', async () => renamed(await zipOf({ 'aaaaaaaaa.json': json({}) }), 'aaaaaaaaa.json', '../../abc.json'), /cannot be read|do not have/], // prettier-ignore
+    [
+      'a path that leads out',
+      async () => renamed(await zipOf({ 'aaaaaaaaa.json': json({}) }), 'aaaaaaaaa.json', '../../abc.json'),
+      /cannot be read|do not have/,
+    ],
     ['something to run', () => zipOf({ 'files/run.sh': Buffer.from('#!/bin/sh') }), /do not have/],
-    ['a file that the manifest does not list', () => zipOf({ 'reference.json': json({}), 'matches.json': json({}) }, { files: [] }), /does not list/], // prettier-ignore
-    ['a file that is missing', () => zipOf({}, { files: [{ path: 'parts.json', sha256: 'a'.repeat(64), size: 3 }] }), /parts.json is missing/], // prettier-ignore
-    ['a file that was changed', async () => zipOf({ 'parts.json': json([]) }, { files: [{ path: 'parts.json', sha256: 'a'.repeat(64), size: 2 }] }), /is damaged/], // prettier-ignore
-    ['a picture under another name', () => zipOf({ [`files/${'b'.repeat(64)}`]: Buffer.from('x') }), /not the file that it says/], // prettier-ignore
+    [
+      'a file that the manifest does not list',
+      () => zipOf({ 'reference.json': json({}), 'matches.json': json({}) }, { files: [] }),
+      /does not list/,
+    ],
+    [
+      'a file that is missing',
+      () => zipOf({}, { files: [{ path: 'parts.json', sha256: 'a'.repeat(64), size: 3 }] }),
+      /parts.json is missing/,
+    ],
+    [
+      'a file that was changed',
+      async () =>
+        zipOf(
+          { 'parts.json': json([]) },
+          { files: [{ path: 'parts.json', sha256: 'a'.repeat(64), size: 2 }] },
+        ),
+      /is damaged/,
+    ],
+    [
+      'a picture under another name',
+      () => zipOf({ [`files/${'b'.repeat(64)}`]: Buffer.from('x') }),
+      /not the file that it says/,
+    ],
     ['no JSON', () => zipOf({ 'reference.json': Buffer.from('{') }), /no JSON/],
     ['a list of everything', () => zipOf({ 'reference.json': Buffer.from('['.repeat(200_000)) }), /no JSON/],
     ['nothing in it', () => zipOf({}), /exactly one coat|holds no/],

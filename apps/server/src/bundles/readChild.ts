@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { createHash } from 'node:crypto';
 import { createWriteStream, readFileSync } from 'node:fs';
 import { open as openFile } from 'node:fs/promises';
@@ -121,7 +122,7 @@ async function pictureOf(path: string): Promise<{ width: number; height: number 
     const { bytesRead } = await file.read(head, 0, head.length, 0);
     const told = readPictureHeader(head.subarray(0, bytesRead));
     // Eight bits a channel, grey or colour, with or without alpha: what pictures are normalised to.
-    const isPlain = head[24] === 8 && [0, 2, 4, 6].includes(head[25]!);
+    const isPlain = head[24] === 8 && [0, 2, 4, 6].includes(nth(head, 25));
     return told.ok && told.type === 'image/png' && isPlain
       ? { width: told.width, height: told.height }
       : null;

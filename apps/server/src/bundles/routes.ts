@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { isId } from '@spare-coat/core/ground/ids';
 import { Router, type Request, type Response } from 'express';
 import type { Readable } from 'node:stream';
@@ -64,7 +65,7 @@ export function bundleRoutes(db: Db): Router {
       parts.push(found.data);
     }
     if (parts.length === 0) throw notFound('part');
-    const title = parts.length === 1 ? parts[0]!.name : `${parts.length} parts`;
+    const title = parts.length === 1 ? nth(parts, 0).name : `${parts.length} parts`;
     await sendZip(res, title, await packBundle(db, 'parts', title, loneBundle(parts, null), []));
   });
   router.get('/of/profile/:id', async (req, res) => {

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { isId } from '@spare-coat/core/ground/ids';
 import type { CoatCard, CoatsPage } from '@spare-coat/core/proving/wire/coat';
 import type { Db } from '../db/pool.js';
@@ -37,7 +38,7 @@ export function readCardsQuery(asked: Readonly<Record<string, unknown>>): CardsQ
   return { words, deleted: deleted === 'true', after: cursor };
 }
 
-interface Row extends Worked {
+interface CardRow extends Worked {
   readonly id: string;
   readonly revision: number;
   readonly changed_at: Date;
@@ -66,7 +67,7 @@ export async function coatCards(
   const pattern = words.trim() === '' ? null : `%${words.trim().replaceAll(/[\\%_]/g, '\\$&')}%`;
   const read = async () =>
     (
-      await db.query<Row>(
+      await db.query<CardRow>(
         `${CARD} where ${FOUND} and ($3::timestamptz is null or (r.changed_at, r.id) < ($3::timestamptz, $4::uuid))
           order by r.changed_at desc, r.id desc limit ${PAGE + 1}`,
         [deleted, pattern, after?.changedAt ?? null, after?.id ?? null],
@@ -78,7 +79,7 @@ export async function coatCards(
   const fresh = new Map(page.map((row) => [row.id, row]));
   if (late.length > 0) {
     await figures.workOut(late, WAIT_MS);
-    const { rows } = await db.query<Row>(`${CARD} where r.id = any($1::uuid[])`, [late]);
+    const { rows } = await db.query<CardRow>(`${CARD} where r.id = any($1::uuid[])`, [late]);
     for (const row of rows) fresh.set(row.id, row);
   }
   const counts = await db.query<{ count: number; deleted: number }>(
@@ -90,7 +91,7 @@ export async function coatCards(
   return {
     coats: page.map((row) => cardOf(fresh.get(row.id) ?? row)),
     next: last ? `${last.cursor}|${last.id}` : null,
-    ...counts.rows[0]!,
+    ...nth(counts.rows, 0),
   };
 }
 
@@ -105,7 +106,7 @@ function cardOf({
   failed,
   facts,
   standings,
-}: Row): CoatCard {
+}: CardRow): CoatCard {
   const since = Math.max(deleted_at?.getTime() ?? 0, changed_at.getTime());
   const goes = deleted_at && !on_rack ? new Date(since + BIN_DAYS * 86_400_000) : null;
   return {

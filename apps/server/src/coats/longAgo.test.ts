@@ -97,7 +97,10 @@ describe('a history of long ago', () => {
         server.db.query(`update history ${change} where root_id = $1 and revision = 2`, [id]),
       ).rejects.toThrow('append-only');
     await expect(
-      server.db.query("update history set condensed = true, changes = '[]', inverse = '[]' where root_id = $1 and revision = 5", [id]), // prettier-ignore
+      server.db.query(
+        "update history set condensed = true, changes = '[]', inverse = '[]' where root_id = $1 and revision = 5",
+        [id],
+      ),
     ).rejects.toThrow('append-only');
     await expect(server.db.query('delete from history where root_id = $1', [id])).rejects.toThrow(
       'append-only',
@@ -132,7 +135,6 @@ describe('a deleted coat', () => {
       ['blob_use', 'root_id'],
       ['root', 'id'],
     ] as const)
-      // prettier-ignore
       expect(await count(table, column, old)).toBe(0);
     expect((await server.get(`/api/coats/${recent}`)).status).toBe(200);
   });

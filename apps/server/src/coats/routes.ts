@@ -2,7 +2,7 @@ import { isId } from '@spare-coat/core/ground/ids';
 import { Router } from 'express';
 import type { Db, Queryable } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
-import { bringReferenceOver, carryCoatOver, originState, previewCarryOver } from './carryOver.js';
+import { bringReferenceOver, carryCoatOver, originState, previewCarryOver } from './portCoat.js';
 import { coatCards, readCardsQuery } from './cards.js';
 import { createCoat, runCommand, runUndo, whatChanged, MOST_REVISION } from './commands.js';
 import { pastOf } from './past.js';

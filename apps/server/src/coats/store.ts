@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import type { Change } from '@spare-coat/core/model/coat/changes';
 import type { Needs, Scope } from '@spare-coat/core/doing/commands/needs';
 import {
@@ -19,11 +20,11 @@ import { columnOf, fromColumns, selected, toColumns } from './tables.js';
  */
 export async function loadRows(db: Queryable, coatId: string, needs?: Needs): Promise<CoatRows> {
   const values: unknown[] = [coatId];
-  const { rows } = await db.query<Found>(`select ${tablesOf(values, needs)}`, values);
-  return rowsOf(rows[0]!);
+  const { rows } = await db.query<ReadRows>(`select ${tablesOf(values, needs)}`, values);
+  return rowsOf(nth(rows, 0));
 }
 
-type Found = Record<Entity, Record<string, unknown>[] | null>;
+type ReadRows = Record<Entity, Record<string, unknown>[] | null>;
 
 /** Every table's rows as one column of JSON. `values` begin with the coat's id; what scopes need is put behind it. */
 function tablesOf(values: unknown[], needs?: Needs): string {
@@ -35,13 +36,13 @@ function tablesOf(values: unknown[], needs?: Needs): string {
   }).join(', ');
 }
 
-function rowsOf(found: Found): CoatRows {
+function rowsOf(found: ReadRows): CoatRows {
   return Object.fromEntries(
     ENTITIES.map((entity) => [
       entity,
       Object.fromEntries((found[entity] ?? []).map((row) => [String(row['id']), fromColumns(entity, row)])),
     ]),
-  ) as unknown as CoatRows;
+  ) as CoatRows;
 }
 
 /** The condition for the rows of a scope, with its values put behind those that are there. */
@@ -129,12 +130,14 @@ export async function writeEntry(
       `jsonb_populate_recordset(null::${entity}, ${value(JSON.stringify(rows.map(({ row, fields }) => toColumns(entity, row, ['id', ...fields]))))}::jsonb)`;
     if (gone.length > 0) part(`delete from ${entity} where ${own} = $1 and id = any(${value(gone)}::uuid[])`);
     for (const rows of groups(made)) {
-      const columns = rows[0]!.fields.flatMap((f) => columnOf(entity, f) ?? []).join(', ');
+      const columns = nth(rows, 0)
+        .fields.flatMap((f) => columnOf(entity, f) ?? [])
+        .join(', ');
       const tied = entity === 'coat' ? ['', ''] : [', coat_id', ', $1::uuid'];
       part(`insert into ${entity} (${columns}${tied[0]}) select ${columns}${tied[1]} from ${json(rows)}`);
     }
     for (const rows of groups(changed)) {
-      const columns = rows[0]!.fields.flatMap((f) => columnOf(entity, f) ?? []);
+      const columns = nth(rows, 0).fields.flatMap((f) => columnOf(entity, f) ?? []);
       if (columns.length === 0) continue;
       part(
         `update ${entity} t set ${columns.map((c) => `${c} = one_row.${c}`).join(', ')} from ${json(rows)} as one_row where t.id = one_row.id and t.${own} = $1`,
@@ -227,7 +230,7 @@ export async function undoState(
   coatId: string,
 ): Promise<{ undo: Answerable | null; redo: Answerable | null }> {
   const { rows } = await db.query<Heads>(`select ${HEADS}`, [coatId]);
-  return rows[0]!;
+  return nth(rows, 0);
 }
 
 interface Heads {
@@ -245,7 +248,7 @@ export async function readCoat(
   db: Queryable,
   coatId: string,
 ): Promise<({ readonly revision: number; readonly rows: CoatRows } & Heads) | null> {
-  const { rows } = await db.query<Found & Heads & { revision: number }>(
+  const { rows } = await db.query<ReadRows & Heads & { revision: number }>(
     `select revision, ${HEADS}, ${tablesOf([coatId])} from root where id = $1 and kind = 'coat'`,
     [coatId],
   );

@@ -39,7 +39,7 @@ export const selected = (entity: Entity): string => Object.values(TABLES[entity]
 
 /** These fields of a row as one JSON object by column, as PostgreSQL reads rows from. */
 export function toColumns(entity: Entity, row: AnyRow, fields: readonly string[]): Record<string, unknown> {
-  const values = row as unknown as Readonly<Record<string, unknown>>;
+  const values = row as Readonly<Record<string, unknown>>;
   return Object.fromEntries(
     fields.flatMap((field) => {
       const column = columnOf(entity, field);

@@ -170,8 +170,23 @@ describe('a database of another version', () => {
         expect(coats.length).toBeGreaterThan(0);
         for (const { id } of coats) {
           const { rows, revision } = await rowsOn(server, id);
-          for (const entity of ['element', 'trait', 'match', 'layer', 'handmade', 'trial', 'survey', 'reading', 'capture', 'sighting', 'journal', 'kind', 'font', 'accepted'] as const)
-          expect([entity, Object.keys(rows[entity]).length > 0]).toEqual([entity, true]); // prettier-ignore
+          for (const entity of [
+            'element',
+            'trait',
+            'match',
+            'layer',
+            'handmade',
+            'trial',
+            'survey',
+            'reading',
+            'capture',
+            'sighting',
+            'journal',
+            'kind',
+            'font',
+            'accepted',
+          ] as const)
+            expect([entity, Object.keys(rows[entity]).length > 0]).toEqual([entity, true]);
           expect(Object.values(rows.element)[0]!.name).toBe('Rail');
           const { blob } = Object.values(rows.picture)[0]!;
           expect((await server.get(`/api/blobs/${blob}`)).status).toBe(200);
@@ -207,7 +222,12 @@ describe('a database of another version', () => {
         const sent = await upload(server, '/api/bundles', readFileSync(join(FIXTURES, `${day}-${what}.zip`)));
         const read = await jobOf(server, (sent.body as { job: string }).job);
         expect(read.problem).toBeNull();
-        const answer = await server.post(`/api/bundles/${read.result.bundle}/coat`, { commandId: randomUUID(), revision: 0, into: null, clash: 'theirs' }); // prettier-ignore
+        const answer = await server.post(`/api/bundles/${read.result.bundle}/coat`, {
+          commandId: randomUUID(),
+          revision: 0,
+          into: null,
+          clash: 'theirs',
+        });
         expect(answer.status, JSON.stringify(answer.body)).toBe(201);
         const { coat: id } = answer.body as { coat: string | null };
         expect(id !== null).toBe(what === 'coat');

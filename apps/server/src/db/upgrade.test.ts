@@ -38,7 +38,9 @@ async function tablesOf(db: Db): Promise<Table[]> {
 
 /** Makes a database as an earlier version left it, and puts into it all that it can hold of a full one of today. */
 async function asOf(version: number, db: Db): Promise<Map<string, number>> {
-  await db.query('create table schema_version (version integer primary key, name text not null, at timestamptz not null default now())'); // prettier-ignore
+  await db.query(
+    'create table schema_version (version integer primary key, name text not null, at timestamptz not null default now())',
+  );
   for (const file of FILES.slice(0, version)) {
     await db.query(readFileSync(join(MIGRATIONS, file), 'utf8'));
     await db.query('insert into schema_version (version, name) values ($1, $2)', [
@@ -106,7 +108,9 @@ describe('a database of an earlier version', () => {
               entity,
               Object.keys(was[entity]).sort(),
             ]);
-          expect(Object.values(rows.trait).map((t) => t.target)).toEqual(Object.values(was.trait).map((t) => t.target)); // prettier-ignore
+          expect(Object.values(rows.trait).map((t) => t.target)).toEqual(
+            Object.values(was.trait).map((t) => t.target),
+          );
           const answer = await server.post(`/api/coats/${coat}/commands`, {
             commandId: '11111111-1111-4111-8111-111111111111',
             revision,
@@ -140,7 +144,9 @@ describe('a database of an earlier version', () => {
         .rows[0]!.part_id;
       // As it was written then: done alone, and as one of several.
       await client.query("update coat set waved = '{bin,weather}' where id = $1", [coat]);
-      const { rows } = await client.query<{ revision: number }>('select revision from root where id = $1', [coat]); // prettier-ignore
+      const { rows } = await client.query<{ revision: number }>('select revision from root where id = $1', [
+        coat,
+      ]);
       const was = rows[0]!.revision;
       const write = (n: number, command: object, before: string[], after: string[]) =>
         client.query(
@@ -161,7 +167,12 @@ describe('a database of an earlier version', () => {
       const one = { type: 'coat.wave', kinds: ['bin'] };
       await write(1, one, [], ['bin']);
       const both = { type: 'coat.wave', kinds: ['bin', 'weather'] };
-      await write(2, { type: 'many', label: 'x', commands: [{ type: 'plan.unmove' }, both] }, ['bin'], ['bin', 'weather']); // prettier-ignore
+      await write(
+        2,
+        { type: 'many', label: 'x', commands: [{ type: 'plan.unmove' }, both] },
+        ['bin'],
+        ['bin', 'weather'],
+      );
       await client.query('update root set revision = $2 where id = $1', [coat, was + 2]);
       await client.query(
         `insert into answerable (root_id, side, revision, label, owner_id)
@@ -183,7 +194,10 @@ describe('a database of an earlier version', () => {
         };
         expect(await dismissed()).toEqual(['bin', 'weather']);
         for (const [n, left] of [['bin'], []].entries()) {
-          const undone = await server.post(`/api/coats/${coat}/undo`, { commandId: `3333333${n}-3333-4333-8333-333333333333`, revision: was + 2 + n }); // prettier-ignore
+          const undone = await server.post(`/api/coats/${coat}/undo`, {
+            commandId: `3333333${n}-3333-4333-8333-333333333333`,
+            revision: was + 2 + n,
+          });
           expect(undone.status, JSON.stringify(undone.body)).toBe(200);
           expect(await dismissed()).toEqual(left);
         }
@@ -191,7 +205,10 @@ describe('a database of an earlier version', () => {
           `select 1 from history where (command::text || changes::text || inverse::text) ~ '"(waved|coat.wave)"'`,
         );
         expect(old.rowCount).toBe(0);
-        const part = await server.db.query<{ data: unknown }>('select data from part_revision where part_id = $1', [partId]); // prettier-ignore
+        const part = await server.db.query<{ data: unknown }>(
+          'select data from part_revision where part_id = $1',
+          [partId],
+        );
         expect(part.rows[0]!.data).toMatchObject({
           summary: 'It says "type": "earth" itself.',
           settings: [{ value: { type: 'coordinates', as: 'decimal' } }],

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import type { Logger } from 'pino';
 import { forgetReadings } from '../archives/store.js';
 import { collectBlobs } from '../blobs/store.js';
@@ -24,7 +25,7 @@ export async function doChores(
   const done: Partial<Record<keyof typeof CHORES, number>> = {};
   try {
     const { rows } = await client.query<{ mine: boolean }>('select pg_try_advisory_lock($1) as mine', [LOCK]);
-    if (!rows[0]!.mine) return done;
+    if (!nth(rows, 0).mine) return done;
     for (const [name, chore] of Object.entries(CHORES) as [
       keyof typeof CHORES,
       (typeof CHORES)['emptyBin'],

@@ -96,38 +96,268 @@ describe('the instruments of Study on a drawing give back what was drawn', () =>
       palette: { first: c(4), second: c(5), third: c(6) },
     });
     return [
-      ['bar', [onBar, wall], 'bar', { edge, thickness: bar.thickness, edgeShare: 100, margin: 0, colour: c(0) }],
+      [
+        'bar',
+        [onBar, wall],
+        'bar',
+        { edge, thickness: bar.thickness, edgeShare: 100, margin: 0, colour: c(0) },
+      ],
       [
         'dock',
-        [element('dock', { edge: 'bottom', thickness: 80, edgeShare: 50, alignment: 'centre', margin: 12, opacity: 100, colour: c(0), iconSize: 48 + n, spacing: 18, padding: 16, items: { start: [], centre: ['desk', 'letters', 'archive', 'tides'], end: [] }, runningMark: 'none' }), element('icon-set', { outline: 'all squares', drawing: 'flat', palette: { first: c(1), second: c(1), third: c(1) } }), element('desktop-items', { shown: false })], // prettier-ignore
+        [
+          element('dock', {
+            edge: 'bottom',
+            thickness: 80,
+            edgeShare: 50,
+            alignment: 'centre',
+            margin: 12,
+            opacity: 100,
+            colour: c(0),
+            iconSize: 48 + n,
+            spacing: 18,
+            padding: 16,
+            items: { start: [], centre: ['desk', 'letters', 'archive', 'tides'], end: [] },
+            runningMark: 'none',
+          }),
+          element('icon-set', {
+            outline: 'all squares',
+            drawing: 'flat',
+            palette: { first: c(1), second: c(1), third: c(1) },
+          }),
+          element('desktop-items', { shown: false }),
+        ],
         'dock',
         { edge: 'bottom', margin: 12, edgeShare: 50, alignment: 'centre', iconSize: 48 + n, spacing: 18 },
       ],
-      ['launcher-button', [onBar, element('launcher-button', { size: 24 + n, shape: 'square', colour: c(1) })], 'bar/launcher', { size: 24 + n, colour: c(1) }],
-      ['clock', [lying, element('clock', { format: 'HH:mm', size: 30, colour: c(2) })], 'bar/clock', { colour: c(2) }],
-      ['status-area', [onBar, element('status-area', { items: { start: ['network', 'clipboard'], centre: [], end: [] }, size: 20, spacing: 14, colour: c(1) })], 'bar/status area', { colour: c(1) }],
-      ['search-button', [onBar, element('search-button', { size: 22, form: 'picture', colour: c(1) })], 'bar/search', { size: 22, colour: c(1) }],
+      [
+        'launcher-button',
+        [onBar, element('launcher-button', { size: 24 + n, shape: 'square', colour: c(1) })],
+        'bar/launcher',
+        { size: 24 + n, colour: c(1) },
+      ],
+      [
+        'clock',
+        [lying, element('clock', { format: 'HH:mm', size: 30, colour: c(2) })],
+        'bar/clock',
+        { colour: c(2) },
+      ],
+      [
+        'status-area',
+        [
+          onBar,
+          element('status-area', {
+            items: { start: ['network', 'clipboard'], centre: [], end: [] },
+            size: 20,
+            spacing: 14,
+            colour: c(1),
+          }),
+        ],
+        'bar/status area',
+        { colour: c(1) },
+      ],
+      [
+        'search-button',
+        [onBar, element('search-button', { size: 22, form: 'picture', colour: c(1) })],
+        'bar/search',
+        { size: 22, colour: c(1) },
+      ],
       ['bin', [onBar, element('bin', { size: 22, colour: c(1) })], 'bar/bin', { size: 22, colour: c(1) }],
-      ['window-list', [element('bar', { ...bar, edge: 'bottom', items: { start: ['window list'], centre: [], end: [] } }), element('window-list', { show: 'picture and title', entryWidth: 180 + n, runningMark: 'none' }), element('frame', { titleHeight: 28, titlePlace: 'head', colourActive: c(2) })], 'bar/window list 1', { entryWidth: 180 + n }],
-      ['workspace-switcher', [element('bar', { ...bar, items: { start: [], centre: ['workspace switcher'], end: [] } }), element('workspace-switcher', { show: 'small pictures', count: 3, size: 20 + n, colour: c(1) })], 'bar/workspace switcher', bar.edge === 'top' || bar.edge === 'bottom' ? { size: 20 + n } : {}],
-      ['keyboard-mark', [element('bar', { ...bar, edge: 'top', items: { start: [], centre: ['keyboard layout'], end: [] } }), element('keyboard-mark', { show: 'picture', size: 20 + n, colour: c(1) })], 'bar/keyboard layout', { size: 20 + n }],
-      ['show-desktop', [element('bar', { ...bar, edge: 'top', items: { start: [], centre: ['show desktop'], end: [] } }), element('show-desktop', { form: 'thin strip', width: 10 + n })], 'bar/show desktop', { width: 10 + n }],
-      ['browser-frame', [element('browser-frame', { frame: 'its own', tabsInTitle: false, colour: c(4) })], 'pages/tabs', { colour: c(4) }],
-      ['app-icon', [element('icon-set', { size: 52, outline: 'all squares', drawing: 'flat', palette: { first: c(1) } }), element('app-icon', { application: 'Archive', size: 52 }), element('wallpaper', { palette: { first: '#e8e0d0' } })], 'icon/Archive', { size: 52 }],
-      ['desktop-items', [element('desktop-items', { shown: true, size: 60 + n, gridHeight: 130 }), element('icon-set', { outline: 'all squares', drawing: 'flat', palette: { first: c(1) } }), element('wallpaper', { palette: { first: '#e8e0d0' } })], 'icon/Archive', { size: 60 + n }],
-      ['overview-button', [onBar, element('overview-button', { size: 22, colour: c(1) })], 'bar/overview', { size: 22, colour: c(1) }],
-      ['frame', [element('frame', { titleHeight: 26 + 2 * n, titlePlace: n % 2 ? 'foot' : 'head', colourActive: c(0), ink: c(3), border: 0, shadow: false })], 'order/title', { titleHeight: 26 + 2 * n, colourActive: c(0) }],
-      ['window-buttons', [element('frame', { titleHeight: 40, titlePlace: 'head', colourActive: c(0) }), element('window-buttons', { side: 'end', size: 16 + n, spacing: 10, shape: 'square', colour: c(1) })], 'order/buttons', { size: 16 + n }],
-      ['pointer', [element('pointer', { size: 30 + 2 * n, shape: 'kite', fill: c(0), rim: c(0), shadow: false }), element('wallpaper', { palette: { first: '#e8e0d0' } })], 'pointer', { size: 30 + 2 * n }],
-      ['wallpaper', [element('wallpaper', { picture: 'Layers', palette: { first: c(0), second: c(2), third: c(4) } }), element('desktop-items', { shown: false })], { x: 0, y: 0, width: 1920, height: 1080 }, {}],
-      ['icon-set', [element('icon-set', { size: 44 + 4 * n, outline: 'all squares', drawing: 'flat', palette: { first: c(1), second: c(1), third: c(1) } }), element('wallpaper', { palette: { first: '#e8e0d0' } })], 'icon/Archive', { size: 44 + 4 * n }],
-      ['folder-icon', [element('folder-icon', { size: 50 + n, colour: c(2), form: 'plate' }), element('wallpaper', { palette: { first: '#e8e0d0' } })], 'icon/Reels', { size: 50 + n, colour: c(2) }],
-      ['desktop-widget', [element('desktop-widget', { what: 'clock', width: 320, height: 120, colour: c(3), place: { zone: 'end', offset: 92 } }), element('wallpaper', { palette: { first: '#e8e0d0' } })], 'desktop-widget', { colour: c(3), width: 320 }],
-      ['controls', [element('controls', { accent: c(0), rowHeight: 28 + n, background: '#f4efe8', ink: '#222222', cornerRadius: 0 })], 'order/chosen row', { rowHeight: 28 + n, accent: c(0) }],
-      ['file-manager', [element('file-manager', { sidebarWidth: 150, toolbar: 'none', view: 'list', colour: c(4) })], 'notes/sidebar', { colour: c(4) }],
-      ['terminal', [element('terminal', { background: '#2b1f1c', text: '#f1dccd', size: 22 })], 'shell/line of the terminal', { background: '#2b1f1c', text: '#f1dccd' }],
-      ['interface-type', [element('interface-type', { style: 'sans', weight: 400, size: 22, colour: '#43203d' }), element('controls', { background: '#faf3ec', ink: '#43203d' })], 'notes/line of text', { colour: '#43203d', size: 22 }],
-    ] as [string, SeenElement[], string | Rect, Record<string, TraitValue>][]; // prettier-ignore
+      [
+        'window-list',
+        [
+          element('bar', { ...bar, edge: 'bottom', items: { start: ['window list'], centre: [], end: [] } }),
+          element('window-list', { show: 'picture and title', entryWidth: 180 + n, runningMark: 'none' }),
+          element('frame', { titleHeight: 28, titlePlace: 'head', colourActive: c(2) }),
+        ],
+        'bar/window list 1',
+        { entryWidth: 180 + n },
+      ],
+      [
+        'workspace-switcher',
+        [
+          element('bar', { ...bar, items: { start: [], centre: ['workspace switcher'], end: [] } }),
+          element('workspace-switcher', { show: 'small pictures', count: 3, size: 20 + n, colour: c(1) }),
+        ],
+        'bar/workspace switcher',
+        bar.edge === 'top' || bar.edge === 'bottom' ? { size: 20 + n } : {},
+      ],
+      [
+        'keyboard-mark',
+        [
+          element('bar', { ...bar, edge: 'top', items: { start: [], centre: ['keyboard layout'], end: [] } }),
+          element('keyboard-mark', { show: 'picture', size: 20 + n, colour: c(1) }),
+        ],
+        'bar/keyboard layout',
+        { size: 20 + n },
+      ],
+      [
+        'show-desktop',
+        [
+          element('bar', { ...bar, edge: 'top', items: { start: [], centre: ['show desktop'], end: [] } }),
+          element('show-desktop', { form: 'thin strip', width: 10 + n }),
+        ],
+        'bar/show desktop',
+        { width: 10 + n },
+      ],
+      [
+        'browser-frame',
+        [element('browser-frame', { frame: 'its own', tabsInTitle: false, colour: c(4) })],
+        'pages/tabs',
+        { colour: c(4) },
+      ],
+      [
+        'app-icon',
+        [
+          element('icon-set', {
+            size: 52,
+            outline: 'all squares',
+            drawing: 'flat',
+            palette: { first: c(1) },
+          }),
+          element('app-icon', { application: 'Archive', size: 52 }),
+          element('wallpaper', { palette: { first: '#e8e0d0' } }),
+        ],
+        'icon/Archive',
+        { size: 52 },
+      ],
+      [
+        'desktop-items',
+        [
+          element('desktop-items', { shown: true, size: 60 + n, gridHeight: 130 }),
+          element('icon-set', { outline: 'all squares', drawing: 'flat', palette: { first: c(1) } }),
+          element('wallpaper', { palette: { first: '#e8e0d0' } }),
+        ],
+        'icon/Archive',
+        { size: 60 + n },
+      ],
+      [
+        'overview-button',
+        [onBar, element('overview-button', { size: 22, colour: c(1) })],
+        'bar/overview',
+        { size: 22, colour: c(1) },
+      ],
+      [
+        'frame',
+        [
+          element('frame', {
+            titleHeight: 26 + 2 * n,
+            titlePlace: n % 2 ? 'foot' : 'head',
+            colourActive: c(0),
+            ink: c(3),
+            border: 0,
+            shadow: false,
+          }),
+        ],
+        'order/title',
+        { titleHeight: 26 + 2 * n, colourActive: c(0) },
+      ],
+      [
+        'window-buttons',
+        [
+          element('frame', { titleHeight: 40, titlePlace: 'head', colourActive: c(0) }),
+          element('window-buttons', {
+            side: 'end',
+            size: 16 + n,
+            spacing: 10,
+            shape: 'square',
+            colour: c(1),
+          }),
+        ],
+        'order/buttons',
+        { size: 16 + n },
+      ],
+      [
+        'pointer',
+        [
+          element('pointer', { size: 30 + 2 * n, shape: 'kite', fill: c(0), rim: c(0), shadow: false }),
+          element('wallpaper', { palette: { first: '#e8e0d0' } }),
+        ],
+        'pointer',
+        { size: 30 + 2 * n },
+      ],
+      [
+        'wallpaper',
+        [
+          element('wallpaper', { picture: 'Layers', palette: { first: c(0), second: c(2), third: c(4) } }),
+          element('desktop-items', { shown: false }),
+        ],
+        { x: 0, y: 0, width: 1920, height: 1080 },
+        {},
+      ],
+      [
+        'icon-set',
+        [
+          element('icon-set', {
+            size: 44 + 4 * n,
+            outline: 'all squares',
+            drawing: 'flat',
+            palette: { first: c(1), second: c(1), third: c(1) },
+          }),
+          element('wallpaper', { palette: { first: '#e8e0d0' } }),
+        ],
+        'icon/Archive',
+        { size: 44 + 4 * n },
+      ],
+      [
+        'folder-icon',
+        [
+          element('folder-icon', { size: 50 + n, colour: c(2), form: 'plate' }),
+          element('wallpaper', { palette: { first: '#e8e0d0' } }),
+        ],
+        'icon/Reels',
+        { size: 50 + n, colour: c(2) },
+      ],
+      [
+        'desktop-widget',
+        [
+          element('desktop-widget', {
+            what: 'clock',
+            width: 320,
+            height: 120,
+            colour: c(3),
+            place: { zone: 'end', offset: 92 },
+          }),
+          element('wallpaper', { palette: { first: '#e8e0d0' } }),
+        ],
+        'desktop-widget',
+        { colour: c(3), width: 320 },
+      ],
+      [
+        'controls',
+        [
+          element('controls', {
+            accent: c(0),
+            rowHeight: 28 + n,
+            background: '#f4efe8',
+            ink: '#222222',
+            cornerRadius: 0,
+          }),
+        ],
+        'order/chosen row',
+        { rowHeight: 28 + n, accent: c(0) },
+      ],
+      [
+        'file-manager',
+        [element('file-manager', { sidebarWidth: 150, toolbar: 'none', view: 'list', colour: c(4) })],
+        'notes/sidebar',
+        { colour: c(4) },
+      ],
+      [
+        'terminal',
+        [element('terminal', { background: '#2b1f1c', text: '#f1dccd', size: 22 })],
+        'shell/line of the terminal',
+        { background: '#2b1f1c', text: '#f1dccd' },
+      ],
+      [
+        'interface-type',
+        [
+          element('interface-type', { style: 'sans', weight: 400, size: 22, colour: '#43203d' }),
+          element('controls', { background: '#faf3ec', ink: '#43203d' }),
+        ],
+        'notes/line of text',
+        { colour: '#43203d', size: 22 },
+      ],
+    ] as [string, SeenElement[], string | Rect, Record<string, TraitValue>][];
   };
 
   it.each([0, 1, 2, 3])('for kinds that are read where they are drawn, round %i', async (n) => {
@@ -178,9 +408,22 @@ describe('the instruments of Study on a drawing give back what was drawn', () =>
     const open = await paint([launcher], 'launcher');
     expect(open.boxes['launcher']).toEqual({ x: 700, y: 240, width: 520, height: 600 });
     expect(measure(open.pixels, 'launcher', open.boxes['launcher']!).get('colour')).toBe('#8c3d2f');
-    const signIn = await paint([element('sign-in', { palette: { first: '#2f5d8c', second: '#8c3d2f', third: '#f4efe8' }, place: 'left', clock: true })], 'sign-in'); // prettier-ignore
+    const signIn = await paint(
+      [
+        element('sign-in', {
+          palette: { first: '#2f5d8c', second: '#8c3d2f', third: '#f4efe8' },
+          place: 'left',
+          clock: true,
+        }),
+      ],
+      'sign-in',
+    );
     expect(signIn.boxes['sign-in/fields']!.x).toBeLessThan(200);
-    expect(Object.values(measure(signIn.pixels, 'sign-in', { x: 0, y: 0, width: 1920, height: 1080 }).get('palette')!)).toContain('#2f5d8c'); // prettier-ignore
+    expect(
+      Object.values(
+        measure(signIn.pixels, 'sign-in', { x: 0, y: 0, width: 1920, height: 1080 }).get('palette')!,
+      ),
+    ).toContain('#2f5d8c');
     const start = await paint([element('start-up', { background: '#1f6b66', progress: 'line' })], 'start-up');
     expect(
       measure(start.pixels, 'start-up', { x: 0, y: 0, width: 1920, height: 1080 }).get('background'),
@@ -202,7 +445,19 @@ describe('composing a desktop', () => {
               : type === 'order'
                 ? fc.constantFrom<TraitValue>(
                     { start: [], centre: [], end: [] },
-                    { start: ['clock', 'spacer', 'menus'], centre: ['window list', '<x>&"'], end: ['launcher', 'weather', 'workspace switcher', 'media control', 'system indicators', 'keyboard layout', 'show desktop'] }, // prettier-ignore
+                    {
+                      start: ['clock', 'spacer', 'menus'],
+                      centre: ['window list', '<x>&"'],
+                      end: [
+                        'launcher',
+                        'weather',
+                        'workspace switcher',
+                        'media control',
+                        'system indicators',
+                        'keyboard layout',
+                        'show desktop',
+                      ],
+                    },
                   )
                 : type === 'palette'
                   ? fc.constant<TraitValue>({ first: '#8c3d2f', second: '#2f5d8c' })
@@ -216,11 +471,18 @@ describe('composing a desktop', () => {
       return fc.option(one, { nil: undefined });
     };
     const anything = fc.tuple(
-      ...KINDS.map(
-        (kind) =>
+      ...KINDS.map((kind) =>
         fc
           .record(Object.fromEntries(kind.traits.map((t) => [t.id, valueOf(t.type, t.choices)])))
-          .map((values) => element(kind.id, Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Record<string, TraitValue>)), // prettier-ignore
+          .map((values) =>
+            element(
+              kind.id,
+              Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Record<
+                string,
+                TraitValue
+              >,
+            ),
+          ),
       ),
     );
     fc.assert(
@@ -288,7 +550,10 @@ describe('letters as data', () => {
     const { blob } = done.result;
     const png = Buffer.from(await (await fetch(`${server.url}/api/blobs/${blob}`)).arrayBuffer());
     const { data, info } = await sharp(png).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-    const read = readBar({ width: info.width, height: info.height, data }, { x: 1836, y: 0, width: 84, height: 1080 }); // prettier-ignore
+    const read = readBar(
+      { width: info.width, height: info.height, data },
+      { x: 1836, y: 0, width: 84, height: 1080 },
+    );
     expect(read).toMatchObject({ ok: true, value: { edge: 'right', thickness: 84, colour: '#e3c2b4' } });
     const again = await send(svg);
     expect(again).toMatchObject({ status: 200, body: { picture: { blob } } });

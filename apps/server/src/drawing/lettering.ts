@@ -1,3 +1,4 @@
+import { mapped, nth } from '@spare-coat/core/ground/checked';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import * as fontkit from 'fontkit';
@@ -31,13 +32,13 @@ export function loadLettering(): Lettering {
       const key = `${face} ${size} ${text}`;
       const known = cache.get(key);
       if (known) return known;
-      const font = fonts.get(face)!;
+      const font = mapped(fonts, face);
       const scale = size / font.unitsPerEm;
       const run = font.layout(text);
       let pen = 0;
       let d = '';
       run.glyphs.forEach((glyph, i) => {
-        const position = run.positions[i]!;
+        const position = nth(run.positions, i);
         // Font units point up, pixels point down.
         const path = glyph.path.transform(
           scale,
@@ -55,7 +56,7 @@ export function loadLettering(): Lettering {
       return drawn;
     },
     metrics(face) {
-      const font = fonts.get(face)!;
+      const font = mapped(fonts, face);
       const em = font.unitsPerEm;
       return { cap: font.capHeight / em, x: font.xHeight / em, descent: Math.abs(font.descent) / em };
     },

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import * as fontkit from 'fontkit';
 import { faceSchema, meanByFrequency, type FaceMetrics } from '@spare-coat/core/measuring/type/face';
 
@@ -59,19 +60,19 @@ function crossings(glyph: Glyph, y: number): number[] {
       let level = [from, ...points];
       while (level.length > 1)
         level = level.slice(1).map((p, k): [number, number] => {
-          const q = level[k]!;
+          const q = nth(level, k);
           return [q[0] + (p[0] - q[0]) * t, q[1] + (p[1] - q[1]) * t];
         });
-      line(level[0]!);
+      line(nth(level, 0));
     }
   };
   for (const { command, args } of glyph.path.commands) {
     const pairs = Array.from({ length: args.length / 2 }, (_, i): [number, number] => [
-      args[2 * i]!,
-      args[2 * i + 1]!,
+      nth(args, 2 * i),
+      nth(args, 2 * i + 1),
     ]);
-    if (command === 'moveTo') at = start = pairs[0]!;
-    else if (command === 'lineTo') line(pairs[0]!);
+    if (command === 'moveTo') at = start = nth(pairs, 0);
+    else if (command === 'lineTo') line(nth(pairs, 0));
     else if (command === 'closePath') line(start);
     else curve(pairs);
   }
@@ -84,7 +85,7 @@ function stemOf(font: OpenFont): number | null {
   const xs = crossings(font.glyphForCodePoint(0x6c), font.xHeight / 2);
   if (xs.length < 2) return null;
   let widest = 0;
-  for (let i = 0; i + 1 < xs.length; i += 2) widest = Math.max(widest, xs[i + 1]! - xs[i]!);
+  for (let i = 0; i + 1 < xs.length; i += 2) widest = Math.max(widest, nth(xs, i + 1) - nth(xs, i));
   return widest > 0 ? widest : null;
 }
 
@@ -131,7 +132,7 @@ export function openFont(bytes: Uint8Array): OpenFont {
     const opened = fontkit.create(Buffer.from(bytes));
     if ('fonts' in opened)
       throw new FontProblem('It is a collection of several faces. Drop in one face alone.');
-    return opened as unknown as OpenFont;
+    return opened as OpenFont;
   } catch (error) {
     if (error instanceof FontProblem) throw error;
     throw new FontProblem('It is no OpenType, TrueType or WOFF2 font, or it is damaged.', { cause: error });

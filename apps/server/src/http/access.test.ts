@@ -34,8 +34,10 @@ describe('an access key', () => {
       '/api/bundles/of/coat/x',
       '/api/nothing',
     ])
-      // prettier-ignore
-      expect([path, await server.get(path)]).toMatchObject([path, { status: 401, body: { code: 'access-needed' } }]);
+      expect([path, await server.get(path)]).toMatchObject([
+        path,
+        { status: 401, body: { code: 'access-needed' } },
+      ]);
     expect((await server.post('/api/coats', {})).status).toBe(401);
     expect((await server.get('/api/health')).status).toBe(200);
   });
@@ -115,7 +117,11 @@ describe('behind a proxy', () => {
     const ask = async (at: TestServer, address: string) =>
       (await at.get('/api/health', { headers: { 'X-Forwarded-For': address } })).status;
     try {
-      expect([await ask(small, '192.0.2.1'), await ask(beside, '192.0.2.1'), await ask(small, '192.0.2.1')]).toEqual([200, 200, 200]); // prettier-ignore
+      expect([
+        await ask(small, '192.0.2.1'),
+        await ask(beside, '192.0.2.1'),
+        await ask(small, '192.0.2.1'),
+      ]).toEqual([200, 200, 200]);
       expect(await ask(beside, '192.0.2.1')).toBe(429);
       expect(await ask(beside, '192.0.2.2')).toBe(200);
     } finally {
@@ -131,7 +137,8 @@ describe('checks of the interface', () => {
     try {
       const site = { 'Sec-Fetch-Site': 'cross-site', Host: new URL(open.url).host };
       const ask = (path: string) => rawStatus(open.url, path, site);
-      for (const path of ['/api/coats', '/API/coats', '/Api/Coats', '/api']) expect([path, await ask(path)]).toEqual([path, 403]); // prettier-ignore
+      for (const path of ['/api/coats', '/API/coats', '/Api/Coats', '/api'])
+        expect([path, await ask(path)]).toEqual([path, 403]);
     } finally {
       await open.stop();
     }
@@ -141,7 +148,12 @@ describe('checks of the interface', () => {
 
 describe('sockets', () => {
   it('that send nothing are closed, and so many are taken at most', async () => {
-    const bounded = boundedServer((_req, res) => res.end('well'), { headersMs: 300, requestMs: 1000, lookEveryMs: 50, most: 3 }); // prettier-ignore
+    const bounded = boundedServer((_req, res) => res.end('well'), {
+      headersMs: 300,
+      requestMs: 1000,
+      lookEveryMs: 50,
+      most: 3,
+    });
     await new Promise<void>((resolve) => bounded.listen(0, '127.0.0.1', resolve));
     const { port } = bounded.address() as AddressInfo;
     const silent = () =>
@@ -167,7 +179,9 @@ describe('sockets', () => {
 describe('answers', () => {
   it('are compressed where that is of use', async () => {
     const cookie = (await show(KEY)).headers.get('set-cookie')!.split(';')[0]!;
-    const packed = await fetch(`${server.url}/api/fonts`, { headers: { Cookie: cookie, 'Accept-Encoding': 'gzip' } }); // prettier-ignore
+    const packed = await fetch(`${server.url}/api/fonts`, {
+      headers: { Cookie: cookie, 'Accept-Encoding': 'gzip' },
+    });
     expect(packed.headers.get('content-encoding')).toBe('gzip');
     await packed.text();
   });

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { hostname, networkInterfaces } from 'node:os';
@@ -37,7 +38,7 @@ export async function readAccessKey(
   host: string,
 ): Promise<string | null> {
   const file = env['ACCESS_KEY_FILE'];
-  const key = (env['ACCESS_KEY'] ?? (file ? (await readFile(file, 'utf8')).split('\n')[0]! : '')).trim();
+  const key = (env['ACCESS_KEY'] ?? (file ? nth((await readFile(file, 'utf8')).split('\n'), 0) : '')).trim();
   if (key === '' && isLoopback(host)) return null;
   const how = `Set ACCESS_KEY to at least ${LEAST_KEY} characters, or ACCESS_KEY_FILE to a file that holds them in its first line; the page asks for it once. To be reached from this machine alone, leave HOST out.`;
   if (key === '')

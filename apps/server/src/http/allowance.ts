@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import type { ClientRateLimitInfo, Options, Store } from 'express-rate-limit';
 import { troubleOf, type Queryable } from '../db/pool.js';
 
@@ -37,7 +38,7 @@ export class SharedAllowance implements Store {
        returning requests, until`,
       [this.prefix + client, this.windowMs / 1000],
     );
-    return { totalHits: rows[0]!.requests, resetTime: rows[0]!.until };
+    return { totalHits: nth(rows, 0).requests, resetTime: nth(rows, 0).until };
   }
 
   async decrement(client: string): Promise<void> {

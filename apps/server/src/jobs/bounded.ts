@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { spawn, type ChildProcessWithoutNullStreams } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
@@ -42,7 +43,7 @@ export function startBounded({ file, mostHeapMb, mostResidentMb, mostMs }: Bound
   const seconds = Math.ceil((mostMs * CPU_FACTOR) / 1000);
   if (existsSync(PRLIMIT)) words.unshift(PRLIMIT, `--cpu=${seconds}`, '--core=0', '--');
   if (existsSync(SETPRIV)) words.unshift(SETPRIV, '--pdeathsig', 'KILL', '--');
-  const child = spawn(words[0]!, words.slice(1), {
+  const child = spawn(nth(words, 0), words.slice(1), {
     stdio: 'pipe',
     env: { PATH: process.env['PATH'] },
     detached: true,

@@ -95,7 +95,14 @@ describe('a gate', () => {
     const all = await Promise.allSettled([0, 1, 2, 3, 4, 5].map(work));
     expect(most).toBe(2);
     expect(order).toEqual([0, 1, 2, 3, 4]);
-    expect(all.map((a) => a.status)).toEqual(['fulfilled', 'rejected', 'fulfilled', 'fulfilled', 'fulfilled', 'rejected']); // prettier-ignore
+    expect(all.map((a) => a.status)).toEqual([
+      'fulfilled',
+      'rejected',
+      'fulfilled',
+      'fulfilled',
+      'fulfilled',
+      'rejected',
+    ]);
     await expect(work(6)).resolves.toBeUndefined();
   });
 });
@@ -121,7 +128,9 @@ describe('work folders', () => {
 describe('fonts in an archive', () => {
   it('that take too long are given up one by one, and after three the rest is told as not read', async () => {
     const reader = new FontReader(1);
-    const font = readFileSync(fileURLToPath(import.meta.resolve('@fontsource/solway/files/solway-latin-500-normal.woff2'))); // prettier-ignore
+    const font = readFileSync(
+      fileURLToPath(import.meta.resolve('@fontsource/solway/files/solway-latin-500-normal.woff2')),
+    );
     const problems = [];
     for (let n = 0; n < 4; n++) problems.push((await reader.read(`${n}.woff2`, font)).problem);
     await reader.close();

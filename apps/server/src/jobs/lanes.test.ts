@@ -26,7 +26,11 @@ const endless: Worker = (_input, { signal }) =>
 
 describe('work', () => {
   it('of a picture does not wait behind an archive', async () => {
-    const runner = runJobs(db, { 'archive.read': endless, 'picture.normalise': () => Promise.resolve({ well: 1 }) }, logger); // prettier-ignore
+    const runner = runJobs(
+      db,
+      { 'archive.read': endless, 'picture.normalise': () => Promise.resolve({ well: 1 }) },
+      logger,
+    );
     try {
       const archive = await addJob(db, 'archive.read', { n: 1 });
       runner.wake();

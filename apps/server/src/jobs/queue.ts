@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { createHash, randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import type { JobState } from '@spare-coat/core/proving/wire/job';
@@ -42,7 +43,7 @@ export async function addJob(db: Queryable, kind: string, input: Job['input']): 
     `insert into job (id, kind, input, input_hash) values ($1, $2, $3, $4) returning ${COLUMNS}`,
     [randomUUID(), kind, JSON.stringify(input), hash],
   );
-  return rows[0]!;
+  return nth(rows, 0);
 }
 
 export async function findJob(db: Queryable, id: string): Promise<Job | null> {

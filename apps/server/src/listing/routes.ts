@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { Router, type Request } from 'express';
 import semver from 'semver';
 import { readListedDetails, readListedPage, type ListedUpdate } from '@spare-coat/core/model/parts/listing';
@@ -56,7 +57,7 @@ export function listingRoutes(db: Db, runner: Runner, listing: string | null): R
           readListedDetails,
           signal,
         );
-        const newest = details.versions[0]!;
+        const newest = nth(details.versions, 0);
         if (isNewer(newest.version, version))
           updates.push({ partId: id, name, have: version, version: newest, key });
       } catch (error) {

@@ -205,12 +205,12 @@ describe('a part of one’s own', () => {
     [{ released: 'yesterday' }, /date is written/],
     [{ released: '2026-02-31' }, /date is written/],
     [{ channels: [] }, /at least one way/],
-    [{ channels: [{ way: 'archive' }] }, /required/],
+    [{ channels: [{ way: 'archive' }] }, /channels\[0\]\.from is needed/],
     [
       { offers: [{ id: 'x', kind: 'nothing', name: 'x', replaces: false, supplies: {} }] },
       /kind of element is not known/,
     ],
-    [{ fits: 'all' }, /array/],
+    [{ fits: 'all' }, /fits is a list/],
     [{ hostile: true }, /has no field hostile/],
     [{ overwrites: ['nothing'] }, /kind of element is not known/],
   ])('with %j is refused with a sentence', async (change, sentence) => {

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import type { ReadPicture } from '@spare-coat/core/proving/wire/picture';
 import { pipeline } from 'node:stream/promises';
 import { findBlob, putBlob, readBlob } from '../blobs/store.js';
@@ -103,5 +104,5 @@ function answerOf(told: string): Answer {
 }
 
 function firstSentence(text: string): string {
-  return text.split('\n')[0]!.slice(0, 200);
+  return nth(text.split('\n'), 0).slice(0, 200);
 }

@@ -1,9 +1,10 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import highsModule, { type Highs } from 'highs';
 import type { Solve, SolveOptions, Solved } from '@spare-coat/core/deciding/proposal/solve';
 import type { LinearModel } from '@spare-coat/core/deciding/proposal/model';
 
 // The package's types describe a module of its own kind; what it gives is the loader itself.
-const loadHighs = highsModule as unknown as () => Promise<Highs>;
+const loadHighs = highsModule as () => Promise<Highs>;
 let loaded: Promise<Highs> | null = null;
 
 /** HiGHS as a function. It blocks its thread: call it where the thread can be killed. */
@@ -20,7 +21,7 @@ function solveWith(highs: Highs, linear: LinearModel, options: SolveOptions): So
   if (linear.cost.length === 0) return { end: 'proven', values: [], objective: 0, bound: 0 };
   const bound = (v: number) => (v === Infinity ? infinity : v === -Infinity ? -infinity : v);
   const starts = new Int32Array(linear.rows.length + 1);
-  linear.rows.forEach((r, i) => (starts[i + 1] = starts[i]! + r.columns.length));
+  linear.rows.forEach((r, i) => (starts[i + 1] = nth(starts, i) + r.columns.length));
   const indices = new Int32Array(starts.at(-1)!);
   const values = new Float64Array(starts.at(-1)!);
   linear.rows.forEach((r, i) => {

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { isId } from '@spare-coat/core/ground/ids';
 import { Router } from 'express';
 import * as yup from 'yup';
@@ -52,7 +53,7 @@ export function proposalRoutes(db: Db, runner: Runner): Router {
     const input: ProposalInput = {
       coat,
       revision: row.revision,
-      stamp: rows[0]!.stamp,
+      stamp: nth(rows, 0).stamp,
       today: new Date().toISOString().slice(0, 10),
       released: released === 'all' ? 'all' : [...released].sort(),
       hosts: hosts ?? true,

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { isId } from '@spare-coat/core/ground/ids';
 import { ValidationError } from 'yup';
 import { coatFacts, cropOf, factsElements } from '@spare-coat/core/proving/rack/facts';
@@ -85,7 +86,7 @@ async function newestVersion(client: Client, itemId: string): Promise<number> {
     'select coalesce(max(version), 0) as version from rack_version where item_id = $1',
     [itemId],
   );
-  return rows[0]!.version;
+  return nth(rows, 0).version;
 }
 
 async function putItem(

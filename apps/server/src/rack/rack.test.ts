@@ -46,7 +46,16 @@ async function look(query: string): Promise<RackAnswer> {
     if (answer.pending === 0) return answer;
   }
 }
-const markOf = (reader: string, more: object = {}) => ({ version: 1, reader, host: 'Oxbow 12', vote: null, worked: [], failed: [], note: '', ...more }); // prettier-ignore
+const markOf = (reader: string, more: object = {}) => ({
+  version: 1,
+  reader,
+  host: 'Oxbow 12',
+  vote: null,
+  worked: [],
+  failed: [],
+  note: '',
+  ...more,
+});
 const mark = (id: string, markId: string, body: object) =>
   server.get(`/api/rack/${id}/marks/${markId}`, json('PUT', body));
 
@@ -76,7 +85,10 @@ describe('a coat on the rack', () => {
     );
     expect(owners.rows).toHaveLength(2);
     for (const { owner, root } of owners.rows) expect(owner).toBe(root);
-    expect(((await server.get(`/api/rack/of/${coatId}`)).body as { item: OnRack }).item).toMatchObject({ id, version: 2 }); // prettier-ignore
+    expect(((await server.get(`/api/rack/of/${coatId}`)).body as { item: OnRack }).item).toMatchObject({
+      id,
+      version: 2,
+    });
   });
   it('keeps its pictures and its bundle when what nobody holds is collected', async () => {
     const { id } = await published();
@@ -92,8 +104,15 @@ describe('a coat on the rack', () => {
       const { job } = (await server.post(`/api/rack/${id}/versions/1/read`, {})).body as { job: string };
       const { state, result } = await jobOf(server, job);
       expect(state).toBe('done');
-      expect((await server.get(`/api/bundles/${result.bundle}`)).body as BundlePreview).toMatchObject({ title: 'To hand on' }); // prettier-ignore
-      const made = await server.post(`/api/bundles/${result.bundle}/coat`, { commandId: randomUUID(), revision: 0, into: null, clash: 'mine' }); // prettier-ignore
+      expect((await server.get(`/api/bundles/${result.bundle}`)).body as BundlePreview).toMatchObject({
+        title: 'To hand on',
+      });
+      const made = await server.post(`/api/bundles/${result.bundle}/coat`, {
+        commandId: randomUUID(),
+        revision: 0,
+        into: null,
+        clash: 'mine',
+      });
       const { coat } = made.body as { coat: string };
       expect(coat).not.toBe(coatId);
       const { rows } = (await server.get(`/api/coats/${coat}`)).body as { rows: CoatRows };
@@ -115,10 +134,22 @@ describe('a coat on the rack', () => {
   });
   it('has nothing private in it unless it was chosen', async () => {
     const coatId = await coatOn(server);
-    const { rows, revision } = (await server.get(`/api/coats/${coatId}`)).body as { rows: CoatRows; revision: number }; // prettier-ignore
+    const { rows, revision } = (await server.get(`/api/coats/${coatId}`)).body as {
+      rows: CoatRows;
+      revision: number;
+    };
     const [match] = Object.values(rows.match);
-    const noted = { type: 'match.note', elementId: match!.elementId, matchId: match!.id, note: 'As in /home/mara/notes.' }; // prettier-ignore
-    const answer = await server.post(`/api/coats/${coatId}/commands`, { commandId: randomUUID(), revision, command: noted }); // prettier-ignore
+    const noted = {
+      type: 'match.note',
+      elementId: match!.elementId,
+      matchId: match!.id,
+      note: 'As in /home/mara/notes.',
+    };
+    const answer = await server.post(`/api/coats/${coatId}/commands`, {
+      commandId: randomUUID(),
+      revision,
+      command: noted,
+    });
     expect(answer.status, JSON.stringify(answer.body)).toBe(200);
     const id = randomUUID();
     await put(id, publication(coatId, { choice: { ...PLAIN_CHOICE, ownPictures: false } }));
@@ -137,7 +168,10 @@ describe('a coat on the rack', () => {
       status: 409,
       body: { code: 'on-rack' },
     });
-    expect(await put(id, publication(other, { revision: 1 }))).toMatchObject({ status: 409, body: { code: 'other-coat' } }); // prettier-ignore
+    expect(await put(id, publication(other, { revision: 1 }))).toMatchObject({
+      status: 409,
+      body: { code: 'other-coat' },
+    });
     expect(await put(coatId, publication(other, { revision: 1 }))).toMatchObject({ status: 409 });
     expect(await put(randomUUID(), publication(randomUUID()))).toMatchObject({ status: 404 });
     expect(await put('nothing', publication(other))).toMatchObject({ status: 404 });
@@ -146,7 +180,15 @@ describe('a coat on the rack', () => {
     expect(await put(randomUUID(), { ...publication(other), commandId: 7 })).toMatchObject({ status: 400 });
     for (const path of [randomUUID(), 'x', `${id}/versions/9`, `${id}/versions/x`, `${id}/versions/1e9`])
       expect((await server.get(`/api/rack/${path}`)).status).toBe(404);
-    expect((await server.post(`/api/rack/${randomUUID()}/withdraw`, { commandId: randomUUID(), revision: 0, withdrawn: true })).status).toBe(404); // prettier-ignore
+    expect(
+      (
+        await server.post(`/api/rack/${randomUUID()}/withdraw`, {
+          commandId: randomUUID(),
+          revision: 0,
+          withdrawn: true,
+        })
+      ).status,
+    ).toBe(404);
     expect((await item(id)).versions).toHaveLength(1);
   });
 });
@@ -160,7 +202,10 @@ describe('what readers say', () => {
     expect((await mark(id, a, markOf('Ines', { vote: 'for', worked: [rail] }))).status).toBe(204);
     expect((await mark(id, b, markOf('Tomas', { vote: 'against', failed: [rail] }))).status).toBe(204);
     expect((await mark(id, b, markOf('Tomas', { vote: 'for', worked: [rail] }))).status).toBe(204);
-    expect(await mark(id, randomUUID(), markOf('INES', { vote: 'for' }))).toMatchObject({ status: 409, body: { code: 'marked-already' } }); // prettier-ignore
+    expect(await mark(id, randomUUID(), markOf('INES', { vote: 'for' }))).toMatchObject({
+      status: 409,
+      body: { code: 'marked-already' },
+    });
     expect((await item(id)).tally).toMatchObject({
       for: 2,
       votes: 2,
@@ -206,7 +251,11 @@ describe('the library', () => {
     expect(facts.name).toBe('To hand on');
     // A coat that was deleted is not in it any more.
     const { revision } = (await server.get(`/api/coats/${coatId}`)).body as { revision: number };
-    await server.post(`/api/coats/${coatId}/commands`, { commandId: randomUUID(), revision, command: { type: 'coat.bin', at: new Date().toISOString() } }); // prettier-ignore
+    await server.post(`/api/coats/${coatId}/commands`, {
+      commandId: randomUUID(),
+      revision,
+      command: { type: 'coat.bin', at: new Date().toISOString() },
+    });
     expect((await look('place=all')).found.map((f) => f.id)).not.toContain(coatId);
   });
 });

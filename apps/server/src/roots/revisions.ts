@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { isId } from '@spare-coat/core/ground/ids';
 import type { Client } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
@@ -43,7 +44,7 @@ export async function lockForRevision(
     'select kind, revision from root where id = $1 for update',
     [id],
   );
-  const root = rows[0]!;
+  const root = nth(rows, 0);
   if (root.kind !== kind) throw new Problem(409, 'id-used', 'This id is in use already.');
   const done = await client.query<{ root_id: string }>('select root_id from history where command_id = $1', [
     commandId,

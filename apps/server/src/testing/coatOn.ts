@@ -44,8 +44,13 @@ export async function coatOn(server: TestServer): Promise<string> {
   const png = await sharp({ create: { width: 320, height: 200, channels: 3, background: '#7f9aa6' } })
     .png()
     .toBuffer();
-  const sent = (await upload(server, '/api/pictures', png)).body as { job?: string; picture?: { blob: string; original: string } }; // prettier-ignore
-  const picture = sent.picture ?? ((await jobOf(server, sent.job!)).result as unknown as { blob: string; original: string }); // prettier-ignore
+  const sent = (await upload(server, '/api/pictures', png)).body as {
+    job?: string;
+    picture?: { blob: string; original: string };
+  };
+  const picture =
+    sent.picture ??
+    ((await jobOf(server, sent.job!)).result as unknown as { blob: string; original: string });
   const { rows } = (await server.get(`/api/coats/${id}`)).body as { rows: CoatRows };
   const variantId = Object.values(rows.variant)[0]!.id;
   const pixels = { blob: picture.blob, original: picture.original, width: 320, height: 200 };
@@ -59,11 +64,31 @@ export async function coatOn(server: TestServer): Promise<string> {
     ...pixels,
   });
   const host = { ...testHost(), id: randomUUID() };
-  const made = await server.get(`/api/profiles/${host.id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ commandId: randomUUID(), revision: 0, profile: host }) }); // prettier-ignore
+  const made = await server.get(`/api/profiles/${host.id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ commandId: randomUUID(), revision: 0, profile: host }),
+  });
   expect(made.status, JSON.stringify(made.body)).toBeLessThan(300);
   await send({ type: 'coat.host', profileId: host.id, profileRevision: 1, channel: 'pipit' });
-  const part = { ...testPart('Tide', {}, { thickness: { range: { least: 20, most: 70, step: 1 }, setting: { key: 'tide.thickness', place: 'Tide' } } }), id: randomUUID() }; // prettier-ignore
-  const kept = await server.get(`/api/parts/${part.id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ commandId: randomUUID(), revision: 0, part }) }); // prettier-ignore
+  const part = {
+    ...testPart(
+      'Tide',
+      {},
+      {
+        thickness: {
+          range: { least: 20, most: 70, step: 1 },
+          setting: { key: 'tide.thickness', place: 'Tide' },
+        },
+      },
+    ),
+    id: randomUUID(),
+  };
+  const kept = await server.get(`/api/parts/${part.id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ commandId: randomUUID(), revision: 0, part }),
+  });
   expect(kept.status, JSON.stringify(kept.body)).toBeLessThan(300);
   const elementId = randomUUID();
   await send({
@@ -73,9 +98,36 @@ export async function coatOn(server: TestServer): Promise<string> {
     name: 'Rail',
     weight: 4,
     region: { id: randomUUID(), pictureId, x: 280, y: 0, width: 40, height: 200, state: null, ground: null },
-    traits: [{ id: randomUUID(), trait: 'thickness', variantId: null, state: null, target: 40, pictureId, source: { how: 'typed' } }],
-  }); // prettier-ignore
-  await send({ type: 'match.choose', elementId, matchId: randomUUID(), layerId: randomUUID(), partId: part.id, partRevision: 1, offer: 'bar' }); // prettier-ignore
-  await send({ type: 'capture.add', id: randomUUID(), variantId, name: 'Mine', subject: 'Whole desktop', how: 'brought in', at: '2026-11-20T20:00:00.000Z', ...pixels }); // prettier-ignore
+    traits: [
+      {
+        id: randomUUID(),
+        trait: 'thickness',
+        variantId: null,
+        state: null,
+        target: 40,
+        pictureId,
+        source: { how: 'typed' },
+      },
+    ],
+  });
+  await send({
+    type: 'match.choose',
+    elementId,
+    matchId: randomUUID(),
+    layerId: randomUUID(),
+    partId: part.id,
+    partRevision: 1,
+    offer: 'bar',
+  });
+  await send({
+    type: 'capture.add',
+    id: randomUUID(),
+    variantId,
+    name: 'Mine',
+    subject: 'Whole desktop',
+    how: 'brought in',
+    at: '2026-11-20T20:00:00.000Z',
+    ...pixels,
+  });
   return id;
 }

@@ -40,15 +40,47 @@ export async function fillEveryTable(server: TestServer): Promise<string> {
   const blob = capture!.blob;
   const at = '2026-11-20T20:00:00.000Z';
   const surveyId = randomUUID();
-  const taken = { survey: 1, takenAt: '2026-11-20T20:00:00Z', system: { desktop: 'Fernbank' }, displays: [], directories: {}, iconThemes: [], pointerSets: [], soundThemes: [], fonts: [], autostart: [], applications: [], disk: {}, reading: { memory: [900, 901], processor: [3, 4] }, unavailable: [] }; // prettier-ignore
+  const taken = {
+    survey: 1,
+    takenAt: '2026-11-20T20:00:00Z',
+    system: { desktop: 'Fernbank' },
+    displays: [],
+    directories: {},
+    iconThemes: [],
+    pointerSets: [],
+    soundThemes: [],
+    fonts: [],
+    autostart: [],
+    applications: [],
+    disk: {},
+    reading: { memory: [900, 901], processor: [3, 4] },
+    unavailable: [],
+  };
   const kept = await server.get('/api/surveys', { method: 'POST', body: JSON.stringify(taken) });
   expect(kept.status, JSON.stringify(kept.body)).toBe(200);
   const { blob: survey } = kept.body as { blob: string };
   const commands = [
     { type: 'display.set', id: randomUUID(), width: 1920, height: 1080, scale: 1, inches: 24 },
-    { type: 'kind.set', id: randomUUID(), key: 'tide-gauge', label: 'Tide gauge', group: 'Layout', help: '', weight: 2, traits: [{ id: 'needle', label: 'Needle', type: 'length', importance: 'must', help: '' }] }, // prettier-ignore
+    {
+      type: 'kind.set',
+      id: randomUUID(),
+      key: 'tide-gauge',
+      label: 'Tide gauge',
+      group: 'Layout',
+      help: '',
+      weight: 2,
+      traits: [{ id: 'needle', label: 'Needle', type: 'length', importance: 'must', help: '' }],
+    },
     { type: 'font.add', id: randomUUID(), name: 'Reed Sans', blob, metrics: PLAIN_FACE },
-    { type: 'handmade.set', id: randomUUID(), elementId: element!.id, name: 'By hand', supplies: { thickness: 40 }, files: [], recipe: { command: 'reed' } }, // prettier-ignore
+    {
+      type: 'handmade.set',
+      id: randomUUID(),
+      elementId: element!.id,
+      name: 'By hand',
+      supplies: { thickness: 40 },
+      files: [],
+      recipe: { command: 'reed' },
+    },
     {
       type: 'finding.accept',
       id: randomUUID(),
@@ -57,11 +89,59 @@ export async function fillEveryTable(server: TestServer): Promise<string> {
       reason: 'It is fine.',
       at,
     },
-    { type: 'trial.set', id: randomUUID(), partId: layer!.partId, partRevision: 1, family: 'fernbank', hostVersion: '3.4', outcome: 'dropped', why: 'It flickers.', tried: '2026-11-20' }, // prettier-ignore
+    {
+      type: 'trial.set',
+      id: randomUUID(),
+      partId: layer!.partId,
+      partRevision: 1,
+      family: 'fernbank',
+      hostVersion: '3.4',
+      outcome: 'dropped',
+      why: 'It flickers.',
+      tried: '2026-11-20',
+    },
     { type: 'survey.add', id: surveyId, name: 'Before', at, what: 'survey', blob: survey },
-    { type: 'reading.add', id: randomUUID(), surveyId, at, phase: 'before', load: 'idle', memory: [900, 901], processor: [3, 4] }, // prettier-ignore
-    { type: 'sighting.set', captureId: capture!.id, sightings: [{ id: randomUUID(), elementId: element!.id, x: 0, y: 0, width: 40, height: 200, how: 'by hand', dx: 0, dy: 0, likeness: { mean: 1, p95: 2, ssim: 0.9, palette: 1 }, values: {}, against: '' }] }, // prettier-ignore
-    { type: 'plan.tick', id: randomUUID(), stepKey: 'set:x:1', title: 'Set x', what: 'done', note: 'It went well.', pictures: [], step: KEPT, at }, // prettier-ignore
+    {
+      type: 'reading.add',
+      id: randomUUID(),
+      surveyId,
+      at,
+      phase: 'before',
+      load: 'idle',
+      memory: [900, 901],
+      processor: [3, 4],
+    },
+    {
+      type: 'sighting.set',
+      captureId: capture!.id,
+      sightings: [
+        {
+          id: randomUUID(),
+          elementId: element!.id,
+          x: 0,
+          y: 0,
+          width: 40,
+          height: 200,
+          how: 'by hand',
+          dx: 0,
+          dy: 0,
+          likeness: { mean: 1, p95: 2, ssim: 0.9, palette: 1 },
+          values: {},
+          against: '',
+        },
+      ],
+    },
+    {
+      type: 'plan.tick',
+      id: randomUUID(),
+      stepKey: 'set:x:1',
+      title: 'Set x',
+      what: 'done',
+      note: 'It went well.',
+      pictures: [],
+      step: KEPT,
+      at,
+    },
     { type: 'match.note', elementId: element!.id, matchId: layer!.matchId, note: 'Häfen „alt“' },
     { type: 'element.set', id: element!.id, name: 'Rail, renamed', weight: 4, note: '', links: [] },
   ];
@@ -76,12 +156,40 @@ export async function fillEveryTable(server: TestServer): Promise<string> {
     body: JSON.stringify(what),
     headers: { 'Content-Type': 'application/json' },
   });
-  const published = await server.get(`/api/rack/${item}`, body('PUT', { commandId: randomUUID(), revision: 0, coatId: id, name: 'On the rack', about: 'For long evenings.', notes: 'The first.', choice: PLAIN_CHOICE })); // prettier-ignore
+  const published = await server.get(
+    `/api/rack/${item}`,
+    body('PUT', {
+      commandId: randomUUID(),
+      revision: 0,
+      coatId: id,
+      name: 'On the rack',
+      about: 'For long evenings.',
+      notes: 'The first.',
+      choice: PLAIN_CHOICE,
+    }),
+  );
   expect(published.status, JSON.stringify(published.body)).toBe(201);
-  const marked = await server.get(`/api/rack/${item}/marks/${randomUUID()}`, body('PUT', { version: 1, reader: 'Ann', host: 'Oxbow 12', vote: 'for', worked: [], failed: [], note: 'Fine.' })); // prettier-ignore
+  const marked = await server.get(
+    `/api/rack/${item}/marks/${randomUUID()}`,
+    body('PUT', {
+      version: 1,
+      reader: 'Ann',
+      host: 'Oxbow 12',
+      vote: 'for',
+      worked: [],
+      failed: [],
+      note: 'Fine.',
+    }),
+  );
   expect(marked.status, JSON.stringify(marked.body)).toBeLessThan(300);
 
-  const archive = packed({ 'Samphire/index.theme': '[Icon Theme]\nName=Samphire\nDirectories=48\n[48]\nSize=48\n', 'Samphire/48/folder.png': 'x' }, 'samphire.tar.gz'); // prettier-ignore
+  const archive = packed(
+    {
+      'Samphire/index.theme': '[Icon Theme]\nName=Samphire\nDirectories=48\n[48]\nSize=48\n',
+      'Samphire/48/folder.png': 'x',
+    },
+    'samphire.tar.gz',
+  );
   const sent = (await upload(server, '/api/archives', archive)).body as { sha256: string };
   const asked = await server.post(`/api/archives/${sent.sha256}/reading`, {
     file: 'samphire.tar.gz',

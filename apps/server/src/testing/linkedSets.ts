@@ -72,7 +72,17 @@ export async function tryLinkedSet(seed: number): Promise<LinksTried> {
     themes.forEach((theme, n) => {
       put(
         `${theme}/index.theme`,
-        ['[Icon Theme]', `Name=${theme}`, `Directories=${directories.join(',')}`, ...directories.flatMap((d) => [`[${d}]`, `Size=${d.split('/')[1]!}`, 'Type=Fixed', `Context=${d.split('/')[0]!}`])].join('\n'), // prettier-ignore
+        [
+          '[Icon Theme]',
+          `Name=${theme}`,
+          `Directories=${directories.join(',')}`,
+          ...directories.flatMap((d) => [
+            `[${d}]`,
+            `Size=${d.split('/')[1]!}`,
+            'Type=Fixed',
+            `Context=${d.split('/')[0]!}`,
+          ]),
+        ].join('\n'),
       );
       for (const context of CONTEXTS) {
         // A variant often is the first one's folders under other names, whole or by size.

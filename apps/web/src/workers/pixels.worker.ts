@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { nth } from '@spare-coat/core/ground/checked';
 import { sight } from '@spare-coat/core/proving/compare/sight';
 import { clip } from '@spare-coat/core/measuring/picture/rect';
 import { resample, type Span } from '@spare-coat/core/measuring/picture/resample';
@@ -75,10 +76,10 @@ function toRgba(data: ArrayLike<number>, channels: number, n: number): Uint8Arra
   const out = new Uint8Array(n * 4);
   const grey = channels < 3;
   for (let i = 0, s = 0, t = 0; i < n; i++, s += channels, t += 4) {
-    out[t] = data[s]!;
-    out[t + 1] = data[grey ? s : s + 1]!;
-    out[t + 2] = data[grey ? s : s + 2]!;
-    out[t + 3] = channels === 2 ? data[s + 1]! : channels === 4 ? data[s + 3]! : 255;
+    out[t] = nth(data, s);
+    out[t + 1] = nth(data, grey ? s : s + 1);
+    out[t + 2] = nth(data, grey ? s : s + 2);
+    out[t + 3] = channels === 2 ? nth(data, s + 1) : channels === 4 ? nth(data, s + 3) : 255;
   }
   return out;
 }

@@ -1,3 +1,5 @@
+import { nth } from './checked.js';
+
 /** A moment as a wall clock shows it, without a zone. Months 1–12, days 1–31. */
 export interface Civil {
   readonly year: number;
@@ -47,7 +49,7 @@ const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 /** Days of a month. */
 export function monthDays(year: number, month: number): number {
   const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
-  return month === 2 && leap ? 29 : MONTH_DAYS[month - 1]!;
+  return month === 2 && leap ? 29 : nth(MONTH_DAYS, month - 1);
 }
 
 /** ISO 8601 week of the year (1–53) and day of the year (1–366). */

@@ -31,7 +31,7 @@ import { testHost, testPart } from '../testing/parts.js';
 import { readBundle, readManifest } from './bundle/readBundle.js';
 import { coatBundle } from './bundle/writeBundle.js';
 import { sight } from './compare/sight.js';
-import { carryOver } from './port/carryOver.js';
+import { portCoat } from './port/portCoat.js';
 import { PLAIN_CHOICE, sheetOf } from './sheet/sheet.js';
 import { sheetBody } from './sheet/sheetHtml.js';
 
@@ -48,11 +48,25 @@ vi.mock('../model/kinds/groups.js', async (original) => {
         help: 'How high the water stands.',
         weight: 4,
         traits: [
-          { id: 'height', label: 'Height', type: 'length', importance: 'must', reads: 'height', help: 'Of its scale.' },
-          { id: 'colour', label: 'Colour', type: 'colour', importance: 'should', reads: 'colour:0', help: 'Of its scale.' },
+          {
+            id: 'height',
+            label: 'Height',
+            type: 'length',
+            importance: 'must',
+            reads: 'height',
+            help: 'Of its scale.',
+          },
+          {
+            id: 'colour',
+            label: 'Colour',
+            type: 'colour',
+            importance: 'should',
+            reads: 'colour:0',
+            help: 'Of its scale.',
+          },
         ],
       },
-    ], // prettier-ignore
+    ],
     sketches: { 'tide-gauge': (v) => [rect(0, 0, 10, v.number('height', 1), v.text('colour', '#808080'))] },
     drawn: {
       onBars: {
@@ -203,13 +217,20 @@ describe('a kind that is added in one place', () => {
     const { coat } = evaluated();
     const shapes = sketchOf({
       kind: 'tide-gauge',
-      values: new Map<string, string | number>([['height', 80], ['colour', '#2060a0']]), // prettier-ignore
+      values: new Map<string, string | number>([
+        ['height', 80],
+        ['colour', '#2060a0'],
+      ]),
       display: { width: 1920, height: 1080 },
       language: 'en',
     });
     expect(JSON.stringify(shapes)).toContain('#2060a0');
     const seen = seenIn(rows, host, coat.elements, { id: uuid('light'), name: 'Light' });
-    const desktop = composeDesktop(seen, { width: 1920, height: 1080, unit: 1, language: 'en', view: 'desktop' }, letters); // prettier-ignore
+    const desktop = composeDesktop(
+      seen,
+      { width: 1920, height: 1080, unit: 1, language: 'en', view: 'desktop' },
+      letters,
+    );
     expect(desktop.bars.flatMap((b) => b.zones.end)).toContainEqual({
       what: 'gap',
       duty: 'tide gauge',
@@ -237,11 +258,18 @@ describe('a kind that is added in one place', () => {
     const sheet = sheetOf({ ctx, coat, plan, survey: null, today: '2026-11-29' }, PLAIN_CHOICE);
     expect(sheetBody(sheet, () => null)).toContain('Gauge by the door');
     const { documents } = coatBundle(ctx, coat, plan, { own: true, host: true });
-    const manifest = readManifest({ format: 'spare-coat-bundle', version: 3, what: 'coat', title: 'T', made: '2026-11-29', files: [] }); // prettier-ignore
+    const manifest = readManifest({
+      format: 'spare-coat-bundle',
+      version: 3,
+      what: 'coat',
+      title: 'T',
+      made: '2026-11-29',
+      files: [],
+    });
     const read = readBundle(manifest, JSON.parse(JSON.stringify(documents)) as typeof documents);
     expect(read.rows?.element[GAUGE]).toEqual(rows.element[GAUGE]);
     expect(Object.values(read.rows?.layer ?? {})).toEqual(Object.values(rows.layer));
-    const carried = carryOver(ctx, testHost({ id: uuid('oxbow'), family: 'oxbow', name: 'Oxbow' }), 'pipit');
+    const carried = portCoat(ctx, testHost({ id: uuid('oxbow'), family: 'oxbow', name: 'Oxbow' }), 'pipit');
     expect(carried.lines.map((l) => l.name)).toContain('Gauge by the door');
   });
 });

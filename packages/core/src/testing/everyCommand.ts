@@ -1,3 +1,4 @@
+import { PLAIN_FACE } from './faces.js';
 import fc from 'fast-check';
 import { execute, describeCommand, type Command, type CommandType } from '../doing/commands/commands.js';
 import type { Change } from '../model/coat/changes.js';
@@ -28,23 +29,163 @@ function crowded(): CoatRows {
   return {
     ...start,
     variant: { ...start.variant, ...by([{ id: uuid('third variant'), name: 'Third', position: 9 }]) },
-    display: by(names.map((n, i) => ({ id: uuid(`display ${n}`), position: i, width: 1920, height: 1080, scale: 1, inches: null }))),
-    picture: { ...start.picture, ...by(names.map((n, i) => ({ ...picture, ...pixels, id: uuid(`picture ${n}`), variantId: i === 0 ? uuid('third variant') : variants[0]!, name: n, position: 5 + i }))) },
-    kind: by(['tide', 'unused'].map((key) => ({ id: uuid(key === 'tide' ? 'kind' : key), key, label: key, group: 'Layout', help: '', weight: 2, traits: [{ id: 'needle', label: 'Needle', type: 'length' as const, importance: 'must' as const, help: '' }] }))),
-    font: by(names.map((n) => ({ id: uuid(`font ${n}`), name: n, blob: SHA, metrics: {} as never }))),
+    display: by(
+      names.map((n, i) => ({
+        id: uuid(`display ${n}`),
+        position: i,
+        width: 1920,
+        height: 1080,
+        scale: 1,
+        inches: null,
+      })),
+    ),
+    picture: {
+      ...start.picture,
+      ...by(
+        names.map((n, i) => ({
+          ...picture,
+          ...pixels,
+          id: uuid(`picture ${n}`),
+          variantId: i === 0 ? uuid('third variant') : variants[0]!,
+          name: n,
+          position: 5 + i,
+        })),
+      ),
+    },
+    kind: by(
+      ['tide', 'unused'].map((key) => ({
+        id: uuid(key === 'tide' ? 'kind' : key),
+        key,
+        label: key,
+        group: 'Layout',
+        help: '',
+        weight: 2,
+        traits: [
+          { id: 'needle', label: 'Needle', type: 'length' as const, importance: 'must' as const, help: '' },
+        ],
+      })),
+    ),
+    font: by(names.map((n) => ({ id: uuid(`font ${n}`), name: n, blob: SHA, metrics: PLAIN_FACE }))),
     element: by(all),
-    region: { ...start.region, ...by(all.map((e) => ({ id: uuid(`region ${e.id}`), elementId: e.id, pictureId: uuid('picture one'), x: 1, y: 2, width: 30, height: 40, state: null, ground: null, again: true }))) },
-    trait: { ...start.trait, ...by([...elements.slice(0, 2).map((e) => testTrait(e.name, 'thickness', 40, { pictureId: uuid('picture two'), variantId: uuid('third variant') })), testTrait('three', 'needle', 3)]) },
+    region: {
+      ...start.region,
+      ...by(
+        all.map((e) => ({
+          id: uuid(`region ${e.id}`),
+          elementId: e.id,
+          pictureId: uuid('picture one'),
+          x: 1,
+          y: 2,
+          width: 30,
+          height: 40,
+          state: null,
+          ground: null,
+          again: true,
+        })),
+      ),
+    },
+    trait: {
+      ...start.trait,
+      ...by([
+        ...elements.slice(0, 2).map((e) =>
+          testTrait(e.name, 'thickness', 40, {
+            pictureId: uuid('picture two'),
+            variantId: uuid('third variant'),
+          }),
+        ),
+        testTrait('three', 'needle', 3),
+      ]),
+    },
     match: { ...start.match, ...by(elements.map((e) => testMatch(uuid(`match ${e.name}`), e.id))) },
-    layer: { ...start.layer, ...by(elements.flatMap((e) => [0, 1, 2].map((position) => ({ id: uuid(`layer ${e.name} ${position}`), matchId: uuid(`match ${e.name}`), position, partId: position === 2 ? null : uuid('part'), partRevision: position === 2 ? null : 1, offer: position === 2 ? `hand:${uuid(`hand ${e.name}`)}` : 'o', traits: null, settings: { [uuid('third variant')]: { thickness: 3 } }, own: {} })))) },
-    handmade: by(elements.map((e) => ({ id: uuid(`hand ${e.name}`), elementId: e.id, kind: e.kind, name: e.name, supplies: {}, files: [], recipe: {} as never }))),
-    accepted: by(names.map((n) => ({ id: uuid(`accepted ${n}`), finding: n, facts: '', reason: '', at: AT }))),
-    trial: by(names.map((n) => ({ id: uuid(`trial ${n}`), partId: uuid('part'), partRevision: 1, family: 'f', hostVersion: '1', outcome: 'kept' as const, why: '', tried: '2026-11-20' }))),
-    survey: by(names.map((n) => ({ id: uuid(`survey ${n}`), name: n, at: AT, what: 'survey' as const, blob: SHA }))),
-    reading: by(names.map((n) => ({ id: uuid(`reading ${n}`), surveyId: uuid('survey one'), at: AT, phase: 'before' as const, load: 'idle' as const, memory: [1], processor: [1] }))),
-    capture: by(names.map((n) => ({ ...pixels, id: uuid(`capture ${n}`), variantId: n === 'one' ? uuid('third variant') : variants[0]!, name: n, subject: 'Whole desktop' as const, how: 'drawn' as const, at: AT }))),
-    sighting: by(all.flatMap((e) => names.map((n) => ({ id: uuid(`sighting ${n} ${e.id}`), captureId: uuid(`capture ${n}`), elementId: e.id, x: 0, y: 0, width: 9, height: 9, how: 'found' as const, dx: 0, dy: 0, likeness: {} as never, values: {}, against: '' })))),
-  }; // prettier-ignore
+    layer: {
+      ...start.layer,
+      ...by(
+        elements.flatMap((e) =>
+          [0, 1, 2].map((position) => ({
+            id: uuid(`layer ${e.name} ${position}`),
+            matchId: uuid(`match ${e.name}`),
+            position,
+            partId: position === 2 ? null : uuid('part'),
+            partRevision: position === 2 ? null : 1,
+            offer: position === 2 ? `hand:${uuid(`hand ${e.name}`)}` : 'o',
+            traits: null,
+            settings: { [uuid('third variant')]: { thickness: 3 } },
+            own: {},
+          })),
+        ),
+      ),
+    },
+    handmade: by(
+      elements.map((e) => ({
+        id: uuid(`hand ${e.name}`),
+        elementId: e.id,
+        kind: e.kind,
+        name: e.name,
+        supplies: {},
+        files: [],
+        recipe: {},
+      })),
+    ),
+    accepted: by(
+      names.map((n) => ({ id: uuid(`accepted ${n}`), finding: n, facts: '', reason: '', at: AT })),
+    ),
+    trial: by(
+      names.map((n) => ({
+        id: uuid(`trial ${n}`),
+        partId: uuid('part'),
+        partRevision: 1,
+        family: 'f',
+        hostVersion: '1',
+        outcome: 'kept' as const,
+        why: '',
+        tried: '2026-11-20',
+      })),
+    ),
+    survey: by(
+      names.map((n) => ({ id: uuid(`survey ${n}`), name: n, at: AT, what: 'survey' as const, blob: SHA })),
+    ),
+    reading: by(
+      names.map((n) => ({
+        id: uuid(`reading ${n}`),
+        surveyId: uuid('survey one'),
+        at: AT,
+        phase: 'before' as const,
+        load: 'idle' as const,
+        memory: [1],
+        processor: [1],
+      })),
+    ),
+    capture: by(
+      names.map((n) => ({
+        ...pixels,
+        id: uuid(`capture ${n}`),
+        variantId: n === 'one' ? uuid('third variant') : variants[0]!,
+        name: n,
+        subject: 'Whole desktop' as const,
+        how: 'drawn' as const,
+        at: AT,
+      })),
+    ),
+    sighting: by(
+      all.flatMap((e) =>
+        names.map((n) => ({
+          id: uuid(`sighting ${n} ${e.id}`),
+          captureId: uuid(`capture ${n}`),
+          elementId: e.id,
+          x: 0,
+          y: 0,
+          width: 9,
+          height: 9,
+          how: 'found' as const,
+          dx: 0,
+          dy: 0,
+          likeness: { mean: 1, p95: 2, ssim: null, palette: 1 },
+          values: {},
+          against: '',
+        })),
+      ),
+    ),
+  };
 }
 
 /** A coat with several of everything. */
@@ -140,10 +281,30 @@ export function commandOf(type: CommandType): fc.Arbitrary<Command> {
     .record({
       ...FIELDS,
       id: fc.oneof(any(entity), fc.constant(uuid('new'))),
-      traits: type.startsWith('layer') || type === 'match.overlay' ? fc.constantFrom(null, ['thickness'], ['needle']) : type === 'kind.set' ? fc.constantFrom([], ROWS.kind[uuid('kind')]!.traits) : fc.array(target, { maxLength: 2 }),
-      sightings: fc.tuple(elementId, fc.constant(uuid('new sighting'))).map(([e, id]) => [{ id, elementId: e, x: 0, y: 0, width: 4, height: 4, how: 'by hand', dx: 0, dy: 0, likeness: {}, values: {}, against: '' }]),
+      traits:
+        type.startsWith('layer') || type === 'match.overlay'
+          ? fc.constantFrom(null, ['thickness'], ['needle'])
+          : type === 'kind.set'
+            ? fc.constantFrom([], ROWS.kind[uuid('kind')]!.traits)
+            : fc.array(target, { maxLength: 2 }),
+      sightings: fc.tuple(elementId, fc.constant(uuid('new sighting'))).map(([e, id]) => [
+        {
+          id,
+          elementId: e,
+          x: 0,
+          y: 0,
+          width: 4,
+          height: 4,
+          how: 'by hand',
+          dx: 0,
+          dy: 0,
+          likeness: {},
+          values: {},
+          against: '',
+        },
+      ]),
     })
-    .map((fields) => ({ ...fields, type }) as unknown as Command); // prettier-ignore
+    .map((fields) => ({ ...fields, type }) as unknown as Command);
 }
 
 export type Outcome =

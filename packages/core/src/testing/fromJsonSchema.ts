@@ -112,8 +112,24 @@ export function fromJsonSchema(root: JsonSchema): Any {
 
 /** What takes the place of a value somewhere inside another. */
 const WRONG: readonly unknown[] = [
-  null, undefined, '', 'x', 'x'.repeat(5000), ...TEXTS, -1, 0, 0.5, 1e9, -1e13, true, [], [[1]], {}, { odd: 1 }, { a: '#aabbcc' },
-]; // prettier-ignore
+  null,
+  undefined,
+  '',
+  'x',
+  'x'.repeat(5000),
+  ...TEXTS,
+  -1,
+  0,
+  0.5,
+  1e9,
+  -1e13,
+  true,
+  [],
+  [[1]],
+  {},
+  { odd: 1 },
+  { a: '#aabbcc' },
+];
 
 /** A value with something inside it taken out, put in, or made into something else, one to three times. */
 export function spoilt(values: Any): Any {

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { CaptureRow, PictureRow, SightingRow } from '@spare-coat/core/model/coat/rows';
 import { adviceFor, type Advice } from '@spare-coat/core/proving/compare/advice';
@@ -225,7 +226,7 @@ export class CompareView {
     if (list.length === 0) return;
     const at = list.findIndex((w) => w.state.element.id === this.view.selected()?.element.id);
     const to = at < 0 ? 0 : (at + by + list.length) % list.length;
-    this.view.select(list[to]!.state.element.id);
+    this.view.select(nth(list, to).state.element.id);
   }
 
   /** Pictures that prove something, oldest first, in this variant. */

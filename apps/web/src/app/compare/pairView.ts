@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import type { ElementRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
@@ -273,7 +274,7 @@ export class PairView {
   /** Arrow keys move the pictures, or nudge what a hand places; with Shift they move the line that wipes. */
   protected key(event: KeyboardEvent): void {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    if (by) this.moveBy(by[0]!, by[1]!, event);
+    if (by) this.moveBy(nth(by, 0), nth(by, 1), event);
     else if (event.key === '+' || event.key === '=') this.zoomBy(ZOOM_STEP);
     else if (event.key === '-') this.zoomBy(1 / ZOOM_STEP);
     else if (event.key === '0') this.fit();

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { Injectable, inject, signal } from '@angular/core';
 import type { CaptureRow, PictureRow, RegionRow } from '@spare-coat/core/model/coat/rows';
 import { askFor, sightingFrom } from '@spare-coat/core/proving/compare/lookFor';
@@ -44,7 +45,7 @@ export class Sighter {
       const sights = await this.pixels.ask('sights', { sha: capture.blob, reference: picture.blob, asks });
       const sightings = known.flatMap((region, i) => {
         const sight = sights[i];
-        return sight ? [sightingFrom(newId(), picture, region, sight, asks[i]!.byHand !== null)] : [];
+        return sight ? [sightingFrom(newId(), picture, region, sight, nth(asks, i).byHand !== null)] : [];
       });
       if (sightings.length > 0) this.store.send({ type: 'sighting.set', captureId: capture.id, sightings });
       else this.notices.say('None of the elements would lie on this picture.');

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { coatOf, ordered, type DisplayRow } from '@spare-coat/core/model/coat/rows';
 import { CARRY_POLICIES, type CarryPolicy } from '@spare-coat/core/model/coat/rows/reference';
@@ -139,7 +140,7 @@ export class Host {
     void this.router.navigateByUrl(`${this.base()}/host/${newId()}/edit?from=${profile.id}`);
   }
   private base(): string {
-    return this.router.url.split('/host')[0]!;
+    return nth(this.router.url.split('/host'), 0);
   }
   protected exportJson(profile: HostProfile): void {
     saveFile(
@@ -153,7 +154,7 @@ export class Host {
     event.preventDefault();
     const files = event.dataTransfer?.files;
     if (!files || files.length === 0) return;
-    if (files.length === 1 && /"family"\s*:/.test(await files[0]!.slice(0, 200_000).text())) {
+    if (files.length === 1 && /"family"\s*:/.test(await nth(files, 0).slice(0, 200_000).text())) {
       await this.importJson(files);
       return;
     }

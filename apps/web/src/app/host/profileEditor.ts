@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -11,8 +12,8 @@ import {
 import { Router } from '@angular/router';
 import { readProfile, type HostProfile } from '@spare-coat/core/model/host/profile';
 import { DocumentEditor } from '../shared/document/documentEditor';
-import { Draft, check } from '../shared/document/editing';
-import type { Row } from '../shared/document/rowsBox';
+import { DocumentDraft, check } from '../shared/document/editing';
+import type { Entry } from '../shared/document/rowsBox';
 import { Api, type ApiProblem } from '../shared/api';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
@@ -42,7 +43,7 @@ export class ProfileEditor {
   readonly from = input<string>();
 
   protected readonly sections = PROFILE_SECTIONS;
-  protected readonly draft = new Draft<HostProfile>('profile');
+  protected readonly draft = new DocumentDraft<HostProfile>('profile');
   private readonly revision = signal(0);
   protected readonly revisions = signal<readonly Revision[]>([]);
   protected readonly problem = signal<string | null>(null);
@@ -66,7 +67,7 @@ export class ProfileEditor {
   ): Promise<{ profile: HostProfile; shipped: boolean; all: Revision[] } | null> {
     try {
       const { revisions } = await this.api.profileRevisions(id);
-      return { ...(await this.api.profile(id, revisions[0]!.revision)), all: revisions };
+      return { ...(await this.api.profile(id, nth(revisions, 0).revision)), all: revisions };
     } catch (error) {
       if ((error as ApiProblem).status === 404) return null;
       throw error;
@@ -103,8 +104,8 @@ export class ProfileEditor {
     }
   }
 
-  protected change(document: Row): void {
-    this.draft.change(document as unknown as HostProfile);
+  protected change(document: Entry): void {
+    this.draft.change(document as HostProfile);
   }
 
   /** Brings what an older revision said back into the form; saving makes it the next revision. */
@@ -171,7 +172,7 @@ export class ProfileEditor {
     try {
       const raw = JSON.parse(await file.text()) as HostProfile;
       if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) throw new Error('no object');
-      this.change({ ...raw, id: now.id, revision: now.revision } as unknown as Row);
+      this.change({ ...raw, id: now.id, revision: now.revision } as Entry);
     } catch {
       this.notices.say(`${file.name} is no host profile in JSON.`);
     }

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -79,7 +80,7 @@ export class ProfileView {
   private async load(id: string): Promise<void> {
     try {
       const { revisions } = await this.api.profileRevisions(id);
-      this.shown.set((await this.api.profile(id, revisions[0]!.revision)).profile);
+      this.shown.set((await this.api.profile(id, nth(revisions, 0).revision)).profile);
       this.problem.set(null);
     } catch (error) {
       this.problem.set((error as Error).message);

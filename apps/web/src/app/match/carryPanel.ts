@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { ordered } from '@spare-coat/core/model/coat/rows';
-import { CARRY_POLICIES } from '@spare-coat/core/model/coat/rows/reference';
+import { CARRY_POLICIES, type ElementCarry } from '@spare-coat/core/model/coat/rows/reference';
 import { carryOf, mainLength } from '@spare-coat/core/deciding/matching/carry';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { CoatStore } from '../shared/coatStore';
@@ -105,11 +105,15 @@ export class CarryPanel {
     return `${known ? 'It keeps' : 'Not known well enough; it keeps'} ${how}: × ${Math.round(factor * 1000) / 1000}.`;
   });
 
-  private send(policy: string | null, neighbour: string | null, displayId: string | null): void {
+  private send(
+    policy: ElementCarry['policy'] | null,
+    neighbour: string | null,
+    displayId: string | null,
+  ): void {
     this.store.send({
       type: 'element.carry',
       id: this.state().element.id,
-      policy: policy as never,
+      policy,
       neighbour,
       displayId,
     });
@@ -118,7 +122,7 @@ export class CarryPanel {
   protected set(value: string): void {
     const { displayId } = this.state().element;
     if (value.startsWith('to ')) this.send('same proportion', value.slice(3), displayId);
-    else this.send(value || null, null, displayId);
+    else this.send(CARRY_POLICIES.find((policy) => policy === value) ?? null, null, displayId);
   }
 
   protected move(displayId: string): void {

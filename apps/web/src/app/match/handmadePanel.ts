@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { handmadeOffer } from '@spare-coat/core/model/coat/rows';
 import { type HandmadeFile } from '@spare-coat/core/model/coat/fields';
@@ -344,7 +345,7 @@ export class HandmadePanel {
         blob: largest!.blob,
         width: largest!.width,
         height: largest!.height,
-        sample: made[0]!.sample,
+        sample: nth(made, 0).sample,
       };
     return files;
   }

@@ -1,3 +1,4 @@
+import { keyed, nth } from '@spare-coat/core/ground/checked';
 import { canOverlay } from '@spare-coat/core/model/offers/offer';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
@@ -78,7 +79,7 @@ export class Match {
   /** The closeness of the element in each variant. */
   protected readonly perVariant = computed(() =>
     Object.entries(this.state()?.perVariant ?? {}).map(([id, score]) => ({
-      name: this.view.rows().variant[id]!.name,
+      name: keyed(this.view.rows().variant, id).name,
       said: sayClose(score.closeness),
     })),
   );
@@ -281,7 +282,7 @@ export class Match {
 
   /** The parts that are marked, as the page that puts parts side by side takes them. */
   protected readonly compared = computed(() =>
-    [...this.marked()].map((key) => key.split('@')[0]!).filter((id) => id !== 'host'),
+    [...this.marked()].map((key) => nth(key.split('@'), 0)).filter((id) => id !== 'host'),
   );
 
   protected release(): void {
@@ -358,7 +359,7 @@ export class Match {
       this.choose(offer.ranked);
     } else {
       if (event.key.toLowerCase() === 'o') {
-        this.order.update((now) => this.orders[(this.orders.indexOf(now) + 1) % this.orders.length]!);
+        this.order.update((now) => nth(this.orders, (this.orders.indexOf(now) + 1) % this.orders.length));
         event.preventDefault();
         return;
       }

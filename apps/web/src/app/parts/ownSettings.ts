@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import {
   COORDINATES_HELP,
@@ -180,7 +181,7 @@ export class OwnSettings {
     const there = toSyntax(pattern, syntax);
     // What comes back is what the part will show, whatever was asked for.
     const back = fromSyntax(there.text, syntax);
-    return { ...there, shown: writeDate(back.text, TELLING_MOMENTS[0]!.moment, 'en-GB') };
+    return { ...there, shown: writeDate(back.text, nth(TELLING_MOMENTS, 0).moment, 'en-GB') };
   }
 
   protected place({ id, value }: OwnSetting): { ok: boolean; text: string } | null {

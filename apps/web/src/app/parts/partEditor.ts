@@ -12,8 +12,8 @@ import { Router } from '@angular/router';
 import { PLAIN_PART } from '@spare-coat/core/model/parts/plainPart';
 import { readPart, type Part } from '@spare-coat/core/model/parts/part';
 import { DocumentEditor } from '../shared/document/documentEditor';
-import { Draft, check } from '../shared/document/editing';
-import type { Row } from '../shared/document/rowsBox';
+import { DocumentDraft, check } from '../shared/document/editing';
+import type { Entry } from '../shared/document/rowsBox';
 import { Api } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -60,7 +60,7 @@ export class PartEditor {
   readonly fresh = input<string>();
 
   protected readonly sections = PART_SECTIONS;
-  protected readonly draft = new Draft<Part>('part');
+  protected readonly draft = new DocumentDraft<Part>('part');
   /** Saved so far; 0 for what is new. */
   private readonly revision = signal(0);
   protected readonly problem = signal<string | null>(null);
@@ -115,8 +115,8 @@ export class PartEditor {
     if (text === this.licenceText()) this.licence.set(problem);
   }
 
-  protected change(document: Row): void {
-    this.draft.change(document as unknown as Part);
+  protected change(document: Entry): void {
+    this.draft.change(document as Part);
   }
 
   protected async save(): Promise<void> {
@@ -168,7 +168,7 @@ export class PartEditor {
     try {
       const raw = JSON.parse(await file.text()) as Part;
       if (typeof raw !== 'object' || raw === null) throw new Error('no object');
-      this.change({ ...raw, id: now.id, revision: now.revision } as unknown as Row);
+      this.change({ ...raw, id: now.id, revision: now.revision } as Entry);
     } catch {
       this.notices.say(`${file.name} is no part in JSON.`);
     }

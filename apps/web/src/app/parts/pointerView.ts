@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -204,11 +205,11 @@ export class PointerView {
         const whole = one.frames.reduce((n, f) => n + Math.max(LEAST_MS, f.delay), 0);
         let left = one.frames.length > 1 ? now % whole : 0;
         let at = 0;
-        while (at < one.frames.length - 1 && left >= Math.max(LEAST_MS, one.frames[at]!.delay))
-          left -= Math.max(LEAST_MS, one.frames[at++]!.delay);
+        while (at < one.frames.length - 1 && left >= Math.max(LEAST_MS, nth(one.frames, at).delay))
+          left -= Math.max(LEAST_MS, nth(one.frames, at++).delay);
         if (at === one.at) continue;
         one.at = at;
-        paint(one.canvas, one.frames[at]!);
+        paint(one.canvas, nth(one.frames, at));
       }
       if (!this.still && !this.paused() && all.some((o) => o.frames.length > 1))
         this.frame = requestAnimationFrame(draw);

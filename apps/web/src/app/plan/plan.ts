@@ -32,7 +32,7 @@ import { StepDetails } from './steps/stepDetails';
 import { StepGraph } from './steps/stepGraph';
 import { BREAK_WORDS, count, sayMinutes } from './words';
 
-interface Row {
+interface PlanRow {
   readonly step: Step;
   readonly n: number;
   readonly serves: string;
@@ -86,7 +86,7 @@ export class PlanStage {
     return (plan?.sittings ?? []).map((sitting, i) => ({
       number: i + 1,
       breakAfter: sitting.breakAfter,
-      rows: sitting.steps.map((step): Row => {
+      rows: sitting.steps.map((step): PlanRow => {
         const proof = this.plan.proofs().get(step.key);
         return {
           step,
@@ -148,7 +148,7 @@ export class PlanStage {
   }
 
   /** Alt and an arrow moves the focused step by one place. */
-  protected nudge(event: Event, row: Row, by: 1 | -1): void {
+  protected nudge(event: Event, row: PlanRow, by: 1 | -1): void {
     event.preventDefault();
     const rows = this.flat();
     const at = rows.indexOf(row);

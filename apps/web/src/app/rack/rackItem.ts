@@ -35,8 +35,8 @@ const VOTE_CHOICES: readonly { readonly vote: Vote | null; readonly label: strin
 const READER = 'spare-coat.reader';
 
 /** What is being written; without an id it is a new one. */
-type Draft = Omit<Mark, 'id' | 'version'> & { readonly id: string | null };
-const EMPTY: Draft = { id: null, reader: '', host: '', vote: null, worked: [], failed: [], note: '' };
+type MarkDraft = Omit<Mark, 'id' | 'version'> & { readonly id: string | null };
+const EMPTY: MarkDraft = { id: null, reader: '', host: '', vote: null, worked: [], failed: [], note: '' };
 
 function knownReader(): string {
   try {
@@ -71,7 +71,7 @@ export class RackItemView {
   protected readonly problem = signal<string | null>(null);
   protected readonly refused = signal<string | null>(null);
   protected readonly busy = signal(false);
-  protected readonly draft = signal<Draft>({ ...EMPTY, reader: knownReader() });
+  protected readonly draft = signal<MarkDraft>({ ...EMPTY, reader: knownReader() });
   protected readonly say = sayClose;
   protected readonly voteChoices = VOTE_CHOICES;
   protected readonly wents = WENTS;
@@ -153,7 +153,7 @@ export class RackItemView {
     }, this.tell);
   }
 
-  protected set(change: Partial<Draft>): void {
+  protected set(change: Partial<MarkDraft>): void {
     this.draft.update((d) => ({ ...d, ...change }));
   }
   protected wentOf(id: string): Went {

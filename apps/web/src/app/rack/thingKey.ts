@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import type { ComparableCoat } from '@spare-coat/core/proving/rack/compareCoats';
 import type { RackThing } from '@spare-coat/core/proving/rack/search';
 import type { Api } from '../shared/api';
@@ -16,6 +17,6 @@ export async function coatAt(api: Api, key: string): Promise<NamedCoat | null> {
   if (!id) return null;
   if (from === 'coats') return { ...(await api.coatFacts(id)), link: ['/coats', id, 'match'] };
   const item = await api.rackItem(id);
-  const page = await api.rackVersion(id, item.versions[0]!.version);
+  const page = await api.rackVersion(id, nth(item.versions, 0).version);
   return { facts: page.facts, elements: page.elements, name: item.name, link: ['/rack', id] };
 }

@@ -9,7 +9,7 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
-import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/carryOver';
+import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/port';
 import { Api, type ApiProblem } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';

@@ -1,26 +1,19 @@
 import { HttpClient, HttpErrorResponse, HttpEventType } from '@angular/common/http';
 import { Injectable, inject, signal } from '@angular/core';
 import type { Command } from '@spare-coat/core/doing/commands/commands';
-import type { CoatRows, TrialRow } from '@spare-coat/core/model/coat/rows';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import type { Survey } from '@spare-coat/core/model/host/survey';
 import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 import type { CoatPast } from '@spare-coat/core/deciding/matching/standingHistory';
 import type { Part } from '@spare-coat/core/model/parts/part';
-import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/carryOver';
+import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/port';
 import type { BundlePreview } from '@spare-coat/core/proving/wire/bundle';
 import type { ComparableCoat } from '@spare-coat/core/proving/rack/compareCoats';
 import type { Mark } from '@spare-coat/core/proving/rack/marks';
 import type { Publication } from '@spare-coat/core/proving/rack/publication';
 import type { OnRack, RackAnswer, RackItem, RackPage } from '@spare-coat/core/proving/wire/rack';
-import type { ListedDetails, ListedPage, ListedUpdate } from '@spare-coat/core/model/parts/listing';
-import type {
-  Answerable,
-  CoatCard,
-  CoatsPage,
-  LoadedCoat,
-  Written,
-} from '@spare-coat/core/proving/wire/coat';
+import type { ListedDetails, ListedPage } from '@spare-coat/core/model/parts/listing';
+import type { CoatCard, CoatsPage, LoadedCoat, Written } from '@spare-coat/core/proving/wire/coat';
 import type { JobState } from '@spare-coat/core/proving/wire/job';
 import type {
   ArchiveQuestion,

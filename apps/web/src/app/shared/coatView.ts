@@ -1,3 +1,4 @@
+import { keyed, nth } from '@spare-coat/core/ground/checked';
 import { surveysAfter, surveysBefore } from '@spare-coat/core/model/coat/surveys';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
@@ -122,7 +123,7 @@ export class CoatView {
     const state = this.state();
     if (!state) return '';
     const by = Object.entries(closenessByVariant(state)).map(
-      ([id, closeness]) => `${this.rows().variant[id]!.name} ${sayClose(closeness)} %`,
+      ([id, closeness]) => `${keyed(this.rows().variant, id).name} ${sayClose(closeness)} %`,
     );
     const share = Math.round(assumedShare(state) * 100);
     const guessed = share > 0 ? ` ${share} % of the weight rests on assumed or unknown values.` : '';
@@ -356,7 +357,7 @@ export class CoatView {
     const list = this.spine();
     if (list.length === 0) return;
     const at = list.findIndex((s) => s.element.id === this.selected()?.element.id);
-    this.select(list[(at + by + list.length) % list.length]!.element.id);
+    this.select(nth(list, (at + by + list.length) % list.length).element.id);
   }
 
   chooseVariant(name: string): void {

@@ -1,3 +1,4 @@
+import { keyed, nth } from '@spare-coat/core/ground/checked';
 import { Injectable, inject } from '@angular/core';
 import type { SingleCommand } from '@spare-coat/core/doing/commands/commands';
 import type { ElementRow } from '@spare-coat/core/model/coat/rows';
@@ -16,14 +17,14 @@ export class Elements {
 
   private names(ids: readonly string[]): string {
     const rows = this.view.rows().element;
-    return ids.length === 1 ? (rows[ids[0]!]?.name ?? '') : `${ids.length} elements`;
+    return ids.length === 1 ? (rows[nth(ids, 0)]?.name ?? '') : `${ids.length} elements`;
   }
 
   /** One command alone, several as one. */
   private send(label: string, commands: SingleCommand[]): boolean {
     if (commands.length === 0) return true;
     return this.store.send(
-      commands.length === 1 ? commands[0]! : { type: 'many', label: label.slice(0, 200), commands },
+      commands.length === 1 ? nth(commands, 0) : { type: 'many', label: label.slice(0, 200), commands },
     );
   }
 
@@ -102,7 +103,7 @@ export class Elements {
       this.notices.say('Only elements of one kind can be merged.');
       return;
     }
-    const name = rows[into]!.name;
+    const name = keyed(rows, into).name;
     const done = this.send(
       `Merge into ${name}`,
       others.map((from) => ({ type: 'element.merge', into, from })),

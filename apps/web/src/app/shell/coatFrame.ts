@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { Dialog } from '@angular/cdk/dialog';
 import {
   ChangeDetectionStrategy,
@@ -161,7 +162,7 @@ export class CoatFrame {
     }
     if (this.dialog.openDialogs.length > 0 || !this.keys.heeds(event)) return;
     const digit = /^Digit([1-7])$/.exec(event.code)?.[1];
-    if (event.shiftKey && digit) void this.go(STAGES[Number(digit) - 1]!.path);
+    if (event.shiftKey && digit) void this.go(nth(STAGES, Number(digit) - 1).path);
     else if (key === 'j') this.view.step(1);
     else if (key === 'k') this.view.step(-1);
     else if (key === '?') this.help();

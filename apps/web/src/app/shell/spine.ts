@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import {
   ChangeDetectionStrategy,
@@ -81,7 +82,7 @@ export class Spine {
 
   protected dropped(event: CdkDragDrop<unknown>, group: SpineGroup): void {
     if (event.previousIndex === event.currentIndex) return;
-    const id = group.states[event.previousIndex]!.element.id;
+    const id = nth(group.states, event.previousIndex).element.id;
     this.elements.move(
       id,
       group.states.map((s) => s.element),

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
 import { inferFormat } from '@spare-coat/core/model/traits/inferFormat';
 import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/model/traits/writeDate';
@@ -134,7 +135,7 @@ export class FormatFinder {
           })),
           ...OTHER_LOCALES.filter((l) => !g.locale.startsWith(l))
             .slice(0, 1)
-            .map((l) => ({ name: `in ${l}`, text: writeDate(g.pattern, TELLING_MOMENTS[3]!.moment, l) })),
+            .map((l) => ({ name: `in ${l}`, text: writeDate(g.pattern, nth(TELLING_MOMENTS, 3).moment, l) })),
         ],
       })),
   );

@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import type { ElementRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
@@ -203,7 +204,7 @@ export class PictureView {
     this.panning.set(pan);
     if (this.tool() === 'guide' && !pan) {
       const index = this.guideNear(p);
-      if (index !== null) this.guideMoved.set({ index, at: this.picture().guides[index]!.at });
+      if (index !== null) this.guideMoved.set({ index, at: nth(this.picture().guides, index).at });
     }
     this.frame().nativeElement.setPointerCapture(event.pointerId);
   }
@@ -226,7 +227,7 @@ export class PictureView {
     }
     const guide = this.guideMoved();
     if (guide) {
-      const axis = picture.guides[guide.index]!.axis;
+      const axis = nth(picture.guides, guide.index).axis;
       this.guideMoved.set({ ...guide, at: Math.round(p[axis]) });
       return;
     }
@@ -279,7 +280,7 @@ export class PictureView {
     const hits = this.hits(p);
     if (hits.length === 0) return;
     const at = hits.findIndex((h) => h.elementId === this.current());
-    this.pick.emit(hits[(at + 1) % hits.length]!.elementId);
+    this.pick.emit(nth(hits, (at + 1) % hits.length).elementId);
   }
 
   private guideNear(p: Point): number | null {
@@ -299,7 +300,7 @@ export class PictureView {
 
   private moveGuide({ index, at }: { readonly index: number; readonly at: number }): void {
     const { width, height, guides } = this.picture();
-    const { axis } = guides[index]!;
+    const { axis } = nth(guides, index);
     const out = at < 0 || at > (axis === 'x' ? width : height);
     this.guides.emit(guides.flatMap((g, i) => (i !== index ? [g] : out ? [] : [{ axis, at }])));
   }

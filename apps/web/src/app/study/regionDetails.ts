@@ -1,3 +1,4 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { likeliestKind } from '@spare-coat/core/model/kinds/likely';
 import { STATES } from '@spare-coat/core/model/traits/state';
 import {
@@ -369,7 +370,7 @@ export class RegionDetails {
     const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     if (by === 0) return;
     const at = TABS.findIndex((t) => t.id === this.tab());
-    const next = TABS[(at + by + TABS.length) % TABS.length]!.id;
+    const next = nth(TABS, (at + by + TABS.length) % TABS.length).id;
     this.tab.set(next);
     event.preventDefault();
     event.stopPropagation();

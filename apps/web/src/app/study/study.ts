@@ -1,3 +1,4 @@
+import { keyed } from '@spare-coat/core/ground/checked';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -96,7 +97,7 @@ export class Study {
       .map((r) => ({
         id: r.id,
         elementId: r.elementId,
-        name: element[r.elementId]!.name + (r.state ? `, ${r.state}` : ''),
+        name: keyed(element, r.elementId).name + (r.state ? `, ${r.state}` : ''),
         rect: r,
         again: r.again,
       }));

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { ArchiveSignature } from '../../model/host/profile.js';
 import { readDesktopEntry } from '../../measuring/standards/desktopEntry.js';
 import { readIconTheme } from '../../measuring/standards/iconTheme.js';
@@ -69,7 +70,7 @@ function placed(sort: string, root: string, archiveName: string, host: ArchiveHo
 /** Files that are found wherever they lie: no folder around them counts. */
 function loose(sort: string, files: readonly string[], host: ArchiveHost | null) {
   const target = host?.folders[sort] ?? null;
-  const root = files.length === 1 ? files[0]! : commonFolder(files);
+  const root = files.length === 1 ? nth(files, 0) : commonFolder(files);
   let to = '';
   if (host) to = target === null ? ' This host has no folder for them.' : ` They belong into ${target}.`;
   if (host && files.length === 1)
@@ -140,7 +141,7 @@ export function judgeArchive(
   for (const path of bytes.keys()) {
     if (/(^|\/)index\.theme$/.test(path)) candidates.add(path.slice(0, Math.max(0, path.lastIndexOf('/'))));
     const pointer = /^(.*?)\/?cursors\/[^/]+$/.exec(path);
-    if (pointer) candidates.add(pointer[1]!);
+    if (pointer) candidates.add(nth(pointer, 1));
   }
   // What is a link: the index of a theme, its pointers, or the whole folder of a theme under another name.
   for (const link of tree.links.keys()) {
@@ -184,7 +185,7 @@ export function judgeArchive(
       .filter((path) => !isTaken(path))
       .sort();
     if (fonts.length > 0)
-      addLoose('font', fonts, plainName(fonts.length === 1 ? fonts[0]! : folder || archiveName), {
+      addLoose('font', fonts, plainName(fonts.length === 1 ? nth(fonts, 0) : folder || archiveName), {
         what: 'font',
         files: fonts,
         faces: [],
@@ -194,7 +195,7 @@ export function judgeArchive(
   const styles = stylesOf(bytes, (path) => !isTaken(path));
   for (const group of themesApart(tree, styles)) {
     const paths = group.map(({ path }) => path);
-    const listed = plainName(paths.length === 1 ? paths[0]! : commonFolder(paths) || archiveName);
+    const listed = plainName(paths.length === 1 ? nth(paths, 0) : commonFolder(paths) || archiveName);
     addLoose('style sheet', paths, listed, { what: 'theme', styles: group.slice(0, MOST_STYLES) });
   }
   // Beside a theme a small picture is a preview of it; where there is nothing else it is what the archive is of.
@@ -210,7 +211,7 @@ export function judgeArchive(
     addLoose(
       'wallpaper',
       paths,
-      plainName(paths.length === 1 ? paths[0]! : commonFolder(paths) || archiveName),
+      plainName(paths.length === 1 ? nth(paths, 0) : commonFolder(paths) || archiveName),
       {
         what: 'wallpaper',
         files: wallpapers.map(([path, { width, height }]) => ({ path, width, height, colours: [] })),

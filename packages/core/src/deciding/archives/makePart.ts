@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { parseHex } from '../../measuring/colour/srgb.js';
 import { oklchOf } from '../../measuring/colour/oklch.js';
 import type { HostProfile } from '../../model/host/profile.js';
@@ -106,7 +107,8 @@ function suppliesOf(
       const sizes = [...new Set(evidence.pointers.flatMap((p) => p.sizes))].sort((a, b) => a - b);
       const place = setting('size');
       if (sizes.length === 0) return [{ kind: 'pointer', supplies: {} }];
-      const size: Supply = place && sizes.length > 1 ? { oneOf: sizes, setting: place } : fixed(sizes[0]!);
+      const size: Supply =
+        place && sizes.length > 1 ? { oneOf: sizes, setting: place } : fixed(nth(sizes, 0));
       return [{ kind: 'pointer', supplies: { size } }];
     }
     case 'font': {
@@ -124,7 +126,7 @@ function suppliesOf(
       const [first] = evidence.files;
       if (!first) return [];
       const roles = ['first', 'second', 'third'];
-      const palette = Object.fromEntries(first.colours.slice(0, 3).map((c, i) => [roles[i]!, c.hex]));
+      const palette = Object.fromEntries(first.colours.slice(0, 3).map((c, i) => [nth(roles, i), c.hex]));
       return [
         {
           kind: 'wallpaper',
@@ -269,7 +271,7 @@ function evidenceFaults(evidence: Evidence): string[] {
     case 'pointer set':
       return evidence.missing.length > 0
         ? [
-            `${evidence.missing.length} of the standard pointers are missing, ${evidence.missing[0]!} among them.`,
+            `${evidence.missing.length} of the standard pointers are missing, ${nth(evidence.missing, 0)} among them.`,
           ]
         : [];
     case 'sound theme':

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { LAST_RESORT, type IconThemeFiles } from '../../measuring/standards/iconTheme.js';
 import type { ArchiveFinding } from './findings.js';
 import { iconSetsOf } from './themes.js';
@@ -42,7 +43,7 @@ export function archiveRemarks(tree: Tree, findings: readonly ArchiveFinding[]):
   for (const circle of inheritanceCircles(iconSetsOf(findings)))
     remarks.push(
       circle.length === 2
-        ? `${circle[0]!} inherits from itself.`
+        ? `${nth(circle, 0)} inherits from itself.`
         : `Sets inherit from each other in a circle: ${circle.join(', which inherits ')}. Each is looked into once.`,
     );
   for (const { evidence, listed } of findings) {

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { contrast, layOver, parseHex, toHex, type Rgb } from '../../measuring/colour/srgb.js';
 import { labOf } from '../../measuring/colour/lab.js';
 
@@ -35,7 +36,7 @@ function reading(ink: Rgb, grounds: readonly Rgb[], needed: number): { below: nu
   const all = grounds.map((g) => contrast(ink, g)).sort((a, b) => a - b);
   return {
     below: all.filter((c) => c < needed).length / all.length,
-    worstFifth: all[Math.min(all.length - 1, Math.floor(all.length * POOR_SHARE))]!,
+    worstFifth: nth(all, Math.min(all.length - 1, Math.floor(all.length * POOR_SHARE))),
   };
 }
 

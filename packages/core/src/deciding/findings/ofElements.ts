@@ -1,3 +1,4 @@
+import { keyed, nth } from '../../ground/checked.js';
 import { byZone, ZONES } from '../../measuring/picture/zone.js';
 import { colourDifference } from '../../measuring/colour/ciede2000.js';
 import { parseHex } from '../../measuring/colour/srgb.js';
@@ -224,7 +225,7 @@ export function contrastFindings(context: FindingContext): Finding[] {
         typeof size === 'number' && size >= LARGE_PX ? NEEDED_CONTRAST.large : NEEDED_CONTRAST.text;
       const reading = readContrast(ink, grounds, needed);
       if (reading.below <= POOR_SHARE) return [];
-      const variant = ctx.rows.variant[variantId]!.name;
+      const variant = keyed(ctx.rows.variant, variantId).name;
       const command = reading.passing ? setCommand(score ?? null, reading.passing) : null;
       return [
         {
@@ -302,10 +303,13 @@ export function wallpaperFindings(context: FindingContext): Finding[] {
     const chosen = actualOf(e, 'fit');
     return ordered(ctx.rows.display).flatMap((display, n): Finding[] => {
       // Of several sizes the host takes the one that suits best.
-      const best = pictures.map((p) => fitWays(p, display)).sort((a, b) => a[0]!.harm - b[0]!.harm)[0]!;
-      const now = best.find((w) => w.way === chosen) ?? best[0]!;
+      const best = nth(
+        pictures.map((p) => fitWays(p, display)).sort((a, b) => nth(a, 0).harm - nth(b, 0).harm),
+        0,
+      );
+      const now = best.find((w) => w.way === chosen) ?? nth(best, 0);
       if (now.sentence === '') return [];
-      const better = best[0]!;
+      const better = nth(best, 0);
       const command = setCommand(scoreOf(e, 'fit'), better.way);
       return [
         {

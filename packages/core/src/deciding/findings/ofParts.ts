@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { limitsSet } from '../../model/coat/limits.js';
 import { barredBy, barsOf, sayLimit } from '../matching/barred.js';
 import { coatOf } from '../../model/coat/rows.js';
@@ -166,7 +167,7 @@ export function findingsOfParts(context: FindingContext): Finding[] {
     if (list.length > places)
       add(
         'conflict on a surface',
-        list[0]!,
+        nth(list, 0),
         `${list.map((c) => c.part.name).join(' and ')} want the same ${surface}`,
         `${host.name} has ${places === 0 ? 'no' : 'one'} place for it.`,
         { what: surface, others: list.slice(1).map((c) => c.part.id) },

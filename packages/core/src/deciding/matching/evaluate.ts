@@ -1,3 +1,4 @@
+import { keyed } from '../../ground/checked.js';
 import { matchOf, ordered, type CoatRows, type ElementRow, type TraitRow } from '../../model/coat/rows.js';
 import { type SaidStanding } from '../../model/coat/rows/matches.js';
 import { isSeenAfterDoing, proveElement, seenIndex, type ElementProof, type SeenIndex } from './proof.js';
@@ -152,7 +153,7 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
       standing: standingOf(
         said,
         chosen.length > 0,
-        mean(variants.map((v) => asFarAsSeen(rows, element.id, perVariant[v.id]!, proofs[v.id]))),
+        mean(variants.map((v) => asFarAsSeen(rows, element.id, keyed(perVariant, v.id), proofs[v.id]))),
         thresholdsOf(rows),
       ),
       closeness,

@@ -12,10 +12,25 @@ it('a newer revision of a part is offered where an older one is used, and taken 
   const rows = {
     ...testCoat(),
     match: { m: testMatch('m', uuid('rail')) },
-    layer: { l: { id: uuid('l'), matchId: 'm', position: 0, partId: old.id, partRevision: 1, offer: 'bar', traits: null, settings: { all: { thickness: 40 } } } }, // prettier-ignore
+    layer: {
+      l: {
+        id: uuid('l'),
+        matchId: 'm',
+        position: 0,
+        partId: old.id,
+        partRevision: 1,
+        offer: 'bar',
+        traits: null,
+        settings: { all: { thickness: 40 } },
+      },
+    },
   };
   const own = { ...rows, layer: { [uuid('l')]: rows.layer.l } };
-  const ctx = (parts: (typeof old)[]): MatchContext => ({ rows: own, host: testHost(), parts: new Map(parts.map((p) => [partKey(p.id, p.revision), p])) }); // prettier-ignore
+  const ctx = (parts: (typeof old)[]): MatchContext => ({
+    rows: own,
+    host: testHost(),
+    parts: new Map(parts.map((p) => [partKey(p.id, p.revision), p])),
+  });
   expect(newerRevisions(ctx([old]), uuid('rail'))).toEqual([]);
   expect(newerRevisions(ctx([old, next]), uuid('rail')).map((n) => n.part.version)).toEqual(['1.1']);
   expect(newerRevisions(ctx([old, { ...next, offers: [] }]), uuid('rail'))).toEqual([]);

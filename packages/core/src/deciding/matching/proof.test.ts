@@ -16,11 +16,15 @@ import { settingThen } from '../../proving/compare/settingThen.js';
 
 const place = (key: string) => ({ key, place: `Settings › ${key}` });
 /** A bar that reaches the wanted 84, in even numbers. */
-const TIDE = testPart('Tide', {}, {
-  edge: { oneOf: ['left', 'right'], setting: place('tide.edge') },
-  thickness: { range: { least: 20, most: 200, step: 2 }, setting: place('tide.thickness') },
-  colour: { any: true, setting: place('tide.colour') },
-}); // prettier-ignore
+const TIDE = testPart(
+  'Tide',
+  {},
+  {
+    edge: { oneOf: ['left', 'right'], setting: place('tide.edge') },
+    thickness: { range: { least: 20, most: 200, step: 2 }, setting: place('tide.thickness') },
+    colour: { any: true, setting: place('tide.colour') },
+  },
+);
 
 const capture = (id: string, at: string, more: Partial<CaptureRow> = {}): CaptureRow => ({
   id,
@@ -80,7 +84,16 @@ function evaluate(
     part = TIDE,
   }: { settings?: LayerRow['settings']; now?: Map<string, string>; part?: Part } = {},
 ) {
-  const layer: LayerRow = { id: 'l', matchId: 'm', position: 0, partId: part.id, partRevision: 1, offer: 'bar', traits: null, settings }; // prettier-ignore
+  const layer: LayerRow = {
+    id: 'l',
+    matchId: 'm',
+    position: 0,
+    partId: part.id,
+    partRevision: 1,
+    offer: 'bar',
+    traits: null,
+    settings,
+  };
   const rows: CoatRows = {
     ...testCoat(),
     match: { m: testMatch('m', uuid('rail')) },
@@ -121,10 +134,18 @@ describe('what pictures of the own desktop prove', () => {
     expect(proof!.closeness).toBe(1);
   });
   it('is the newest of what was seen, and drawings prove nothing', () => {
-    const captures = by(capture('old', EVENING), capture('new', MORNING), capture('drawn', '2026-12-01T08:00:00.000Z', { how: 'drawn' })); // prettier-ignore
+    const captures = by(
+      capture('old', EVENING),
+      capture('new', MORNING),
+      capture('drawn', '2026-12-01T08:00:00.000Z', { how: 'drawn' }),
+    );
     const { proof, ctx } = evaluate({
       capture: captures,
-      sighting: by(sighting('old', { thickness: 20 }), sighting('new', { thickness: 84 }), sighting('drawn', { thickness: 40 })), // prettier-ignore
+      sighting: by(
+        sighting('old', { thickness: 20 }),
+        sighting('new', { thickness: 84 }),
+        sighting('drawn', { thickness: 40 }),
+      ),
     });
     expect(proof!.capture!.id).toBe('new');
     expect(proof!.closeness).toBe(1);
@@ -160,16 +181,22 @@ describe('standings', () => {
   });
   it('are what a person says of a difference, when they accept it', () => {
     const match = { m: { ...testMatch('m', uuid('rail')), said: 'stand-in' as const, lost: 'Its edge' } };
-    expect(evaluate({ ...seen, match, journal: { t: done('t', '84', EVENING) } }).rail.standing).toBe('stand-in'); // prettier-ignore
+    expect(evaluate({ ...seen, match, journal: { t: done('t', '84', EVENING) } }).rail.standing).toBe(
+      'stand-in',
+    );
   });
 });
 
 describe('advice', () => {
   function adviceOf(seen: number, journal: JournalRow[], settings: LayerRow['settings'] = {}) {
     const { ctx, proof } = evaluate(
-      { capture: by(capture('c', MORNING)), sighting: by(sighting('c', { thickness: seen })), journal: by(...journal) },
+      {
+        capture: by(capture('c', MORNING)),
+        sighting: by(sighting('c', { thickness: seen })),
+        journal: by(...journal),
+      },
       { settings },
-    ); // prettier-ignore
+    );
     const trait = proof!.traits[0]!;
     return adviceFor(trait, settingThen(ctx, trait.score, MORNING), 1, 'light');
   }
@@ -234,7 +261,11 @@ describe('commands about pictures of the own desktop', () => {
 
   it('keep one sighting of an element on each picture, and take it along when picture or element go', () => {
     const one = run(run(start, add), { type: 'sighting.set', captureId: uuid('c'), sightings: [seen] });
-    const again = run(one, { type: 'sighting.set', captureId: uuid('c'), sightings: [{ ...seen, id: uuid('other'), values: { thickness: 80 } }] }); // prettier-ignore
+    const again = run(one, {
+      type: 'sighting.set',
+      captureId: uuid('c'),
+      sightings: [{ ...seen, id: uuid('other'), values: { thickness: 80 } }],
+    });
     expect(Object.values(again.sighting)).toMatchObject([{ id: uuid('s'), values: { thickness: 80 } }]);
     expect(run(again, { type: 'capture.remove', id: uuid('c') })).toMatchObject({
       capture: {},
@@ -256,7 +287,7 @@ describe('commands about pictures of the own desktop', () => {
       execute(rows, {
         type: 'sighting.set',
         captureId: uuid('c'),
-        sightings: [{ ...seen, ...more } as never],
+        sightings: [{ ...seen, ...more }],
       }),
     ).toThrow(why);
   });

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { CoatRows, ElementRow, TraitRow } from '../../model/coat/rows.js';
 import { fitOf, type Fit } from '../../model/parts/fit.js';
 import type { Offer } from '../../model/offers/offer.js';
@@ -91,7 +92,7 @@ export function rankOffers(
     let sum = 0;
     let n = 0;
     variants.forEach((variant, i) => {
-      const score = scoreLayers(ctx.rows, ctx.host, targets[i]!, layers, variant, element).closeness;
+      const score = scoreLayers(ctx.rows, ctx.host, nth(targets, i), layers, variant, element).closeness;
       if (score === null) return;
       sum += score;
       n++;

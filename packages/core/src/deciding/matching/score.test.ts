@@ -53,8 +53,10 @@ describe('the layers of an element', () => {
   it('are worth the weighted mean of what their traits earn, from 0 to 1, whatever they give', () => {
     const supply = fc.oneof(
       fc.integer({ min: 1, max: 300 }).map((fixed): Supply => ({ fixed })),
-      fc.tuple(fc.integer({ min: 1, max: 90 }), fc.integer({ min: 91, max: 300 })).map(([least, most]): Supply => ({ range: { least, most, step: 1 }, setting: place('thickness') })),
-    ); // prettier-ignore
+      fc
+        .tuple(fc.integer({ min: 1, max: 90 }), fc.integer({ min: 91, max: 300 }))
+        .map(([least, most]): Supply => ({ range: { least, most, step: 1 }, setting: place('thickness') })),
+    );
     const side = fc.constantFrom('left', 'right', 'top', 'bottom').map((fixed): Supply => ({ fixed }));
     fc.assert(
       fc.property(fc.option(supply, { nil: undefined }), fc.option(side, { nil: undefined }), (t, e) => {

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import {
   coatOf,
   handmadeOf,
@@ -166,7 +167,7 @@ function scoreTrait(
     ground: target.ground,
   };
   for (let i = layers.length - 1; i >= 0; i--) {
-    const layer = layers[i]!;
+    const layer = nth(layers, i);
     if (layer.traits && !layer.traits.includes(spec.id)) continue;
     const supply = layer.offer.supplies[spec.id];
     if (!supply) continue;

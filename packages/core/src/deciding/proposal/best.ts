@@ -10,7 +10,7 @@ import { layTerms, NOTHING, withParts, type Problem, type Terms } from './terms.
 import { problemsOf } from './validate.js';
 
 /** The best set under terms, as far as it is proven. */
-export interface Found {
+export interface BestSet {
   readonly problem: Problem;
   readonly selection: Selection;
   readonly isProven: boolean;
@@ -110,7 +110,7 @@ export function findBest(
   solve: Solve,
   effort: Effort,
   excluded: readonly Selection[] = [],
-): Found | null {
+): BestSet | null {
   const { whole, reduced, relaxed } = prepared;
   const first = excluded.length === 0 ? prepared.first : firstOther(prepared, excluded);
   if (!first)
@@ -126,7 +126,7 @@ export function findBest(
 }
 
 /** The best set by the program as it stands: nothing taken away beforehand, no first set. For comparison. */
-export function findPlain(instance: Instance, terms: Terms, solve: Solve, effort: Effort): Found | null {
+export function findPlain(instance: Instance, terms: Terms, solve: Solve, effort: Effort): BestSet | null {
   const whole = layTerms(instance, terms);
   return ask(whole, whole, solve, effort, [], { first: null, bound: -Infinity, most: Infinity });
 }
@@ -147,7 +147,7 @@ function ask(
   effort: Effort,
   excluded: readonly Selection[],
   { first, bound, most }: Known,
-): Found | null {
+): BestSet | null {
   const model = buildModel(problem, excluded);
   const isVast = first !== null && model.linear.cost.length > effort.columns;
   const solved: Solved = isVast

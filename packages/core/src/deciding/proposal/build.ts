@@ -1,3 +1,4 @@
+import { mapped, nth } from '../../ground/checked.js';
 import {
   coatOf,
   matchOf,
@@ -40,7 +41,7 @@ export function buildInstance(ctx: MatchContext & { readonly host: HostProfile }
   const instanceParts = parts.map((part): InstancePart => {
     const fit = fitOf(part, host, channel);
     const needs = part.requires.map((r) => r.anyOf.flatMap((id) => numberOf.get(id) ?? []));
-    const missing = part.requires.find((_, n) => needs[n]!.length === 0);
+    const missing = part.requires.find((_, n) => nth(needs, n).length === 0);
     const failed = around.trials.find(
       (t) =>
         t.partId === part.id &&
@@ -92,24 +93,24 @@ export function buildInstance(ctx: MatchContext & { readonly host: HostProfile }
 
     /** Gains and uses of layers in a state, by trait; `mine` tells whether a score comes of the layer that is asked for. */
     const gather = (layers: readonly ResolvedLayer[], state: LookState, mine: (s: TraitScore) => boolean) => {
-      const look = state >= 0 ? lookLayer(parts[state]!, element.kind) : null;
+      const look = state >= 0 ? lookLayer(nth(parts, state), element.kind) : null;
       const covered = layers.some((l) => l.role === 'base' && l.offer.replaces);
       const all = look && !covered ? [look, ...layers] : layers;
       const gains: (number | null)[] = traits.map(() => null);
       const settings: (Record<string, unknown> & { key?: string })[] = traits.map(() => ({}));
       let breaks = 0;
       variants.forEach((variant, v) => {
-        const list = targets[v]!;
+        const list = nth(targets, v);
         if (list.length === 0) return;
         const { traits: scores } = scoreLayers(rows, host, list, all, variant, element);
         const sum = list.reduce((a, t) => a + t.weight, 0);
         for (const score of scores) {
           if (!mine(score)) continue;
-          const t = numberOfTrait.get(score.target.spec.id)!;
+          const t = mapped(numberOfTrait, score.target.spec.id);
           gains[t] = (gains[t] ?? 0) + (score.target.weight * score.credit) / (sum * told);
           if (!score.place || score.setting === null) continue;
-          settings[t]!.key = score.place.key;
-          settings[t]![variant.id] = score.setting;
+          nth(settings, t).key = score.place.key;
+          nth(settings, t)[variant.id] = score.setting;
           const shown = defaultOf(host, element.kind, score.target.spec.id, variant.name.toLowerCase());
           if (isBreak(score.place.effect) && !sameJson(shown, score.setting)) breaks = 1;
         }
@@ -127,7 +128,7 @@ export function buildInstance(ctx: MatchContext & { readonly host: HostProfile }
         const made = make(state);
         if (!made) continue;
         const same = bases.findIndex((b) => sameJson(b.gains, made.gains) && b.breaks === made.breaks);
-        if (same >= 0) bases[same] = { ...bases[same]!, states: [...bases[same]!.states, state] };
+        if (same >= 0) bases[same] = { ...nth(bases, same), states: [...nth(bases, same).states, state] };
         else bases.push({ ...made, states: [state] });
       }
       return bases;
@@ -143,13 +144,13 @@ export function buildInstance(ctx: MatchContext & { readonly host: HostProfile }
     }));
     const offered = offersFor(rows, index, element);
     const bases = offered.flatMap(({ part, offer }) => {
-      const number = part ? numberOf.get(part.id)! : -1;
+      const number = part ? mapped(numberOf, part.id) : -1;
       const layer = freshLayer(part, offer, host.name);
       return inStates((state) => {
         // A look that is taken is there; its own offer cannot be had without it.
         if (
           number >= 0 &&
-          instanceParts[number]!.isLook &&
+          nth(instanceParts, number).isLook &&
           state !== number &&
           part!.overwrites!.includes(element.kind)
         )
@@ -174,7 +175,7 @@ export function buildInstance(ctx: MatchContext & { readonly host: HostProfile }
       return [
         {
           key: sourceKey(part, offer),
-          part: part ? numberOf.get(part.id)! : -1,
+          part: part ? mapped(numberOf, part.id) : -1,
           offer,
           ...told,
           fixed: told.gains.map((g, t) => g !== null && told.uses[t] === null),

@@ -1,3 +1,4 @@
+import { keyed, nth } from '../../ground/checked.js';
 import { percent } from '../../ground/percent.js';
 import { applyChanges } from '../../model/coat/changes.js';
 import { choiceChanges } from '../../model/coat/choices.js';
@@ -13,7 +14,7 @@ import type { MatchContext } from '../matching/targets.js';
 import { acceptedChoices, type ProposedElement, type ProposedLayer } from './accept.js';
 import { breaksOf, objectiveOf } from './assign.js';
 import { barredBy, sayLimit } from '../matching/barred.js';
-import { findBest, MOST_COLUMNS, prepare, type Effort, type Found, type Prepared } from './best.js';
+import { findBest, MOST_COLUMNS, prepare, type Effort, type BestSet, type Prepared } from './best.js';
 import { buildInstance, type Around } from './build.js';
 import { assignAll } from './greedy.js';
 import {
@@ -145,7 +146,7 @@ const QUICK_COLUMNS = 5000;
 const TOLD_AT = 0.001;
 
 /** The set that a search begins with, as if it were all that was found. */
-function begun({ whole, first }: Prepared, bound: number): Found {
+function begun({ whole, first }: Prepared, bound: number): BestSet {
   const objective = objectiveOf(whole, first!);
   return {
     problem: whole,
@@ -260,7 +261,7 @@ export function proposeReport(
 
 const notIn = (a: ReadonlySet<number>, b: ReadonlySet<number>) => [...a].filter((p) => !b.has(p));
 const namesOf = (instance: Instance, parts: readonly number[]) =>
-  parts.map((p) => instance.parts[p]!.part.name).sort();
+  parts.map((p) => nth(instance.parts, p).part.name).sort();
 
 /** A context in which nothing was chosen, for sets that hold nothing fast. */
 function released<T extends MatchContext>(ctx: T): T {
@@ -283,7 +284,7 @@ function sayOffer({ name, offers }: Part, offer: Offer): string {
 }
 
 const layerOf = (instance: Instance, source: Source): ProposedLayer => {
-  const part = source.part >= 0 ? instance.parts[source.part]!.part : null;
+  const part = source.part >= 0 ? nth(instance.parts, source.part).part : null;
   return {
     partId: part?.id ?? null,
     partRevision: part?.revision ?? null,
@@ -303,9 +304,9 @@ function withBase(chosen: Chosen, bases: readonly Base[]): Chosen {
   return chosen;
 }
 
-function elementsOf(instance: Instance, { problem, selection }: Found): ProposedElement[] {
+function elementsOf(instance: Instance, { problem, selection }: BestSet): ProposedElement[] {
   return problem.elements.map(({ element, isLocked }, n): ProposedElement => {
-    const chosen = withBase(selection.elements[n]!, problem.elements[n]!.bases);
+    const chosen = withBase(nth(selection.elements, n), nth(problem.elements, n).bases);
     return {
       id: element.id,
       name: element.name,
@@ -313,7 +314,7 @@ function elementsOf(instance: Instance, { problem, selection }: Found): Proposed
       base: chosen.base.offer ? layerOf(instance, chosen.base) : null,
       overlays: [...overlaysOf(chosen)].map(([o, traits]) => ({
         ...layerOf(instance, o),
-        traits: traits.map((t) => element.traits[t]!),
+        traits: traits.map((t) => nth(element.traits, t)),
       })),
       closeness: valueOf(chosen),
     };
@@ -337,13 +338,13 @@ export function stateWith(ctx: MatchContext, elements: readonly ProposedElement[
   );
 }
 
-function toSet(ctx: MatchContext, instance: Instance, found: Found): ProposedSet {
+function toSet(ctx: MatchContext, instance: Instance, found: BestSet): ProposedSet {
   const elements = elementsOf(instance, found);
   const state = stateWith(ctx, elements);
   const carries = carrying(found.selection);
   const locked = new Set(found.problem.elements.flatMap((e) => (e.isLocked ? e.element.locked!.parts : [])));
   const parts = [...found.selection.parts].map((i) => {
-    const { id, name, version, memory } = instance.parts[i]!.part;
+    const { id, name, version, memory } = nth(instance.parts, i).part;
     return { id, name, version, memory, carries: carries.has(i) || locked.has(i) };
   });
   return {
@@ -357,7 +358,7 @@ function toSet(ctx: MatchContext, instance: Instance, found: Found): ProposedSet
     breaks: breaksOf(found.problem, found.selection),
     memory: parts.reduce((sum, p) => sum + p.memory, 0),
     prices: [...found.selection.parts].flatMap((i) => {
-      const { price } = instance.parts[i]!.part;
+      const { price } = nth(instance.parts, i).part;
       return price ? [`${price.amount} ${price.currency}`] : [];
     }),
   };
@@ -383,7 +384,7 @@ const MOST_BROKEN = 4;
 /** Sources of an element, each offer once, with the best it gives. */
 function sourcesOf(instance: Instance, n: number): Map<string, { source: Source; value: number }> {
   const all = new Map<string, { source: Source; value: number }>();
-  for (const base of instance.elements[n]!.bases) {
+  for (const base of nth(instance.elements, n).bases) {
     if (!base.offer) continue;
     const value = base.gains.reduce<number>((sum, g) => sum + (g ?? 0), 0);
     if (value > (all.get(base.key)?.value ?? -1)) all.set(base.key, { source: base, value });
@@ -394,11 +395,11 @@ function sourcesOf(instance: Instance, n: number): Map<string, { source: Source;
 /** So many offers of an element are told of, the nearest first. */
 const TOLD = 12;
 
-function notTaken(instance: Instance, { problem, selection }: Found, limits: Limits): NotTaken[] {
+function notTaken(instance: Instance, { problem, selection }: BestSet, limits: Limits): NotTaken[] {
   return instance.elements.flatMap(({ id }, n) => {
-    const chosen = selection.elements[n]!;
+    const chosen = nth(selection.elements, n);
     const used = new Set([chosen.base.key, ...[...overlaysOf(chosen).keys()].map((o) => o.key)]);
-    if (problem.elements[n]!.isLocked) return [];
+    if (nth(problem.elements, n).isLocked) return [];
     return [...sourcesOf(instance, n).values()]
       .filter(({ source }) => !used.has(source.key))
       .sort((a, b) => b.value - a.value)
@@ -422,26 +423,27 @@ function whyNot(
   value: number,
   limits: Limits,
 ): string {
-  const chosen = selection.elements[n]!;
+  const chosen = nth(selection.elements, n);
   const now = valueOf(chosen);
-  const name = (i: number) => instance.parts[i]!.part.name;
+  const name = (i: number) => nth(instance.parts, i).part.name;
   const by = chosen.base.offer ? layerOf(instance, chosen.base).name : 'the host as it is';
   if (source.part >= 0 && !selection.parts.has(source.part)) {
-    const part = instance.parts[source.part]!;
+    const part = nth(instance.parts, source.part);
     if (part.barred) return part.barred;
     const [bar] = barredBy(part.bars, limits);
     if (bar) return `${bar.sentence} Limit: ${sayLimit(bar.limit, limits).toLowerCase()}.`;
     if (problem.barred[source.part] !== null) return problem.barred[source.part]!;
     const apart = [...selection.parts].find(
-      (q) => part.excludes.includes(q) || instance.parts[q]!.excludes.includes(source.part),
+      (q) => part.excludes.includes(q) || nth(instance.parts, q).excludes.includes(source.part),
     );
     if (value > now + NOTHING && apart !== undefined) return `It does not go with ${name(apart)}.`;
     const held = part.holds.find(
       (s) =>
-        [...selection.parts].filter((q) => instance.parts[q]!.holds.includes(s)).length >= problem.places[s]!,
+        [...selection.parts].filter((q) => nth(instance.parts, q).holds.includes(s)).length >=
+        keyed(problem.places, s),
     );
     if (value > now + NOTHING && held) return `The ${held} is held by another part.`;
-    const memory = [...selection.parts].reduce((sum, q) => sum + instance.parts[q]!.memory, 0);
+    const memory = [...selection.parts].reduce((sum, q) => sum + nth(instance.parts, q).memory, 0);
     if (value > now + NOTHING && problem.memory !== null && memory + part.memory > problem.memory)
       return `It takes ${part.memory} MB; ${Math.max(0, problem.memory - memory)} MB are left under the limit.`;
   }
@@ -458,14 +460,14 @@ function whyNot(
           ),
       ),
   );
-  if (other >= 0) return `${instance.elements[other]!.name} needs the same setting for itself.`;
-  return `It would bring ${percent((value - now) * instance.elements[n]!.share, 1)} of the coat, less than one more part and its risks are worth.`;
+  if (other >= 0) return `${nth(instance.elements, other).name} needs the same setting for itself.`;
+  return `It would bring ${percent((value - now) * nth(instance.elements, n).share, 1)} of the coat, less than one more part and its risks are worth.`;
 }
 
 /** What would have to change for an element to come nearer: the nearest offer that is held back, or another desktop. */
 function reachOf(
   instance: Instance,
-  { selection }: Found,
+  { selection }: BestSet,
   limits: Limits,
   hosts: readonly HostResult[],
   host: HostProfile,
@@ -473,11 +475,11 @@ function reachOf(
   /** Less than this cannot be seen. */
   const SEEN = 0.01;
   return instance.elements.flatMap((e, n): Reach[] => {
-    const now = valueOf(selection.elements[n]!);
+    const now = valueOf(nth(selection.elements, n));
     const list: Reach[] = [];
     const best = [...sourcesOf(instance, n).values()]
       .filter(({ source }) => source.part >= 0)
-      .map(({ source, value }) => ({ part: instance.parts[source.part]!, value }))
+      .map(({ source, value }) => ({ part: nth(instance.parts, source.part), value }))
       .map(({ part, value }) => ({ part, value, bar: barredBy(part.bars, limits)[0] }))
       .filter(({ part, value, bar }) => value > now + SEEN && (part.barred !== null || bar !== undefined))
       .sort((a, b) => b.value - a.value)[0];
@@ -494,11 +496,11 @@ function reachOf(
     }
     const other = hosts
       .filter((h) => h.profileId !== host.id && (h.elements[e.id]?.closeness ?? 0) > now + SEEN)
-      .sort((a, b) => b.elements[e.id]!.closeness - a.elements[e.id]!.closeness)[0];
+      .sort((a, b) => keyed(b.elements, e.id).closeness - keyed(a.elements, e.id).closeness)[0];
     if (other)
       list.push({
         element: e.id,
-        closeness: other.elements[e.id]!.closeness,
+        closeness: keyed(other.elements, e.id).closeness,
         change: `another desktop: ${other.name} ${other.version}`,
       });
     return list;

@@ -54,7 +54,13 @@ describe('what a command needs', () => {
   });
 
   it('leaves out what has nothing to do with it: of one target the targets of other elements', () => {
-    const command = { type: 'trait.weigh', elementId: uuid('one'), trait: 'thickness', importance: 'must', tolerance: null } as Command; // prettier-ignore
+    const command = {
+      type: 'trait.weigh',
+      elementId: uuid('one'),
+      trait: 'thickness',
+      importance: 'must',
+      tolerance: null,
+    } as Command;
     const needed = onlyNeeded(ROWS, needsOf(command));
     expect(Object.keys(needed.element)).toEqual([uuid('one')]);
     expect(needed.trait).toEqual({});

@@ -51,10 +51,10 @@ export function onlyNeeded(rows: CoatRows, needs: Needs): CoatRows {
     some[entity] =
       scope === 'all' ? all : Object.fromEntries(Object.entries(all).filter(([, row]) => isIn(row, scope)));
   }
-  return some as unknown as CoatRows;
+  return some as CoatRows;
 }
 
 function isIn(row: AnyRow, scope: Exclude<Scope, 'all'>): boolean {
-  const fields = row as unknown as Readonly<Record<string, unknown>>;
+  const fields = row as Readonly<Record<string, unknown>>;
   return scope.some(({ field, values }) => values.includes(fields[field] as string));
 }

@@ -1,3 +1,4 @@
+import { keyed, mapped, nth } from '../../ground/checked.js';
 import { PartGetter } from './getPart/getPart.js';
 import type { Ready } from './getPart/getting.js';
 import { handmadeOf, layersOf, matchOf } from '../../model/coat/rows.js';
@@ -82,7 +83,7 @@ export function derivePlan(ctx: MatchContext, coat: CoatState, sources: PlanSour
   const entered = addOtherDesktop(draft, rows, host, now);
   if (entered !== null)
     for (const key of others)
-      if (draft.steps.get(key)!.sort !== 'fetch' && !isBeginning(key)) draft.follow(entered, key);
+      if (mapped(draft.steps, key).sort !== 'fetch' && !isBeginning(key)) draft.follow(entered, key);
   draft.warnings.push(...planned.settingsWantedTwice());
   addPairs(draft, host);
   addShowing(draft, host);
@@ -143,7 +144,7 @@ class Planner {
       const made = layer.partId === null ? handmadeOf(ctx.rows, layer.offer) : null;
       const placed = made && addFiles(draft, made, element, SAFE_POINT);
       if (made && placed) {
-        const of = filesOf(draft.steps.get(placed)!);
+        const of = filesOf(mapped(draft.steps, placed));
         draft.readyOf[made.id] = of;
         after = { keys: [placed], of };
       }
@@ -158,9 +159,9 @@ class Planner {
     }
     const overwritten = this.inForce.some((p) => p.overwrites!.includes(element.kind));
     for (const toSet of this.valuesOf(state)) {
-      const layerId = toSet[0]!.score.layerId!;
+      const layerId = nth(toSet, 0).score.layerId!;
       const part = partOf.get(layerId) ?? null;
-      const { place, target, setting } = toSet[0]!.score;
+      const { place, target, setting } = nth(toSet, 0).score;
       const at = place.file ? `${place.file.path}, ${place.file.at}` : place.key;
       if (at !== '') this.want(at, writeValue(part, place, target.spec.type, setting!).text, element.name);
       const key = addSetting(draft, host, this.now, element, toSet, ready.get(layerId) ?? null, {
@@ -246,7 +247,7 @@ class Planner {
     if (!offer.choose) return ready;
     const { draft, host } = this;
     const choose = { ...offer.choose, value: this.chosenAs(offer.choose, part) };
-    this.want(choose.key, choose.value, `${this.ctx.rows.element[element]!.name} (${choose.value})`);
+    this.want(choose.key, choose.value, `${keyed(this.ctx.rows.element, element).name} (${choose.value})`);
     const sort = Object.entries(host.lists ?? {}).find(([, list]) => list.key === choose.key)?.[0] ?? null;
     const key = draft.add(
       {

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import type { Deed } from '../../model/deeds/deedSchema.js';
 import { makeStep, type PlanDraft } from './draft.js';
@@ -39,7 +40,7 @@ export function addShowing(draft: PlanDraft, host: HostProfile): void {
         key: `show:${after}`,
         sort: 'draw anew',
         title: deed.do === 'show' ? deed.what : '',
-        why: `${alone.length === 1 ? `“${alone[0]!.title}” shows` : `${alone.length} steps show`} only then. A new session is not needed for it.`,
+        why: `${alone.length === 1 ? `“${nth(alone, 0).title}” shows` : `${alone.length} steps show`} only then. A new session is not needed for it.`,
         where: after === 'reload' ? 'the desktop' : 'the programs',
         deeds: [deed],
         expected: 'What was set is seen.',

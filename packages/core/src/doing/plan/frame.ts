@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { coatOf, type CoatRows } from '../../model/coat/rows.js';
 import type { PlanDraft } from './draft.js';
 
@@ -153,7 +154,7 @@ export function addEnd(draft: PlanDraft, rows: CoatRows): void {
           rest.length === 0
             ? 'your home folder'
             : rest.length === 1
-              ? rest[0]!
+              ? nth(rest, 0)
               : `${rest.length} folders of downloads`,
         deeds: rest.map((path) => ({ do: 'delete', path })),
         expected: [

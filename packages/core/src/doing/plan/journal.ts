@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { CoatRows, JournalRow } from '../../model/coat/rows.js';
 import type { HostState, Touch } from '../simulation/hostState.js';
 import { copyState } from '../simulation/hostState.js';
@@ -77,7 +78,7 @@ export function minutesWorked(rows: CoatRows): number {
   const times = journalOf(rows).map((e) => milliseconds(e.at));
   let sum = 0;
   for (let i = 1; i < times.length; i++) {
-    const gap = times[i]! - times[i - 1]!;
+    const gap = nth(times, i) - nth(times, i - 1);
     if (gap > 0 && gap <= LONGEST_PAUSE) sum += gap;
   }
   return sum / 60_000;

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { Move, OrderedPlan, Plan, Sitting, Step } from '../../model/deeds/step.js';
 
 /** How a move names the beginning of a sitting. */
@@ -10,7 +11,7 @@ interface Place {
 
 function placeOf(sittings: readonly Sitting[], key: string): Place | null {
   for (let sitting = 0; sitting < sittings.length; sitting++) {
-    const at = sittings[sitting]!.steps.findIndex((s) => s.key === key);
+    const at = nth(sittings, sitting).steps.findIndex((s) => s.key === key);
     if (at >= 0) return { sitting, at };
   }
   return null;
@@ -29,7 +30,7 @@ function shows(plan: OrderedPlan, step: Step, from: number, to: number): boolean
 function moved(plan: OrderedPlan, { key, after }: Move): OrderedPlan | null {
   const old = placeOf(plan.sittings, key);
   if (!old || key === after) return null;
-  const step = plan.sittings[old.sitting]!.steps[old.at]!;
+  const step = nth(nth(plan.sittings, old.sitting).steps, old.at);
   const without = plan.sittings.map((s) => ({ ...s, steps: s.steps.filter((x) => x !== step) }));
   const beginning = /^sitting (\d+)$/.exec(after);
   const target = beginning ? { sitting: Number(beginning[1]), at: -1 } : placeOf(without, after);

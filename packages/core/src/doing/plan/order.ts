@@ -1,3 +1,4 @@
+import { mapped, nth } from '../../ground/checked.js';
 import { placeRestarts } from './restarts.js';
 import type { Edge, Plan, Sitting, Step } from '../../model/deeds/step.js';
 
@@ -19,9 +20,9 @@ export function orderSteps(
   const next: number[][] = steps.map(() => []);
   const into: { from: number; afterEffect: boolean }[][] = steps.map(() => []);
   for (const edge of known) {
-    const [from, to] = [index.get(edge.from)!, index.get(edge.to)!];
-    next[from]!.push(to);
-    into[to]!.push({ from, afterEffect: edge.afterEffect });
+    const [from, to] = [mapped(index, edge.from), mapped(index, edge.to)];
+    nth(next, from).push(to);
+    nth(into, to).push({ from, afterEffect: edge.afterEffect });
   }
   const sorted = topological(next, into);
   if (sorted.length < steps.length) {
@@ -30,12 +31,12 @@ export function orderSteps(
     return {
       ok: false,
       cycle,
-      sentence: `These steps wait for each other: ${names} → “${cycle[0]!.title}”.`,
+      sentence: `These steps wait for each other: ${names} → “${nth(cycle, 0).title}”.`,
     };
   }
   const { sitting, restarts } = placeRestarts({ steps, sorted, into });
   const members: number[][] = Array.from({ length: restarts.length + 1 }, () => []);
-  for (let i = 0; i < steps.length; i++) members[sitting[i]!]!.push(i);
+  for (let i = 0; i < steps.length; i++) nth(members, sitting[i]!).push(i);
   const sittings = members.map((list, n): Sitting => ({
     steps: arrange(steps, list, next),
     breakAfter: n === restarts.length ? null : restarts[n] ? 'restart' : 'session',
@@ -48,7 +49,7 @@ function topological(next: readonly (readonly number[])[], into: readonly (reado
   const waiting = Int32Array.from(into, (list) => list.length);
   const sorted = next.map((_, i) => i).filter((i) => waiting[i] === 0);
   for (let at = 0; at < sorted.length; at++)
-    for (const to of next[sorted[at]!]!) if (--waiting[to]! === 0) sorted.push(to);
+    for (const to of nth(next, sorted[at]!)) if (--waiting[to]! === 0) sorted.push(to);
   return sorted;
 }
 
@@ -64,14 +65,14 @@ function arrange(
   const inside = new Set(members);
   const waiting = new Map(members.map((i) => [i, 0]));
   for (const i of members)
-    for (const to of next[i]!) if (inside.has(to)) waiting.set(to, waiting.get(to)! + 1);
+    for (const to of nth(next, i)) if (inside.has(to)) waiting.set(to, mapped(waiting, to) + 1);
   const ready = new Set(members.filter((i) => waiting.get(i) === 0));
   const out: Step[] = [];
   while (ready.size > 0) {
     const previous = out[out.length - 1];
     const cost = (i: number) =>
-      (previous && steps[i]!.rights !== previous.rights ? RIGHTS_COST : 0) +
-      (previous && steps[i]!.where !== previous.where ? PLACE_COST : 0);
+      (previous && nth(steps, i).rights !== previous.rights ? RIGHTS_COST : 0) +
+      (previous && nth(steps, i).where !== previous.where ? PLACE_COST : 0);
     let pick = -1;
     let least = Infinity;
     for (const i of ready) {
@@ -79,10 +80,10 @@ function arrange(
       if (c < least || (c === least && i < pick)) [pick, least] = [i, c];
     }
     ready.delete(pick);
-    out.push(steps[pick]!);
-    for (const to of next[pick]!) {
+    out.push(nth(steps, pick));
+    for (const to of nth(next, pick)) {
       if (!inside.has(to)) continue;
-      waiting.set(to, waiting.get(to)! - 1);
+      waiting.set(to, mapped(waiting, to) - 1);
       if (waiting.get(to) === 0) ready.add(to);
     }
   }
@@ -97,19 +98,19 @@ function findCycle(steps: readonly Step[], next: readonly (readonly number[])[])
     if (state[start]) continue;
     const stack: { node: number; edge: number }[] = [{ node: start, edge: 0 }];
     while (stack.length > 0) {
-      const top = stack[stack.length - 1]!;
+      const top = nth(stack, stack.length - 1);
       if (top.edge === 0) {
         state[top.node] = 1;
         path.push(top.node);
       }
-      const to = next[top.node]![top.edge++];
+      const to = nth(next, top.node)[top.edge++];
       if (to === undefined) {
         state[top.node] = 2;
         path.pop();
         stack.pop();
         continue;
       }
-      if (state[to] === 1) return path.slice(path.indexOf(to)).map((i) => steps[i]!);
+      if (state[to] === 1) return path.slice(path.indexOf(to)).map((i) => nth(steps, i));
       if (state[to] === 0) stack.push({ node: to, edge: 0 });
     }
   }

@@ -25,7 +25,18 @@ function rehearsed(part: Part, host: HostProfile = HOST): Step[] {
   const rows: CoatRows = {
     ...testCoat(),
     match: { m: testMatch('m', uuid('rail')) },
-    layer: { l: { id: 'l', matchId: 'm', position: 0, partId: part.id, partRevision: 1, offer: 'bar', traits: null, settings: {} } }, // prettier-ignore
+    layer: {
+      l: {
+        id: 'l',
+        matchId: 'm',
+        position: 0,
+        partId: part.id,
+        partRevision: 1,
+        offer: 'bar',
+        traits: null,
+        settings: {},
+      },
+    },
   };
   const ctx: MatchContext = { rows, host, parts: new Map([[partKey(part.id, 1), part]]) };
   const plan = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));
@@ -38,7 +49,14 @@ function rehearsed(part: Part, host: HostProfile = HOST): Step[] {
 
 const archive = (more: object) => ({
   channels: [
-    { way: 'archive' as const, from: 'https://parts.example/drops.zip', file: 'drops.zip', root: 'deep/Drops', sort: 'window theme', ...more }, // prettier-ignore
+    {
+      way: 'archive' as const,
+      from: 'https://parts.example/drops.zip',
+      file: 'drops.zip',
+      root: 'deep/Drops',
+      sort: 'window theme',
+      ...more,
+    },
   ],
 });
 /** A part whose offer is chosen in a list under a name. */
@@ -60,9 +78,27 @@ describe('parts of one’s own', () => {
     const part = listed('Drops');
     const both = {
       ...part,
-      offers: [{ ...part.offers[0]!, choose: { ...LOOKS, value: 'Drops Dark' } }, ...part.offers.map((o) => ({ ...o, id: 'other' }))], // prettier-ignore
+      offers: [
+        { ...part.offers[0]!, choose: { ...LOOKS, value: 'Drops Dark' } },
+        ...part.offers.map((o) => ({ ...o, id: 'other' })),
+      ],
     };
-    const rows = { ...testCoat(), match: { m: testMatch('m', uuid('rail')) }, layer: { l: { id: 'l', matchId: 'm', position: 0, partId: both.id, partRevision: 1, offer: 'bar', traits: null, settings: {} } } }; // prettier-ignore
+    const rows = {
+      ...testCoat(),
+      match: { m: testMatch('m', uuid('rail')) },
+      layer: {
+        l: {
+          id: 'l',
+          matchId: 'm',
+          position: 0,
+          partId: both.id,
+          partRevision: 1,
+          offer: 'bar',
+          traits: null,
+          settings: {},
+        },
+      },
+    };
     const ctx: MatchContext = { rows, host: HOST, parts: new Map([[partKey(both.id, 1), both]]) };
     const plan = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));
     expect(stepsOf(plan).find((s) => s.sort === 'choose')!.deeds).toMatchObject([{ value: 'Drops Dark' }]);
@@ -83,7 +119,11 @@ describe('parts of one’s own', () => {
   );
 
   it('with a repository that has no address say by hand, and where', () => {
-    const part = testPart('Lone', { channels: [{ way: 'repository', from: 'lone.zip', script: 'put.sh', flags: [], admin: false }] }, { edge: { fixed: 'right' } }); // prettier-ignore
+    const part = testPart(
+      'Lone',
+      { channels: [{ way: 'repository', from: 'lone.zip', script: 'put.sh', flags: [], admin: false }] },
+      { edge: { fixed: 'right' } },
+    );
     const steps = rehearsed(part);
     expect(steps.find((s) => s.sort === 'install')!.deeds).toMatchObject([{ do: 'by hand' }]);
   });
@@ -93,10 +133,23 @@ describe('parts of one’s own', () => {
       'Tide',
       {
         settings: [
-          { id: 'thick', label: 'Thickness', where: { window: 'Tide › Size' }, value: { type: 'number', least: 20, most: 200, step: 1, unit: 'px' }, initial: '30', reread: { after: 'none', command: null }, help: '' }, // prettier-ignore
+          {
+            id: 'thick',
+            label: 'Thickness',
+            where: { window: 'Tide › Size' },
+            value: { type: 'number', least: 20, most: 200, step: 1, unit: 'px' },
+            initial: '30',
+            reread: { after: 'none', command: null },
+            help: '',
+          },
         ],
       },
-      { thickness: { range: { least: 20, most: 200, step: 1 }, setting: { key: 'tide.thick', place: 'Tide › Size' } } }, // prettier-ignore
+      {
+        thickness: {
+          range: { least: 20, most: 200, step: 1 },
+          setting: { key: 'tide.thick', place: 'Tide › Size' },
+        },
+      },
     );
     const step = rehearsed(part).find((s) => s.title.includes('thickness'))!;
     expect(step.deeds).toMatchObject([{ do: 'by hand', what: 'Set Rail: thickness to 84.' }]);
@@ -110,7 +163,12 @@ describe('a second bar', () => {
     kind: 'bar',
     name: `Bar ${n}`,
     replaces: false,
-    supplies: { edge: { oneOf: ['left', 'right', 'bottom'], setting: { key: `bar${n}.edge`, place: `Settings › Bar ${n} › Edge` } } }, // prettier-ignore
+    supplies: {
+      edge: {
+        oneOf: ['left', 'right', 'bottom'],
+        setting: { key: `bar${n}.edge`, place: `Settings › Bar ${n} › Edge` },
+      },
+    },
   });
   const host = testHost({
     surfaces: { bar: 2 },
@@ -127,7 +185,19 @@ describe('a second bar', () => {
     ),
     match: { m: testMatch('m', uuid('rail')), n: testMatch('n', uuid('strip')) },
     layer: Object.fromEntries(
-      ['m', 'n'].map((m, i) => [m, { id: m, matchId: m, position: 0, partId: null, partRevision: null, offer: `bar-${i + 1}`, traits: null, settings: {} }]), // prettier-ignore
+      ['m', 'n'].map((m, i) => [
+        m,
+        {
+          id: m,
+          matchId: m,
+          position: 0,
+          partId: null,
+          partRevision: null,
+          offer: `bar-${i + 1}`,
+          traits: null,
+          settings: {},
+        },
+      ]),
     ),
   };
   const ctx: MatchContext = { rows, host, parts: new Map() };

@@ -27,7 +27,11 @@ const setting = (id: string, value: OwnValue, where: OwnSetting['where']): OwnSe
 });
 const HOURS = testPart('Brine Hours', {
   settings: [
-    setting('place', { type: 'coordinates', as: 'decimal' }, { file: { path: '~/.config/brine/hours-{n}.conf', format: 'lines', at: 'place =' } }), // prettier-ignore
+    setting(
+      'place',
+      { type: 'coordinates', as: 'decimal' },
+      { file: { path: '~/.config/brine/hours-{n}.conf', format: 'lines', at: 'place =' } },
+    ),
     setting('player', { type: 'program' }, { window: 'Brine Hours › Player' }),
   ],
 });
@@ -41,7 +45,22 @@ function coat(own: readonly Readonly<Record<string, string>>[]): MatchContext {
     element: Object.fromEntries(elements.map((e) => [e.id, e])),
     trait: {},
     match: Object.fromEntries(elements.map((e, i) => [`m${i}`, testMatch(`m${i}`, e.id)])),
-    layer: Object.fromEntries(own.map((o, i) => [uuid(`l${i}`), { id: uuid(`l${i}`), matchId: `m${i}`, position: 0, partId: HOURS.id, partRevision: 1, offer: 'bar', traits: null, settings: {}, own: o }])), // prettier-ignore
+    layer: Object.fromEntries(
+      own.map((o, i) => [
+        uuid(`l${i}`),
+        {
+          id: uuid(`l${i}`),
+          matchId: `m${i}`,
+          position: 0,
+          partId: HOURS.id,
+          partRevision: 1,
+          offer: 'bar',
+          traits: null,
+          settings: {},
+          own: o,
+        },
+      ]),
+    ),
   };
   return { rows, host, parts: new Map([[partKey(HOURS.id, 1), HOURS]]) };
 }
@@ -63,7 +82,11 @@ describe('a part’s own settings where it is used', () => {
     const went = rehearse({ host, mirror: {} }, plan, start);
     expect(went.complete).toBe(true);
     const one = wayBack(host, went.frames, new Set([uuid('widget 1')])).plan;
-    expect(stepsOf(one).flatMap((s) => s.deeds)).toContainEqual({ do: 'edit', file: { path: '~/.config/brine/hours-2.conf', format: 'lines', at: 'place =' }, value: null }); // prettier-ignore
+    expect(stepsOf(one).flatMap((s) => s.deeds)).toContainEqual({
+      do: 'edit',
+      file: { path: '~/.config/brine/hours-2.conf', format: 'lines', at: 'place =' },
+      value: null,
+    });
     const back = wayBack(host, went.frames).plan;
     if (!back.ok) throw new Error(back.sentence);
     expect(differences(start, rehearse({ host, mirror: {} }, back, went.end).end)).toEqual([]);
@@ -80,7 +103,12 @@ describe('a part’s own settings where it is used', () => {
       const changes = execute(rows, command as Command);
       const after = applyChanges(rows, changes);
       if (!after.ok) throw new Error('refused');
-      expect(applyChanges(after.rows, invertChanges(changes, () => uuid('x'), '2026-11-28T00:00:00.000Z'))).toEqual({ ok: true, rows }); // prettier-ignore
+      expect(
+        applyChanges(
+          after.rows,
+          invertChanges(changes, () => uuid('x'), '2026-11-28T00:00:00.000Z'),
+        ),
+      ).toEqual({ ok: true, rows });
       rows = after.rows;
     };
     const id = uuid('l0');

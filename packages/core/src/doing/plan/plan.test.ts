@@ -174,7 +174,21 @@ describe('items of a bar', () => {
 describe('what a plan is made of', () => {
   it('starts with the safe point and readings, keeps downloads together, and ends with checks and cleaning up', () => {
     const archive = (name: string) =>
-      testPart(name, { channels: [{ way: 'archive', from: `https://x.example/${name}.tar.xz`, file: `${name}.tar.xz`, root: name, sort: 'icon set' }] }, thickness); // prettier-ignore
+      testPart(
+        name,
+        {
+          channels: [
+            {
+              way: 'archive',
+              from: `https://x.example/${name}.tar.xz`,
+              file: `${name}.tar.xz`,
+              root: name,
+              sort: 'icon set',
+            },
+          ],
+        },
+        thickness,
+      );
     const [a, b] = [archive('Ay'), archive('Bee')];
     const extra = testElement('extra', 'bar', { addition: true });
     const base = rowsWith(a);
@@ -197,7 +211,18 @@ describe('what a plan is made of', () => {
   it('names what must stay where it is', () => {
     const reed = testPart(
       'Reed',
-      { channels: [{ way: 'repository', from: 'https://code.example/reed', script: 'put.sh', flags: [], admin: false, stays: true }] }, // prettier-ignore
+      {
+        channels: [
+          {
+            way: 'repository',
+            from: 'https://code.example/reed',
+            script: 'put.sh',
+            flags: [],
+            admin: false,
+            stays: true,
+          },
+        ],
+      },
       thickness,
     );
     const { steps } = planOf(rowsWith(reed), [reed]);
@@ -219,7 +244,15 @@ describe('what a plan is made of', () => {
 
   it('breaks no session where a reload is enough, and leaves the reload out where a break follows anyway', () => {
     const host = testHost({
-      offers: testHost().offers.map((o) => ({ ...o, supplies: { thickness: { range: { least: 24, most: 64, step: 2 }, setting: setting('bar.thickness', { effect: 'reload' }) } } })), // prettier-ignore
+      offers: testHost().offers.map((o) => ({
+        ...o,
+        supplies: {
+          thickness: {
+            range: { least: 24, most: 64, step: 2 },
+            setting: setting('bar.thickness', { effect: 'reload' }),
+          },
+        },
+      })),
       commands: { ...testHost().commands, reload: ['fern', 'reload'] },
     });
     const { plan, steps } = planOf(rowsWith(null), [], host);
@@ -228,7 +261,16 @@ describe('what a plan is made of', () => {
       [['fern', 'reload']],
     ]);
     // Another step shows only after a new session: that draws everything anew.
-    const late = { ...host, offers: host.offers.map((o) => ({ ...o, supplies: { ...o.supplies, edge: { oneOf: ['right'], setting: setting('bar.edge', { effect: 'session' }) } } })) }; // prettier-ignore
+    const late = {
+      ...host,
+      offers: host.offers.map((o) => ({
+        ...o,
+        supplies: {
+          ...o.supplies,
+          edge: { oneOf: ['right'], setting: setting('bar.edge', { effect: 'session' }) },
+        },
+      })),
+    };
     const broken = planOf(rowsWith(null), [], late);
     expect(broken.plan.breaks).toBe(1);
     expect(broken.steps.filter((s) => s.sort === 'draw anew')).toEqual([]);
@@ -237,7 +279,16 @@ describe('what a plan is made of', () => {
   it('puts a whole look before what it would overwrite, and sets again what it spoils', () => {
     const look = testPart('Weirhouse', {
       overwrites: ['bar', 'frame'],
-      offers: [{ id: 'bar', kind: 'frame', name: 'Weirhouse', replaces: false, supplies: { titleHeight: { fixed: 30 } }, choose: { key: 'look', place: 'Settings › Look', value: 'Weirhouse' } }], // prettier-ignore
+      offers: [
+        {
+          id: 'bar',
+          kind: 'frame',
+          name: 'Weirhouse',
+          replaces: false,
+          supplies: { titleHeight: { fixed: 30 } },
+          choose: { key: 'look', place: 'Settings › Look', value: 'Weirhouse' },
+        },
+      ],
     });
     const frame = testElement('frame', 'frame', { position: 2 });
     const base = rowsWith(null);
@@ -266,7 +317,19 @@ describe('what a plan is made of', () => {
     const file = { path: '~/.config/reed.conf', format: 'lines' as const, at: 'thick =' };
     const reed = testPart(
       'Reed',
-      { settings: [{ id: 't', label: 'Thick', where: { file }, value: { type: 'text' }, initial: '', reread: { after: 'reload', command: ['reed', 'again'] }, help: '' }] }, // prettier-ignore
+      {
+        settings: [
+          {
+            id: 't',
+            label: 'Thick',
+            where: { file },
+            value: { type: 'text' },
+            initial: '',
+            reread: { after: 'reload', command: ['reed', 'again'] },
+            help: '',
+          },
+        ],
+      },
       { thickness: { range: { least: 20, most: 200, step: 1 }, setting: setting('', { file }) } },
     );
     const step = planOf(rowsWith(reed), [reed]).steps.find((s) => s.sort === 'edit a file')!;
@@ -285,9 +348,39 @@ describe('what a plan is made of', () => {
     const file = { path: '~/.config/reed.conf', format: 'lines' as const, at: 'clock =' };
     const reed = (lineBreak: string | null) =>
       testPart('Reed', {
-        syntaxes: [{ id: 's', name: 'Reed', codes: [{ field: 'HH', code: '{h}' }, { field: 'mm', code: '{m}' }, { field: 'd', code: '{d}' }], literals: { how: 'bare' }, lineBreak }], // prettier-ignore
-        settings: [{ id: 'c', label: 'Clock', where: { file }, value: { type: 'format', syntax: 's' }, initial: '{h}', reread: { after: 'reload', command: ['reed', 'again'] }, help: '' }], // prettier-ignore
-        offers: [{ id: 'clock', kind: 'clock', name: 'Reed clock', replaces: true, supplies: { format: { any: true, setting: setting('reed.clock', { file }) } } }], // prettier-ignore
+        syntaxes: [
+          {
+            id: 's',
+            name: 'Reed',
+            codes: [
+              { field: 'HH', code: '{h}' },
+              { field: 'mm', code: '{m}' },
+              { field: 'd', code: '{d}' },
+            ],
+            literals: { how: 'bare' },
+            lineBreak,
+          },
+        ],
+        settings: [
+          {
+            id: 'c',
+            label: 'Clock',
+            where: { file },
+            value: { type: 'format', syntax: 's' },
+            initial: '{h}',
+            reread: { after: 'reload', command: ['reed', 'again'] },
+            help: '',
+          },
+        ],
+        offers: [
+          {
+            id: 'clock',
+            kind: 'clock',
+            name: 'Reed clock',
+            replaces: true,
+            supplies: { format: { any: true, setting: setting('reed.clock', { file }) } },
+          },
+        ],
       });
     const clockRows = (part: Part, format: string) => {
       const base = rowsWith(part);
@@ -358,7 +451,15 @@ describe('what a plan is made of', () => {
       to: '~/.config/autostart/tide.desktop',
       text: expect.stringContaining('Exec=tide --hidden') as string,
     });
-    const accepted = { a: { id: 'a', finding: `side effect:${tide.id}:It doubles the clock.`, facts: '', reason: '', at: '2026-11-20T10:00:00Z' } }; // prettier-ignore
+    const accepted = {
+      a: {
+        id: 'a',
+        finding: `side effect:${tide.id}:It doubles the clock.`,
+        facts: '',
+        reason: '',
+        at: '2026-11-20T10:00:00Z',
+      },
+    };
     expect(titles(planOf(rowsWith(tide, { accepted }), [tide]).steps)).not.toContain(
       'Take the clock off the host bar',
     );
@@ -379,7 +480,10 @@ describe('what a plan is made of', () => {
     expect(titles(steps)).toContain('Decide which terminal stays in the launcher');
     expect(titles(planOf(rowsWith(null), [], host, runs('fernbank')).steps).join()).not.toContain('beside');
     // A desktop of the same descent has settings by the same names, but they are its own.
-    const theirs = runs('Oxbow').map((s) => ({ ...s, settings: { 'bar/edge': 'right', 'bar/thickness': '84' } })); // prettier-ignore
+    const theirs = runs('Oxbow').map((s) => ({
+      ...s,
+      settings: { 'bar/edge': 'right', 'bar/thickness': '84' },
+    }));
     const ours = runs('Fernbank').map((s) => ({ ...s, settings: theirs[0]!.settings }));
     const edge = (surveys: typeof theirs) =>
       titles(planOf(rowsWith(null), [], host, surveys).steps).filter((t) => t.includes('edge'));
@@ -403,9 +507,17 @@ describe('what a plan is made of', () => {
     const { ctx, coat } = planOf(rows, [], host);
     const variant = (name: string) => rows.variant[uuid(name)]!;
     const set = (name: string) =>
-      stepsOf(switchPlan(ctx, coat, variant(name))).flatMap((s) => s.deeds.flatMap((d) => (d.do === 'set' ? [[d.key, d.value]] : []))); // prettier-ignore
-    expect(set('dark')).toEqual([['look', 'deep'], ['bar.colour', '#4c352c']]); // prettier-ignore
-    expect(set('light')).toEqual([['look', 'pale'], ['bar.colour', '#e3c2b4']]); // prettier-ignore
+      stepsOf(switchPlan(ctx, coat, variant(name))).flatMap((s) =>
+        s.deeds.flatMap((d) => (d.do === 'set' ? [[d.key, d.value]] : [])),
+      );
+    expect(set('dark')).toEqual([
+      ['look', 'deep'],
+      ['bar.colour', '#4c352c'],
+    ]);
+    expect(set('light')).toEqual([
+      ['look', 'pale'],
+      ['bar.colour', '#e3c2b4'],
+    ]);
     expect(variantSettings(ctx, coat, host).map((v) => v.resource)).toEqual([
       'setting look',
       'setting bar.colour',
@@ -518,12 +630,21 @@ describe('edges for drawing', () => {
     const pairs = fc.array(fc.tuple(fc.nat(8), fc.nat(8)), { maxLength: 30 });
     const reach = (edges: readonly { from: string; to: string }[]) => {
       const found = new Set(edges.map((e) => `${e.from} ${e.to}`));
-      for (let k = 0; k < 9; k++) for (let i = 0; i < 9; i++) for (let j = 0; j < 9; j++) if (found.has(`${i} ${k}`) && found.has(`${k} ${j}`)) found.add(`${i} ${j}`); // prettier-ignore
+      for (let k = 0; k < 9; k++)
+        for (let i = 0; i < 9; i++)
+          for (let j = 0; j < 9; j++)
+            if (found.has(`${i} ${k}`) && found.has(`${k} ${j}`)) found.add(`${i} ${j}`);
       return found;
     };
     fc.assert(
       fc.property(pairs, (all) => {
-        const edges = [...new Map(all.filter(([a, b]) => a < b).map(([a, b]) => [`${a} ${b}`, { from: String(a), to: String(b), afterEffect: true }])).values()]; // prettier-ignore
+        const edges = [
+          ...new Map(
+            all
+              .filter(([a, b]) => a < b)
+              .map(([a, b]) => [`${a} ${b}`, { from: String(a), to: String(b), afterEffect: true }]),
+          ).values(),
+        ];
         const fewer = withoutImplied(edges);
         expect(reach(fewer)).toEqual(reach(edges));
         for (const e of fewer) expect(reach(fewer.filter((o) => o !== e))).not.toEqual(reach(edges));
@@ -564,7 +685,11 @@ describe('the journal', () => {
       ),
     };
     expect([...doneSteps(rows)]).toEqual(['b']);
-    expect(stepEntries(rows).get('b')).toMatchObject({ what: 'done', note: 'It broke off.\nSecond try.', pictures: ['f'.repeat(64)] }); // prettier-ignore
+    expect(stepEntries(rows).get('b')).toMatchObject({
+      what: 'done',
+      note: 'It broke off.\nSecond try.',
+      pictures: ['f'.repeat(64)],
+    });
     expect(stepEntries(rows).get('c')!.what).toBe('skipped');
     expect(stepEntries(rows).has('a')).toBe(false);
     expect(notesOf(rows, 'b').map((n) => n.note)).toEqual(['It broke off.', 'Second try.']);
@@ -603,7 +728,12 @@ describe('the journal', () => {
       what,
       blob: id,
     });
-    const all = { a: survey('a', '2026-11-19T10:00:00Z'), b: survey('b', '2026-11-20T10:00:00Z'), c: survey('c', '2026-11-22T10:00:00Z'), d: survey('d', '2026-11-23T10:00:00Z', 'settings') }; // prettier-ignore
+    const all = {
+      a: survey('a', '2026-11-19T10:00:00Z'),
+      b: survey('b', '2026-11-20T10:00:00Z'),
+      c: survey('c', '2026-11-22T10:00:00Z'),
+      d: survey('d', '2026-11-23T10:00:00Z', 'settings'),
+    };
     const rows = { ...testCoat(), survey: all, journal: journal(entry(1, 'a', 'done')) };
     expect(surveysBefore(rows).map((s) => s.id)).toEqual(['b']);
     expect(surveysBefore({ ...rows, journal: {} }).map((s) => s.id)).toEqual(['c', 'd']);
@@ -612,7 +742,11 @@ describe('the journal', () => {
 
 describe('changing a match later', () => {
   const tide = testPart('Tide', { enable: 'tide' }, thickness);
-  const reed = testPart('Reed', { enable: 'reed' }, { thickness: { range: { least: 20, most: 200, step: 1 }, setting: setting('reed.thickness') } }); // prettier-ignore
+  const reed = testPart(
+    'Reed',
+    { enable: 'reed' },
+    { thickness: { range: { least: 20, most: 200, step: 1 }, setting: setting('reed.thickness') } },
+  );
 
   it('keeps what was done and does only the difference: what is no longer wanted is taken back first', () => {
     const first = planOf(rowsWith(tide), [tide, reed]);
@@ -633,7 +767,11 @@ describe('changing a match later', () => {
     if (!plan.ok) throw new Error(plan.sentence);
     const steps = stepsOf(plan);
     const undo = steps.filter((s) => takesBack.has(s.key));
-    expect(titles(undo)).toEqual(['Take Rail: thickness back to as if it had never been set', 'Disable tide', 'Remove the package tide']); // prettier-ignore
+    expect(titles(undo)).toEqual([
+      'Take Rail: thickness back to as if it had never been set',
+      'Disable tide',
+      'Remove the package tide',
+    ]);
     const at = (t: string) => titles(steps).indexOf(t);
     expect(at('Install Reed 1.0')).toBeGreaterThan(at('Remove the package tide'));
     // Rehearsed from a host that has what is to be taken back, all of it works without a word of warning.
@@ -647,7 +785,13 @@ describe('changing a match later', () => {
     );
     expect(rehearse(second.world, plan, from).frames.filter((f) => f.how !== 'done')).toEqual([]);
     // Once the taking back is done, it is not asked for again, and what it took back counts as never done.
-    const after = { ...rows, journal: { ...rows.journal, ...journal(...undo.map((s, i) => entry(20 + i, s.key, 'done', { step: keptStep(s) }))) } }; // prettier-ignore
+    const after = {
+      ...rows,
+      journal: {
+        ...rows.journal,
+        ...journal(...undo.map((s, i) => entry(20 + i, s.key, 'done', { step: keptStep(s) }))),
+      },
+    };
     for (const s of ticked) expect(doneSteps(after).has(s.key)).toBe(false);
     const then = doneByJournal(second.world, second.start, after).done;
     expect(
@@ -664,7 +808,12 @@ describe('changing a match later', () => {
     const first = planOf(rowsWith(tide), [tide]);
     const set = first.steps.find((s) => s.title === 'Set Rail: thickness to 84')!;
     const rows = rowsWith(tide, { journal: journal(entry(1, set.key, 'done', { step: keptStep(set) })) });
-    const thinner = { ...rows, trait: Object.fromEntries(Object.entries(rows.trait).map(([id, t]) => [id, t.trait === 'thickness' ? { ...t, target: 40 } : t])) }; // prettier-ignore
+    const thinner = {
+      ...rows,
+      trait: Object.fromEntries(
+        Object.entries(rows.trait).map(([id, t]) => [id, t.trait === 'thickness' ? { ...t, target: 40 } : t]),
+      ),
+    };
     const second = planOf(thinner, [tide]);
     const { done } = doneByJournal(second.world, second.start, thinner);
     const { plan, takesBack } = withTakingBack(
@@ -724,7 +873,21 @@ describe('the way back, in words', () => {
 });
 
 describe('a survey held against what was ticked', () => {
-  const icons = testPart('Samphire', { channels: [{ way: 'archive', from: 'https://x.example/s.tar.xz', file: 's.tar.xz', root: 'Samphire', sort: 'icon set' }] }, thickness); // prettier-ignore
+  const icons = testPart(
+    'Samphire',
+    {
+      channels: [
+        {
+          way: 'archive',
+          from: 'https://x.example/s.tar.xz',
+          file: 's.tar.xz',
+          root: 'Samphire',
+          sort: 'icon set',
+        },
+      ],
+    },
+    thickness,
+  );
   const { plan, world, start, ctx } = planOf(rowsWith(icons), [icons]);
   const { frames } = rehearse(world, plan, start);
   const done = frames.map(({ step, touches }) => ({ step, touches }));
@@ -746,7 +909,21 @@ describe('a survey held against what was ticked', () => {
     expect(proofOf('safe point', {})).toEqual({ is: 'not seen' });
   });
   it('proves a folder of fonts by a family of its name, and takes no other name for a proof or against it', () => {
-    const slab = testPart('Pan Slab', { channels: [{ way: 'archive', from: 'https://x.example/p.tar.xz', file: 'p.tar.xz', root: 'PanSlab', sort: 'font' }] }, thickness); // prettier-ignore
+    const slab = testPart(
+      'Pan Slab',
+      {
+        channels: [
+          {
+            way: 'archive',
+            from: 'https://x.example/p.tar.xz',
+            file: 'p.tar.xz',
+            root: 'PanSlab',
+            sort: 'font',
+          },
+        ],
+      },
+      thickness,
+    );
     const p = planOf(rowsWith(slab), [slab], testHost({ folders: { font: '~/.local/share/fonts' } }));
     const went = rehearse(p.world, p.plan, p.start).frames.map(({ step, touches }) => ({ step, touches }));
     const copied = went.find((d) => d.touches.some((t) => t.resource.includes('/fonts/')))!;
@@ -764,13 +941,29 @@ describe('a survey held against what was ticked', () => {
     ['/home/x/.local/share/icons/samphire', /another name there: samphire/],
     ['/home/x/.local/share/icons/Other', /is not in the survey/],
   ])('says why what was ticked does not show: %s', (path, why) => {
-    expect(proofOf('unpack', { iconThemes: at(path) })).toMatchObject({ is: 'missing', sentence: expect.stringMatching(why) as string }); // prettier-ignore
+    expect(proofOf('unpack', { iconThemes: at(path) })).toMatchObject({
+      is: 'missing',
+      sentence: expect.stringMatching(why) as string,
+    });
   });
   it('says that a new session is due, or that the value is another one', () => {
-    const late = testHost({ offers: testHost().offers.map((o) => ({ ...o, supplies: { ...o.supplies, edge: { oneOf: ['left', 'right'], setting: setting('bar.edge', { effect: 'session' }) } } })) }); // prettier-ignore
+    const late = testHost({
+      offers: testHost().offers.map((o) => ({
+        ...o,
+        supplies: {
+          ...o.supplies,
+          edge: { oneOf: ['left', 'right'], setting: setting('bar.edge', { effect: 'session' }) },
+        },
+      })),
+    });
     const p = planOf(rowsWith(null), [], late);
     const went = rehearse(p.world, p.plan, p.start).frames.map(({ step, touches }) => ({ step, touches }));
-    const proofs = verify(hostNow(late, [{ ...EMPTY_SURVEY, settings: { 'bar/edge': 'left', 'bar/thickness': '60', 'bar/colour': '#e3c2b4' } }]), went); // prettier-ignore
+    const proofs = verify(
+      hostNow(late, [
+        { ...EMPTY_SURVEY, settings: { 'bar/edge': 'left', 'bar/thickness': '60', 'bar/colour': '#e3c2b4' } },
+      ]),
+      went,
+    );
     const of = (title: string) => proofs.get(went.find((d) => d.step.title === title)!.step.key);
     expect(of('Set Rail: edge to right')).toMatchObject({
       sentence: expect.stringMatching(/still left.*new session/) as string,

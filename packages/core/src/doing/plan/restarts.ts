@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { Step } from '../../model/deeds/step.js';
 
 /**
@@ -30,10 +31,11 @@ export function earliest(
   let last = 0;
   for (const i of sorted) {
     let at = 0;
-    for (const { from, afterEffect } of into[i]!) {
-      let least = sitting[from]!;
-      if (afterEffect && breaks(steps[from]!)) {
-        if (steps[from]!.effect === 'restart') while (least < restarts.length && !restarts[least]) least++;
+    for (const { from, afterEffect } of nth(into, i)) {
+      let least = nth(sitting, from);
+      if (afterEffect && breaks(nth(steps, from))) {
+        if (nth(steps, from).effect === 'restart')
+          while (least < restarts.length && !restarts[least]) least++;
         least++;
       }
       if (least > at) at = least;

@@ -1,3 +1,4 @@
+import { mapped, nth } from '../../ground/checked.js';
 import type { Ready } from './getPart/getting.js';
 import { ZONES } from '../../measuring/picture/zone.js';
 import { sameJson } from '../../model/coat/changes.js';
@@ -38,7 +39,7 @@ function longestRising(numbers: readonly number[]): number[] {
   const best: number[][] = [];
   let longest: number[] = [];
   numbers.forEach((value, i) => {
-    const before = best.filter((run) => numbers[run.at(-1)!]! < value);
+    const before = best.filter((run) => nth(numbers, run.at(-1)!) < value);
     const run = [...before.reduce<number[]>((a, b) => (b.length > a.length ? b : a), []), i];
     best.push(run);
     if (run.length > longest.length) longest = run;
@@ -69,7 +70,7 @@ function changesOf(before: Order | null, after: Order): string[] {
     new Map(ZONES.flatMap((zone) => order[zone].map((item, i) => [item, { zone, i }] as const)));
   const [was, is] = [before ? places(before) : new Map<string, never>(), places(after)];
   const nextTo = (item: string, { zone, i }: { zone: keyof Order; i: number }) =>
-    i === 0 ? `first in the ${zone}` : `in the ${zone}, after ${after[zone][i - 1]!}`;
+    i === 0 ? `first in the ${zone}` : `in the ${zone}, after ${nth(after[zone], i - 1)}`;
   const off = [...was.keys()].filter((item) => !is.has(item)).map((item) => `take off ${item}`);
   const on = [...is]
     .filter(([item]) => !was.has(item))
@@ -78,7 +79,7 @@ function changesOf(before: Order | null, after: Order): string[] {
   const stays = new Set(
     ZONES.flatMap((zone) => {
       const old = (before?.[zone] ?? []).filter((item) => is.get(item)?.zone === zone);
-      return longestRising(old.map((item) => is.get(item)!.i)).map((n) => old[n]!);
+      return longestRising(old.map((item) => mapped(is, item).i)).map((n) => nth(old, n));
     }),
   );
   const moved = [...is]

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import type { FilePlace } from '../../model/offers/ownSetting.js';
 import type { Touch } from '../simulation/hostState.js';
@@ -80,13 +81,13 @@ function restoring(host: HostProfile, net: Net): Restoring {
   });
   switch (sort) {
     case 'setting': {
-      const said = /^Set (.+) to .+$/s.exec(steps[0]!.title)?.[1] ?? what;
+      const said = /^Set (.+) to .+$/s.exec(nth(steps, 0).title)?.[1] ?? what;
       if (first !== null)
         return set(
           first,
-          steps[0]!.sort === 'arrange items'
-            ? `${steps[0]!.title} as they were`
-            : steps[0]!.sort === 'choose'
+          nth(steps, 0).sort === 'arrange items'
+            ? `${nth(steps, 0).title} as they were`
+            : nth(steps, 0).sort === 'choose'
               ? `Choose ${first} again`
               : `Set ${said} back to ${first}`,
         );
@@ -131,11 +132,11 @@ function restoring(host: HostProfile, net: Net): Restoring {
     case 'hand':
       return byHand(
         what.startsWith('surface ') && first === null
-          ? `Take off again: ${steps[0]!.title.replace(/^Add /, '')}`
-          : `Take back by hand: ${steps[0]!.title}`,
+          ? `Take off again: ${nth(steps, 0).title.replace(/^Add /, '')}`
+          : `Take back by hand: ${nth(steps, 0).title}`,
       );
     default:
-      return byHand(`Take back by hand: ${steps[0]!.title}`);
+      return byHand(`Take back by hand: ${nth(steps, 0).title}`);
   }
 }
 
@@ -174,7 +175,7 @@ export function wayBack(
 
   const draft = new PlanDraft(host);
   const byStep = new Map<Step, Net[]>();
-  for (const net of wanted) byStep.set(net.steps[0]!, [...(byStep.get(net.steps[0]!) ?? []), net]);
+  for (const net of wanted) byStep.set(nth(net.steps, 0), [...(byStep.get(nth(net.steps, 0)) ?? []), net]);
   const undoOf = new Map<string, string>();
   // What was done last is taken back first, where nothing else decides.
   for (const [step, nets] of [...byStep].reverse()) {
@@ -202,6 +203,12 @@ export function wayBack(
   );
   for (const key of work) draft.follow(key, 'undo:check');
   return { plan: withoutNeedless(orderSteps([...draft.steps.values()], draft.edges)), survives, stays };
+}
+
+/** What one setting is set to; empty where it is more than that. */
+function valueOf(deeds: readonly Deed[]): string {
+  const [only] = deeds;
+  return deeds.length === 1 && only?.do === 'set' ? (only.value ?? '') : '';
 }
 
 /** One step that takes back what another one did first. */
@@ -250,11 +257,11 @@ function addUndo(
       {
         key,
         sort: 'undo',
-        title: titles.length === 1 ? titles[0]! : `Take back: ${step.title}`,
+        title: titles.length === 1 ? nth(titles, 0) : `Take back: ${step.title}`,
         why: survives ? 'A safe point would leave it as it is.' : '',
         where: step.where,
         deeds,
-        value: deeds.length === 1 && deeds[0]!.do === 'set' ? (deeds[0].value ?? '') : '',
+        value: valueOf(deeds),
         expected: titles.length === 1 ? 'It is as it was before.' : `${titles.join('. ')}.`,
         undo: `Do “${step.title}” again.`,
         effect: step.effect,

@@ -6,13 +6,29 @@ describe('what something from somebody else would do', () => {
   it('is told of a part: commands with when they run, places, addresses', () => {
     const part = testPart('Tide', {
       channels: [
-        { way: 'repository', from: 'https://code.example/tide', script: 'put.sh', flags: ['--all', 'a b'], admin: true, undo: ['--remove'], leaves: ['~/.ssh/config'] }, // prettier-ignore
+        {
+          way: 'repository',
+          from: 'https://code.example/tide',
+          script: 'put.sh',
+          flags: ['--all', 'a b'],
+          admin: true,
+          undo: ['--remove'],
+          leaves: ['~/.ssh/config'],
+        },
         { way: 'archive', from: 'https://parts.example/t.zip', file: 't.zip', root: 'T', sort: 'icon set' },
       ],
       autostart: 'tide --hidden',
       brings: [{ what: 'A watcher.', remove: null, file: '~/.config/autostart/w.desktop' }],
       settings: [
-        { id: 'a', label: 'A', where: { file: { path: '~/.config/tide/t.conf', format: 'lines', at: 'a =' } }, value: { type: 'text' }, initial: '', reread: { after: 'none', command: ['sh', '-c', 'evil'] }, help: '' }, // prettier-ignore
+        {
+          id: 'a',
+          label: 'A',
+          where: { file: { path: '~/.config/tide/t.conf', format: 'lines', at: 'a =' } },
+          value: { type: 'text' },
+          initial: '',
+          reread: { after: 'none', command: ['sh', '-c', 'evil'] },
+          help: '',
+        },
       ],
     });
     const does = partDoes(part);
@@ -40,11 +56,16 @@ describe('what something from somebody else would do', () => {
     expect(does.runs).toContainEqual({ when: 'to set a value', command: "sh -c 'rm -rf ~'" });
     expect(does.writes.map((w) => w.is)).toEqual(['own', 'confirm', 'system']);
     for (const command of Object.values(commands))
-      if (command !== commands.set) expect(does.runs.map((r) => r.command)).toContain(command.map((w) => (w.startsWith('{') ? `'${w}'` : w)).join(' ')); // prettier-ignore
+      if (command !== commands.set)
+        expect(does.runs.map((r) => r.command)).toContain(
+          command.map((w) => (w.startsWith('{') ? `'${w}'` : w)).join(' '),
+        );
   });
   it('is nothing to look at where a part is a folder and no more', () => {
     const part = testPart('Plain', {
-      channels: [{ way: 'archive', from: 'https://parts.example/t.zip', file: 't.zip', root: 'T', sort: 'icon set' }], // prettier-ignore
+      channels: [
+        { way: 'archive', from: 'https://parts.example/t.zip', file: 't.zip', root: 'T', sort: 'icon set' },
+      ],
     });
     expect(isToBeSeen(partDoes(part))).toBe(false);
   });

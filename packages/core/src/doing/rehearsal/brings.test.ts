@@ -66,9 +66,15 @@ describe('the shortest plan that reaches a closeness', () => {
         fc.pre(ids.length <= 5);
         for (let set = 0; set < 2 ** ids.length; set++) {
           const chosen = new Set(ids.filter((_, i) => (set >> i) & 1));
-          const seen = after.map((e) => (ids.includes(e.element.id) && !chosen.has(e.element.id) ? before.find((b) => b.element.id === e.element.id)! : e)); // prettier-ignore
+          const seen = after.map((e) =>
+            ids.includes(e.element.id) && !chosen.has(e.element.id)
+              ? before.find((b) => b.element.id === e.element.id)!
+              : e,
+          );
           if ((coatCloseness(seen, (e) => e.closeness) ?? 0) < wanted) continue;
-          const keys = new Set(steps.filter((s) => s.elements.some((id) => chosen.has(id))).flatMap((s) => [...into(s.key)])); // prettier-ignore
+          const keys = new Set(
+            steps.filter((s) => s.elements.some((id) => chosen.has(id))).flatMap((s) => [...into(s.key)]),
+          );
           const minutes = steps.filter((s) => keys.has(s.key)).reduce((sum, s) => sum + s.minutes, 0);
           expect(short!.minutes).toBeLessThanOrEqual(minutes);
           proven++;

@@ -1,3 +1,4 @@
+import { mapped } from '../../ground/checked.js';
 import { coatCloseness, type ElementState } from '../../deciding/matching/evaluate.js';
 import type { Edge, OrderedPlan, Step } from '../../model/deeds/step.js';
 import { stepsOf } from '../../model/deeds/step.js';
@@ -83,7 +84,7 @@ export function shortestPlan(
       (e) =>
         (!own.has(e.element.id) || chosen.has(e.element.id) ? e : (was.get(e.element.id) ?? e)).closeness,
     ) ?? 0;
-  const stepsFor = (chosen: Iterable<string>) => new Set([...chosen].flatMap((id) => [...own.get(id)!]));
+  const stepsFor = (chosen: Iterable<string>) => new Set([...chosen].flatMap((id) => [...mapped(own, id)]));
   const time = (keys: ReadonlySet<string>) => [...keys].reduce((sum, k) => sum + (minutes.get(k) ?? 0), 0);
   const make = (chosen: readonly string[], exact: boolean): ShortPlan => {
     const keys = stepsFor(chosen);

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { randomFrom } from '../../ground/random.js';
 import type { Break } from '../../model/offers/break.js';
 import type { OrderedPlan, Step } from '../../model/deeds/step.js';
@@ -85,7 +86,7 @@ function oneStep(
       comeToShow(state, 'restart');
       return over('fails', CRASHED, n, 'restart');
     }
-    const outcome = perform(world, state, step.deeds[n]!, step.effect, fault, touches);
+    const outcome = perform(world, state, nth(step.deeds, n), step.effect, fault, touches);
     if (outcome.how === 'fails') return over('fails', outcome.sentence, n, null);
     if (outcome.how === 'warns') warned.push(outcome.sentence);
   }

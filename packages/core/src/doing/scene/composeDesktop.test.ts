@@ -36,27 +36,38 @@ const bar = (id: string, more: Record<string, TraitValue> = {}) =>
   element('bar', { edge: 'top', thickness: 40, items: NO_ITEMS, ...more }, { id, name: id });
 
 /** What only shows while something moves, is pressed or sounds. */
-const UNSEEN = ['minimise-effect', 'opening-effect', 'launcher-key', 'launcher-clicks', 'running-click', 'edge-actions', 'sound-theme']; // prettier-ignore
+const UNSEEN = [
+  'minimise-effect',
+  'opening-effect',
+  'launcher-key',
+  'launcher-clicks',
+  'running-click',
+  'edge-actions',
+  'sound-theme',
+];
 /** What an element of a kind is told to be, so that it is there and not as nothing. */
 const TOLD: Readonly<Record<string, Record<string, TraitValue>>> = {
   'bar-menus': { present: true },
   'expected-app': { name: 'Reckoner', shown: 'dock' },
   'first-view': { view: 'overview of windows' },
-  'translucency': { menus: 70 },
-  'app-icon': { application: 'Archive', picture: { sample: { colours: [{ hex: '#8c3d2f', share: 1 }] } } as never },
-  'wallpaper': { palette: { first: '#2f5d8c' } },
-  'controls': { accent: '#8c3d2f' },
-  'frame': { titleHeight: 44 },
+  translucency: { menus: 70 },
+  'app-icon': {
+    application: 'Archive',
+    picture: { sample: { colours: [{ hex: '#8c3d2f', share: 1 }] } } as never,
+  },
+  wallpaper: { palette: { first: '#2f5d8c' } },
+  controls: { accent: '#8c3d2f' },
+  frame: { titleHeight: 44 },
   'window-buttons': { size: 9 },
   'interface-type': { size: 22 },
   'title-type': { size: 22 },
   'sign-in': { palette: { first: '#2f5d8c' } },
   'start-up': { background: '#2f5d8c' },
-  'launcher': { width: 300 },
-  'spacer': { line: true },
+  launcher: { width: 300 },
+  spacer: { line: true },
   'desktop-items': { size: 70 },
   'fixed-type': { size: 22 },
-}; // prettier-ignore
+};
 
 describe('a desktop from its elements', () => {
   it.each(KINDS.filter((k) => !UNSEEN.includes(k.id)).map((k) => k.id))(
@@ -125,7 +136,7 @@ describe('a desktop from its elements', () => {
     expect(on('bar')).toContain('rail/Reckoner');
     expect(
       Object.keys(draw([element('desktop-items', { shown: true }), program('desktop')]).boxes),
-    ).toContain('icon/Reckoner'); // prettier-ignore
+    ).toContain('icon/Reckoner');
     expect(compose([program('launcher')], 'launcher').launcher!.entries.map((e) => e.label)).toContain(
       'Reckoner',
     );
@@ -134,7 +145,12 @@ describe('a desktop from its elements', () => {
 
   it('lets the picture that is pointed at grow away from its edge, under the menu that it opens', () => {
     const dock = (edge: string) => [
-      element('dock', { edge, items: { ...NO_ITEMS, centre: ['desk', 'editor', 'letters'] }, iconSize: 48, enlargement: 50 }), // prettier-ignore
+      element('dock', {
+        edge,
+        items: { ...NO_ITEMS, centre: ['desk', 'editor', 'letters'] },
+        iconSize: 48,
+        enlargement: 50,
+      }),
       element('pointer', { size: 24 }),
     ];
     const rest = draw(dock('bottom')).boxes;

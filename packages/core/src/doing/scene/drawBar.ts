@@ -54,13 +54,13 @@ function itemLength(item: BarItem, upright: boolean, letters: Lettering): number
   }
 }
 
-type Row = Extract<BarItem, { what: 'row' }>;
+type RowItem = Extract<BarItem, { what: 'row' }>;
 
 /** Text whose capitals are as high as an entry. */
-const rowType = (item: Row, letters: Lettering) => item.size / letters.metrics(item.face).cap;
+const rowType = (item: RowItem, letters: Lettering) => item.size / letters.metrics(item.face).cap;
 
 /** The room of one entry of a row, along the bar: text lies, also on a bar that stands. */
-function entryRoom(item: Row, entry: RowEntry, upright: boolean, letters: Lettering): number {
+function entryRoom(item: RowItem, entry: RowEntry, upright: boolean, letters: Lettering): number {
   if (!('text' in entry) || upright) return item.size;
   return Math.round(letters.outline(item.face, entry.text, rowType(item, letters)).width);
 }
@@ -245,7 +245,12 @@ function drawItem(
 }
 
 /** Entries of a row one after the other, along the bar. */
-function drawRow(item: Row, slot: Rect, upright: boolean, letters: Lettering): { svg: string; rect: Rect } {
+function drawRow(
+  item: RowItem,
+  slot: Rect,
+  upright: boolean,
+  letters: Lettering,
+): { svg: string; rect: Rect } {
   const { size, ink } = item;
   const across = upright ? slot.width : slot.height;
   const side = centred(upright ? slot.x : slot.y, across, size);

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { randomFrom } from '../../ground/random.js';
 import type { Rect } from '../../measuring/picture/rect.js';
 import type { FaceRole, Lettering, WindowState } from '../../model/scene/state.js';
@@ -102,7 +103,7 @@ function drawRunningOrder(
   const width = room.width - side;
   const columns = [0, 0.11, 0.56, 0.86].map((k) => left + k * width);
   ['At', 'Programme', 'By', 'Length'].forEach((head, i) => {
-    out += write('bold', head, columns[i]!, room.y + 30 * u, 13 * u, p.faint);
+    out += write('bold', head, nth(columns, i), room.y + 30 * u, 13 * u, p.faint);
   });
   out += box(left, room.y + 42 * u, width - 36 * u, Math.max(1, u), p.faint, { 'fill-opacity': 0.5 });
   RUNNING_ORDER.forEach((row, r) => {
@@ -111,7 +112,7 @@ function drawRunningOrder(
     if (r === 3) out += box(left - 8 * u, y - 20 * u, width - 20 * u, 30 * u, p.raised);
     row.forEach((cell, c) => {
       const face = c === 0 || c === 3 ? 'fixed' : r === 3 ? 'bold' : 'interface';
-      out += write(face, cell, columns[c]!, y, 14 * u, c === 2 ? p.faint : p.ink);
+      out += write(face, cell, nth(columns, c), y, 14 * u, c === 2 ? p.faint : p.ink);
     });
   });
   return out;

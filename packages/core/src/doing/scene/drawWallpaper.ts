@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { randomFrom } from '../../ground/random.js';
 import type { WallpaperState } from '../../model/scene/state.js';
 import { box, polygon } from './svg.js';
@@ -38,12 +39,17 @@ function drawPans(w: WallpaperState, width: number, height: number): string {
   let out = '';
   for (let r = 0; r < rows; r++)
     for (let c = 0; c < COLUMNS + 2; c++) {
-      const quad = [corners[r]![c]!, corners[r]![c + 1]!, corners[r + 1]![c + 1]!, corners[r + 1]![c]!];
-      const colour = fields[Math.floor(random() * fields.length)]!;
+      const quad = [
+        nth(corners[r]!, c),
+        nth(corners[r]!, c + 1),
+        nth(corners[r + 1]!, c + 1),
+        nth(corners[r + 1]!, c),
+      ];
+      const colour = nth(fields, Math.floor(random() * fields.length));
       out += polygon(quad, colour, line);
       if (random() < 0.34) {
-        const other = fields[Math.floor(random() * fields.length)]!;
-        out += polygon([quad[0]!, quad[1]!, quad[3]!], other, line);
+        const other = nth(fields, Math.floor(random() * fields.length));
+        out += polygon([nth(quad, 0), nth(quad, 1), nth(quad, 3)], other, line);
       }
     }
   return out;
@@ -57,7 +63,7 @@ function drawStrata(w: WallpaperState, width: number, height: number): string {
   let y = height * 0.15;
   for (let i = 0; y < height * 1.2; i++) {
     const lift = (random() - 0.5) * height * 0.22;
-    const colour = fields[i % fields.length]!;
+    const colour = nth(fields, i % fields.length);
     out += polygon(
       [
         [0, y + lift],

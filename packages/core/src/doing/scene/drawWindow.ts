@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { Rect } from '../../measuring/picture/rect.js';
 import { drawContent } from './drawContent.js';
 import type { Lettering, WindowState } from '../../model/scene/state.js';
@@ -85,8 +86,8 @@ export function drawWindow(w: WindowState, unit: number, letters: Lettering): Dr
   const places = shown.length === 0 ? [] : buttonPlaces(w, along, pad, unit);
   shown.forEach((what, i) => {
     const [bx, by] = upright
-      ? [title.x + pad, title.y + places[i]!]
-      : [Math.round(title.x) + places[i]!, title.y + pad];
+      ? [title.x + pad, title.y + nth(places, i)]
+      : [Math.round(title.x) + nth(places, i), title.y + pad];
     inside += drawButton(what, bx, by, buttons.size, w);
   });
 

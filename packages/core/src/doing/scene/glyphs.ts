@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { FaceRole, Lettering } from '../../model/scene/state.js';
 
 /** Units to the em in which glyphs are written: fine enough that rounding is under a hundredth of a pixel at 20 px. */
@@ -51,7 +52,7 @@ export function letteringFrom(table: GlyphTable): Lettering {
         for (const [op, numbers] of commandsOf(face, known, path)) {
           d += op;
           for (let i = 0; i < numbers.length; i++) {
-            const at = i % 2 === 0 ? (numbers[i]! + pen) * scale : numbers[i]! * scale;
+            const at = i % 2 === 0 ? (nth(numbers, i) + pen) * scale : nth(numbers, i) * scale;
             d += `${i > 0 ? ' ' : ''}${Math.round(at * 100) / 100}`;
           }
         }

@@ -1,3 +1,5 @@
+import { nth } from '../../ground/checked.js';
+
 /** What drawings of desktops are made of. */
 const ELEMENTS = new Set(
   (
@@ -29,8 +31,8 @@ export function isDrawing(text: string): boolean {
     if (text.slice(at, next).trim() !== '') return false;
     TAG.lastIndex = next;
     const tag = TAG.exec(text);
-    if (!tag || !ELEMENTS.has(tag[2]!)) return false;
-    const [whole, closes, name, attributes, alone] = tag as unknown as string[];
+    if (!tag || !ELEMENTS.has(nth(tag, 2))) return false;
+    const [whole, closes, name, attributes, alone] = tag as string[];
     if ((depth === 0) !== (name === 'svg' && closes === '' && tags === 0)) return false;
     for (const [, key, value] of attributes!.matchAll(/([A-Za-z][\w:-]*)="([^"<]*)"/g))
       if (leadsOut(key!, value!)) return false;

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { settingsOf } from '../../model/host/settings.js';
 import { keysOfAdded } from '../../model/host/surfaces.js';
 import type { HostNow } from '../../model/host/now.js';
@@ -71,7 +72,7 @@ export function differences(
 /** A setting's first value as commands write it. */
 function encodeInitial(type: string, initial: Default): string {
   if (typeof initial === 'object' && initial !== null && 'byVariant' in initial)
-    return encodeInitial(type, Object.values(initial.byVariant as Record<string, TraitValue>)[0]!);
+    return encodeInitial(type, nth(Object.values(initial.byVariant as Record<string, TraitValue>), 0));
   return encodeSetting(type as TraitType, initial as TraitValue);
 }
 

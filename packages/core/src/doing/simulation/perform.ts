@@ -1,3 +1,4 @@
+import { mapped, nth } from '../../ground/checked.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import type { Break } from '../../model/offers/break.js';
 import { folderOf, nameOfPath, resource } from '../../model/deeds/deed.js';
@@ -51,7 +52,7 @@ export function sayResource(name: string): string {
     case 'addon':
       return `the addon ${rest}`;
     case 'line':
-      return `a value in ${rest.split(' ')[0]!}`;
+      return `a value in ${nth(rest.split(' '), 0)}`;
     case 'hand':
       return 'what was set by hand';
     case 'session':
@@ -268,7 +269,7 @@ export function perform(
       }
       if (all.length === 0) return fails(`${deed.from} is not there.`);
       for (const name of all) {
-        const is = state.stored.get(name)!;
+        const is = mapped(state.stored, name);
         change(name, null);
         change(resource.file(deed.to + name.slice(resource.file(deed.from).length)), is);
       }

@@ -66,14 +66,17 @@ export function pattern(regex: RegExp, sentence: string): yup.StringSchema<strin
   return untouched(yup.string()).defined(sentence).matches(regex, sentence);
 }
 
-/** A finite number within bounds. */
-export function number(least: number, most: number): yup.NumberSchema<number> {
-  return untouched(yup.number()).defined().min(least).max(most);
+/** A finite number within bounds; a sentence of its own is said whatever is wrong with it. */
+export function number(least: number, most: number, sentence?: string): yup.NumberSchema<number> {
+  const schema = untouched(yup.number());
+  return sentence === undefined
+    ? schema.defined().min(least).max(most)
+    : schema.typeError(sentence).defined(sentence).min(least, sentence).max(most, sentence);
 }
 
 /** A whole number within bounds. */
-export function whole(least: number, most: number): yup.NumberSchema<number> {
-  return number(least, most).integer();
+export function whole(least: number, most: number, sentence?: string): yup.NumberSchema<number> {
+  return number(least, most, sentence).integer(sentence);
 }
 
 /** Yes or no. */

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { booleanValue, listValue, readKeyFile, unescapeValue } from './keyFile.js';
 
 export interface DesktopEntry {
@@ -32,7 +33,7 @@ export function execProblems(exec: string): string[] {
   let quoted = false;
   let files = 0;
   for (let i = 0; i < exec.length; i++) {
-    const c = exec[i]!;
+    const c = nth(exec, i);
     if (c === '\\' && quoted) i++;
     else if (c === '"') quoted = !quoted;
     else if (c === '%') {

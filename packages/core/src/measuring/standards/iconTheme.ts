@@ -161,10 +161,10 @@ export function themeChain(id: string, known: ReadonlyMap<string, IconThemeFiles
 }
 
 /** Where a needed name is found. */
-export type Found = 'own' | 'parent' | 'last resort' | 'missing';
+export type IconOrigin = 'own' | 'parent' | 'last resort' | 'missing';
 
 /** Credit of each, as the model has it for icon names. */
-export const FOUND_CREDIT: Readonly<Record<Found, number>> = {
+export const FOUND_CREDIT: Readonly<Record<IconOrigin, number>> = {
   own: 1,
   parent: 0.5,
   'last resort': 0.25,
@@ -174,7 +174,7 @@ export const FOUND_CREDIT: Readonly<Record<Found, number>> = {
 export interface IconCoverage {
   /** Weighted mean of the credits, 0–1; null where nothing is needed. */
   readonly closeness: number | null;
-  readonly by: ReadonlyMap<string, { readonly found: Found; readonly icon: FoundIcon | null }>;
+  readonly by: ReadonlyMap<string, { readonly found: IconOrigin; readonly icon: FoundIcon | null }>;
 }
 
 /**
@@ -190,7 +190,7 @@ export function iconCoverage(
   scale = 1,
 ): IconCoverage {
   const chain = themeChain(id, known);
-  const by = new Map<string, { found: Found; icon: FoundIcon | null }>();
+  const by = new Map<string, { found: IconOrigin; icon: FoundIcon | null }>();
   let sum = 0;
   let weights = 0;
   for (const [name, weight] of needed) {
@@ -199,7 +199,7 @@ export function iconCoverage(
       icon = lookUpIn(set, name, size, scale);
       if (icon) break;
     }
-    const found: Found = !icon
+    const found: IconOrigin = !icon
       ? 'missing'
       : icon.theme === id
         ? 'own'

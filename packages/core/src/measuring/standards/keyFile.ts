@@ -1,3 +1,5 @@
+import { nth } from '../../ground/checked.js';
+
 /** A key file taken apart: groups in their order, each with its keys; `Name[de]` is a key of its own. */
 export interface KeyFile {
   readonly groups: ReadonlyMap<string, ReadonlyMap<string, string>>;
@@ -31,7 +33,7 @@ export function readKeyFile(text: string): KeyFile {
       if (line === '' || line.startsWith('#')) return;
       const head = /^\[([^[\]]+)\]$/.exec(line);
       if (head) {
-        const name = head[1]!;
+        const name = nth(head, 1);
         const known = groups.get(name);
         if (known) tell(i + 1, `the group ${name} stands twice.`);
         group = known ?? new Map<string, string>();
@@ -40,9 +42,9 @@ export function readKeyFile(text: string): KeyFile {
       }
       const pair = /^([A-Za-z0-9-]+(?:\[[^\]]*\])?)\s*=\s*(.*)$/.exec(line);
       if (!pair) tell(i + 1, 'neither a group, a key nor a comment.');
-      else if (!group) tell(i + 1, `the key ${pair[1]!} stands before any group.`);
-      else if (group.has(pair[1]!)) tell(i + 1, `the key ${pair[1]!} stands twice in its group.`);
-      else group.set(pair[1]!, pair[2]!);
+      else if (!group) tell(i + 1, `the key ${nth(pair, 1)} stands before any group.`);
+      else if (group.has(nth(pair, 1))) tell(i + 1, `the key ${nth(pair, 1)} stands twice in its group.`);
+      else group.set(nth(pair, 1), nth(pair, 2));
     });
   return { groups, problems };
 }
@@ -65,7 +67,7 @@ export function listValue(value: string, separator: ';' | ',' = ';'): string[] {
     } else if (value[i] === separator) {
       parts.push(part);
       part = '';
-    } else part += value[i]!;
+    } else part += nth(value, i);
   }
   if (part !== '') parts.push(part);
   return parts.map((p) => p.trim()).filter((p) => p !== '');

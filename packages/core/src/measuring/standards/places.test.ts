@@ -47,8 +47,9 @@ describe('places that a plan may write to', () => {
         if (placeClass(path) !== 'own') return;
         // As a file system resolves it, it lies strictly below the folder.
         const resolved: string[] = [];
-        for (const s of path.split('/')) if (s === '..') resolved.pop();
-          else if (s !== '' && s !== '.') resolved.push(s); // prettier-ignore
+        for (const s of path.split('/'))
+          if (s === '..') resolved.pop();
+          else if (s !== '' && s !== '.') resolved.push(s);
         const plain = resolved.join('/');
         expect(plain.startsWith(`${folderMeant(path)}/`)).toBe(true);
         expect(hostPathProblem(path)).toBeNull();

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { parse, tokenize, tokenTypes, walk } from 'css-tree';
 import { parseHex, toHex } from '../colour/srgb.js';
 
@@ -71,7 +72,8 @@ const COMMENT = /\/\*[^]*?\*\//g;
 
 function colourOf(word: string): string | null {
   const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])[0-9a-f]?$/i.exec(word);
-  if (short) return `#${short[1]!}${short[1]!}${short[2]!}${short[2]!}${short[3]!}${short[3]!}`.toLowerCase();
+  if (short)
+    return `#${nth(short, 1)}${nth(short, 1)}${nth(short, 2)}${nth(short, 2)}${nth(short, 3)}${nth(short, 3)}`.toLowerCase();
   const long = /^#[0-9a-f]{6}(?:[0-9a-f]{2})?$/i.exec(word);
   if (long) return toHex(parseHex(word.slice(0, 7))!);
   const rgb = /^rgba?\(\s*(\d+(?:\.\d+)?)[\s,]+(\d+(?:\.\d+)?)[\s,]+(\d+(?:\.\d+)?)/i.exec(word);
@@ -118,8 +120,7 @@ export function readStyleSheet(text: string): StyleEvidence {
     else if (/^padding/.test(property)) pixels.forEach((n) => count(paddings, n));
     else if (property === 'font-size') pixels.forEach((n) => count(fontSizes, n));
     if (property === 'font-family' || property === 'font') {
-      const family = value
-        .split(',')[0]!
+      const family = nth(value.split(','), 0)
         .replace(/^.*\d(?:px|pt|em|rem|%)\s+/, '')
         .replace(/["']/g, '')
         .trim();

@@ -1,3 +1,5 @@
+import { nth } from '../../ground/checked.js';
+
 /** One picture of a pointer: nominal size, pixels, hot spot, and how long it is shown when the pointer moves. */
 export interface CursorImage {
   /** The size by which it is asked for, in pixels. */
@@ -115,9 +117,9 @@ function straight(bytes: Uint8Array, from: number, n: number): Uint8Array {
   const out = new Uint8Array(n * 4);
   for (let i = 0; i < n; i++) {
     const p = from + i * 4;
-    const a = bytes[p + 3]!;
+    const a = nth(bytes, p + 3);
     if (a === 0) continue;
-    for (let c = 0; c < 3; c++) out[i * 4 + c] = Math.min(255, Math.round((bytes[p + 2 - c]! * 255) / a));
+    for (let c = 0; c < 3; c++) out[i * 4 + c] = Math.min(255, Math.round((nth(bytes, p + 2 - c) * 255) / a));
     out[i * 4 + 3] = a;
   }
   return out;
@@ -142,12 +144,12 @@ export function writeXCursor(images: readonly CursorImage[]): Uint8Array {
     put(header + n * 12, IMAGE, image.nominal, at);
     put(at, 36, IMAGE, image.nominal, 1, image.width, image.height, image.hotX, image.hotY, image.delay);
     for (let i = 0; i < image.width * image.height; i++) {
-      const a = image.data[i * 4 + 3]!;
+      const a = nth(image.data, i * 4 + 3);
       for (let c = 0; c < 3; c++)
-        bytes[at + 36 + i * 4 + 2 - c] = Math.round((image.data[i * 4 + c]! * a) / 255);
+        bytes[at + 36 + i * 4 + 2 - c] = Math.round((nth(image.data, i * 4 + c) * a) / 255);
       bytes[at + 36 + i * 4 + 3] = a;
     }
-    at += sizes[n]!;
+    at += nth(sizes, n);
   });
   return bytes;
 }

@@ -1,3 +1,4 @@
+import { keyed } from '../../ground/checked.js';
 import { ENTITIES, type AnyRow, type CoatRows, type Entity, type JournalRow, type RowTypes } from './rows.js';
 import { type JournalWhat } from './rows/journal.js'; // prettier-ignore
 
@@ -39,12 +40,12 @@ export function sameJson(a: unknown, b: unknown): boolean {
 
 /** Puts a row in. */
 export function put<E extends Entity>(entity: E, row: RowTypes[E]): Change {
-  return { entity, id: row.id, before: null, after: row } as unknown as Change;
+  return { entity, id: row.id, before: null, after: row } as Change;
 }
 
 /** Takes a row out, remembering it whole. */
 export function takeOut<E extends Entity>(entity: E, row: RowTypes[E]): Change {
-  return { entity, id: row.id, before: row, after: null } as unknown as Change;
+  return { entity, id: row.id, before: row, after: null } as Change;
 }
 
 /** Changes the fields of a row that really differ; null when none does. */
@@ -53,11 +54,11 @@ export function alter<E extends Entity>(
   row: RowTypes[E],
   fields: Partial<RowTypes[E]>,
 ): Change | null {
-  const now = row as unknown as Fields;
+  const now = row as Fields;
   const keys = Object.keys(fields).filter((k) => !sameJson(now[k], (fields as Fields)[k]));
   if (keys.length === 0) return null;
   const pick = (from: Fields) => Object.fromEntries(keys.map((k) => [k, from[k]]));
-  return { entity, id: row.id, before: pick(now), after: pick(fields as Fields) } as unknown as Change;
+  return { entity, id: row.id, before: pick(now), after: pick(fields as Fields) } as Change;
 }
 
 const WHAT: Readonly<Record<Entity, string>> = {
@@ -84,7 +85,7 @@ const WHAT: Readonly<Record<Entity, string>> = {
 
 /** The name a person knows a row by. */
 export function nameOf(rows: CoatRows, entity: Entity, id: string): string {
-  const row = rows[entity][id] as unknown as Fields | undefined;
+  const row = rows[entity][id] as Fields | undefined;
   if (!row) return WHAT[entity];
   const element = (elementId: unknown) => rows.element[String(elementId)]?.name ?? 'an element';
   switch (entity) {
@@ -112,7 +113,7 @@ export function nameOf(rows: CoatRows, entity: Entity, id: string): string {
 
 function clashOf(rows: CoatRows, change: Change): Clash | null {
   const { entity, id } = change;
-  const row = rows[entity][id] as unknown as Fields | undefined;
+  const row = rows[entity][id] as Fields | undefined;
   const clash = (sentence: string, fields: string[] = []): Clash => ({ entity, id, fields, sentence });
   if (change.before === null) return row ? clash(`${nameOf(rows, entity, id)} is there already.`) : null;
   if (!row) return clash(`${WHAT[entity]} was taken out since.`);
@@ -135,7 +136,7 @@ export function applyChanges(rows: CoatRows, changes: readonly Change[]): Applie
     const current = (now ?? rows) as CoatRows;
     const clash = clashOf(current, change);
     if (clash) return { ok: false, clash };
-    now ??= { ...(rows as unknown as Record<Entity, Record<string, unknown>>) };
+    now ??= { ...(rows as Record<Entity, Record<string, unknown>>) };
     if (!copied.has(change.entity)) {
       now[change.entity] = { ...now[change.entity] };
       copied.add(change.entity);
@@ -182,10 +183,10 @@ const OPPOSITE: Readonly<Record<JournalWhat, JournalWhat>> = {
 /** The changes that lead from one state of a coat to another: they apply to the one and give the other. */
 export function diffRows(from: CoatRows, to: CoatRows): Change[] {
   return ENTITIES.flatMap((entity) => {
-    const [was, is] = [from[entity], to[entity]] as unknown as Readonly<Record<string, AnyRow>>[];
+    const [was, is] = [from[entity], to[entity]] as Readonly<Record<string, AnyRow>>[];
     const gone = Object.values(was!).filter((row) => !Object.hasOwn(is!, row.id));
     const others = Object.values(is!).flatMap((row): Change[] => {
-      const before = Object.hasOwn(was!, row.id) ? was![row.id]! : null;
+      const before = Object.hasOwn(was!, row.id) ? keyed(was!, row.id) : null;
       if (before === null) return [put(entity, row)];
       const change = alter(entity, before, row);
       return change ? [change] : [];

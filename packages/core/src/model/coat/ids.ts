@@ -29,7 +29,7 @@ export function underIds(
             }),
           ),
     ]),
-  ) as unknown as CoatRows;
+  ) as CoatRows;
 }
 
 /** A fresh id for every row of a coat, by its old one. Parts and profiles are other roots: their ids stay. */

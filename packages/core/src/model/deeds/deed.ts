@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { HostProfile } from '../host/profile.js';
 import type { FilePlace } from '../offers/ownSetting.js';
 import type { Deed } from './deedSchema.js';
@@ -123,8 +124,8 @@ export function readTemplate(
   if (template.length !== words.length) return null;
   const found: Record<string, string> = {};
   for (let i = 0; i < template.length; i++) {
-    const name = /^\{(\w+)\}$/.exec(template[i]!)?.[1];
-    if (name) found[name] = words[i]!;
+    const name = /^\{(\w+)\}$/.exec(nth(template, i))?.[1];
+    if (name) found[name] = nth(words, i);
     else if (template[i] !== words[i]) return null;
   }
   return found;

@@ -148,7 +148,7 @@ export const profileSchema = shape(
     version: text(40),
     summary: text(1000),
     /** Which surfaces it has, and how many of each. */
-    surfaces: record(whole(0, 99), { sentence: 'A surface has a whole number of places, 0 or more.' }),
+    surfaces: record(whole(0, 99, 'A surface has a whole number of places, 0 or more.')),
     /** What it can supply by itself, by plain settings. */
     offers: list(offerSchema),
     /** What is seen where nothing was chosen: kind → trait → value. Lengths in the host's units. */

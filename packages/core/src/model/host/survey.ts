@@ -1,3 +1,4 @@
+import { mapped, nth } from '../../ground/checked.js';
 import type { ValidationError } from 'yup';
 import {
   flag,
@@ -204,7 +205,7 @@ function readKeyDump(raw: string): SurveyAnswer {
 /** Dumps often write texts in quotes. */
 function unquote(value: string): string {
   const quoted = /^(['"])(.*)\1$/.exec(value);
-  return quoted ? quoted[2]! : value;
+  return quoted ? nth(quoted, 2) : value;
 }
 
 /** One thing that came, went or changed between two surveys. */
@@ -291,7 +292,7 @@ export function compareSurveys(before: Survey, after: Survey): SurveyChange[] {
   const silent = new Set([...untold(before), ...untold(after)]);
   for (const [section, was] of old) {
     if (silent.has(section)) continue;
-    const is = now.get(section)!;
+    const is = mapped(now, section);
     for (const [id, text] of was) {
       const other = is.get(id);
       if (other === undefined) changes.push({ section, id, how: 'went', before: text, after: '' });

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { roundTo } from '../traits/say.js';
 import type { BarReading } from '../../measuring/picture/readBar.js';
 import type { RegionReading } from '../../measuring/picture/readRegion.js';
@@ -61,7 +62,7 @@ function readOne(from: ReadFrom, { region: r, bar, text }: Readings): TraitValue
       const colours = r.colours.slice(0, PALETTE_ROLES.length);
       return colours.length === 0
         ? null
-        : (Object.fromEntries(colours.map((c, i) => [PALETTE_ROLES[i]!, c.hex])) satisfies Palette);
+        : (Object.fromEntries(colours.map((c, i) => [nth(PALETTE_ROLES, i), c.hex])) satisfies Palette);
     }
     case 'bar:cornerRadius':
       return bar ? half(bar.cornerRadius) : null;

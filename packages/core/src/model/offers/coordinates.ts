@@ -1,3 +1,5 @@
+import { nth } from '../../ground/checked.js';
+
 /** A place on earth in decimal degrees: latitude north, longitude east. */
 export interface Coordinates {
   readonly latitude: number;
@@ -33,7 +35,7 @@ function readAngle(text: string, most: number, letters: string): number | null {
     const [minutes, seconds] = [value(degrees![2]), value(degrees![3])];
     if (minutes >= MINUTES || seconds >= 60) return null;
     const whole = value(degrees![1]);
-    const sign = degrees![1]!.startsWith('-') ? -1 : 1;
+    const sign = nth(degrees!, 1).startsWith('-') ? -1 : 1;
     angle = sign * (Math.abs(whole) + minutes / MINUTES + seconds / SECONDS);
   }
   if (letter === 'S' || letter === 'W') {
@@ -56,8 +58,8 @@ export function readCoordinates(text: string): Coordinates | null {
         ? text.split(/,\s+/)
         : text.split(/[,\s]+/);
   if (halves.length !== 2) return null;
-  const latitude = readAngle(halves[0]!, 90, 'NS');
-  const longitude = readAngle(halves[1]!, 180, 'EWO');
+  const latitude = readAngle(nth(halves, 0), 90, 'NS');
+  const longitude = readAngle(nth(halves, 1), 180, 'EWO');
   return latitude === null || longitude === null ? null : { latitude, longitude };
 }
 

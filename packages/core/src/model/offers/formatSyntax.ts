@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { list, oneOf, openShape, pattern, shape, tagged, text, type Of } from '../../ground/shape/shape.js';
 import { parseFormat, type FormatToken } from '../traits/format.js';
 
@@ -168,7 +169,7 @@ export function fromSyntax(text: string, syntax: FormatSyntax): Translated {
     if (hit) {
       flush();
       // Two fields of one letter that follow each other would run together.
-      if (pattern.endsWith(hit.field[0]!) && /[A-Za-z]$/.test(pattern))
+      if (pattern.endsWith(nth(hit.field, 0)) && /[A-Za-z]$/.test(pattern))
         losses.add(`Two ${word(hit.field)} fields stand side by side and become one.`);
       pattern += hit.field;
       i += hit.code.length;

@@ -1,3 +1,4 @@
+import { ValidationError } from 'yup';
 import {
   BEYOND,
   byField,
@@ -8,6 +9,7 @@ import {
   number,
   oneOf,
   openShape,
+  read,
   record,
   shape,
   text,
@@ -76,8 +78,20 @@ export type Supply = Of<typeof supplySchema>;
 
 const NUMBERS = ['length', 'duration', 'count', 'share'];
 
-/** What is wrong with a supply for a kind's trait, or null. @param supply of the right shape */
-export function supplyProblem(kindId: string, traitId: string, supply: Supply): string | null {
+/** What is wrong with a supply for a kind's trait, whatever its shape, in a sentence; or null. */
+export function supplyProblem(kindId: string, traitId: string, raw: unknown): string | null {
+  const spec = findTrait(kindId, traitId);
+  if (!spec) return `${kindId} has no trait ${traitId}.`;
+  try {
+    return misfit(kindId, traitId, read(supplySchema, raw));
+  } catch (error) {
+    if (error instanceof ValidationError) return `${spec.label}: ${error.errors.join(' ')}`;
+    throw error;
+  }
+}
+
+/** What is wrong with a supply of the right shape for a kind's trait, or null. */
+function misfit(kindId: string, traitId: string, supply: Supply): string | null {
   const spec = findTrait(kindId, traitId);
   if (!spec) return `${kindId} has no trait ${traitId}.`;
   const first = (values: readonly (TraitValue | undefined)[]): string | null => {
@@ -124,7 +138,7 @@ export const offerSchema = named(
     'supplies',
     ({ name, kind, supplies }) => {
       for (const [trait, supply] of Object.entries(supplies)) {
-        const problem = supplyProblem(kind, trait, supply);
+        const problem = misfit(kind, trait, supply);
         if (problem) return `${name}: ${problem}`;
       }
       return null;

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import semver from 'semver';
 import type { ListedDetails } from './listing.js';
 import type { FitRule, Part } from './part.js';
@@ -7,14 +8,14 @@ export function fitOfListing(madeFor: string): FitRule | null {
   const said = /^(.*\S)\s+v?(\d+(?:\.\d+){0,2})$/.exec(madeFor.trim());
   const version = said && semver.coerce(said[2]);
   if (!said || !version) return null;
-  const parts = said[2]!.split('.').length;
+  const parts = nth(said, 2).split('.').length;
   const versions =
     parts === 1
       ? `${version.major}.x`
       : parts === 2
         ? `${version.major}.${version.minor}.x`
         : version.version;
-  return { host: said[1]!.toLowerCase().replace(/\s+/g, '-'), versions, how: 'declared' };
+  return { host: nth(said, 1).toLowerCase().replace(/\s+/g, '-'), versions, how: 'declared' };
 }
 
 /**

@@ -1,3 +1,4 @@
+import { keyed, nth } from '../../ground/checked.js';
 import { type Zone, ZONES } from '../../measuring/picture/zone.js';
 import { itemKey } from './items.js';
 import { colourDifference } from '../../measuring/colour/ciede2000.js';
@@ -81,7 +82,7 @@ function paletteCloseness(actual: Palette, target: Palette): number {
   if (roles.length === 0) return 1;
   const sum = roles.reduce((total, role) => {
     const a = actual[role] === undefined ? null : parseHex(actual[role]);
-    return total + (a ? deltaCloseness(colourDifference(a, parseHex(target[role]!)!)) : 0);
+    return total + (a ? deltaCloseness(colourDifference(a, parseHex(keyed(target, role))!)) : 0);
   }, 0);
   return sum / roles.length;
 }
@@ -102,10 +103,10 @@ function commonLength(a: readonly string[], b: readonly string[]): number {
   for (const x of a) {
     const next = [0];
     for (let j = 1; j <= b.length; j++)
-      next.push(x === b[j - 1] ? row[j - 1]! + 1 : Math.max(row[j]!, next[j - 1]!));
+      next.push(x === b[j - 1] ? nth(row, j - 1) + 1 : Math.max(nth(row, j), nth(next, j - 1)));
     row = next;
   }
-  return row[b.length]!;
+  return nth(row, b.length);
 }
 
 /** Longest common subsequence over the longer list, zone by zone, then over all items together. Both empty: 1. */

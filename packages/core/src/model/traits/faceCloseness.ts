@@ -1,3 +1,4 @@
+import { keyed } from '../../ground/checked.js';
 import type { FaceMetrics } from '../../measuring/type/face.js';
 import type { FaceValue, IconNames } from './value.js';
 
@@ -54,7 +55,7 @@ export function iconsCloseness(actual: IconNames, target: IconNames): number {
   let sum = 0;
   let weights = 0;
   for (const [name, weight] of Object.entries(target.names)) {
-    sum += weight * Math.min(1, Object.hasOwn(actual.names, name) ? actual.names[name]! : 0);
+    sum += weight * Math.min(1, Object.hasOwn(actual.names, name) ? keyed(actual.names, name) : 0);
     weights += weight;
   }
   return weights === 0 ? 1 : sum / weights;

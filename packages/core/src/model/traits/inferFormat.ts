@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { monthDays, weekdayOf } from '../../ground/calendar.js';
 import { CLOCK_LOCALES, localeNames } from './localeNames.js';
 
@@ -129,7 +130,7 @@ function wordReadings(text: string, locale: string): Reading[] {
     names.months,
     'MMMM',
     'month',
-    names.months.some((m, i) => plain(m) === plain(names.monthsShort[i]!) && plain(m) === plain(text))
+    names.months.some((m, i) => plain(m) === plain(nth(names.monthsShort, i)) && plain(m) === plain(text))
       ? 0.5
       : 0,
     1,
@@ -209,7 +210,7 @@ function wholeCost(list: readonly Reading[], separators: readonly string[], loca
   if (day && month && year) {
     const at = [index('day'), index('month'), index('year')] as const;
     const order = ['d', 'M', 'y']
-      .map((f, i) => [f, at[i]!] as const)
+      .map((f, i) => [f, nth(at, i)] as const)
       .sort((a, b) => a[1] - b[1])
       .map(([f]) => f)
       .join('');
@@ -252,7 +253,7 @@ function guessesFor(sample: string, locale: string): FormatGuess[] {
           : [{ field: quoted(p.text), kind: 'literal', value: 0, cost: 0 }],
   );
   // What stands behind each piece, for comparing separators.
-  const behind = pieces.map((_, i) => (pieces[i + 1]?.what === 'other' ? pieces[i + 1]!.text : ''));
+  const behind = pieces.map((_, i) => (pieces[i + 1]?.what === 'other' ? nth(pieces, i + 1).text : ''));
   const walk = (i: number, chosen: { reading: Reading; piece: Piece }[], cost: number): void => {
     if (cost > DEAREST || found.length > MOST_FOUND) return;
     if (i === pieces.length) {
@@ -262,11 +263,11 @@ function guessesFor(sample: string, locale: string): FormatGuess[] {
       found.push({ pattern: joinFields(list.map((r) => r.field)), locale, cost: cost + whole });
       return;
     }
-    const before = i > 0 && pieces[i - 1]!.what !== 'digits' ? pieces[i - 1]!.text : '';
-    for (const reading of readings[i]!) {
+    const before = i > 0 && nth(pieces, i - 1).what !== 'digits' ? nth(pieces, i - 1).text : '';
+    for (const reading of nth(readings, i)) {
       const extra = followCost(chosen, reading, before);
       if (extra === Infinity) continue;
-      chosen.push({ reading, piece: pieces[i]! });
+      chosen.push({ reading, piece: nth(pieces, i) });
       walk(i + 1, chosen, cost + reading.cost + extra);
       chosen.pop();
     }

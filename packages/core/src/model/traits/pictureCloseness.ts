@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { PictureSample } from '../../measuring/picture/samplePicture.js';
 import { colourDifference } from '../../measuring/colour/ciede2000.js';
 import { parseHex } from '../../measuring/colour/srgb.js';
@@ -18,7 +19,7 @@ export function coloursCloseness(a: PictureSample['colours'], b: PictureSample['
   return bestTransport(
     a.map((c) => c.share),
     b.map((c) => c.share),
-    (i, j) => deltaCloseness(colourDifference(p[i]!, q[j]!)),
+    (i, j) => deltaCloseness(colourDifference(nth(p, i), nth(q, j))),
   );
 }
 

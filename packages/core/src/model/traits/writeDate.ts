@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { weekOf, weekdayOf, type Civil } from '../../ground/calendar.js';
 import { parseFormat, type FormatToken } from './format.js';
 import { localeNames } from './localeNames.js';
@@ -26,8 +27,8 @@ function writeField(
     case 'M':
     case 'L':
       if (width <= 2) return pad(c.month, width);
-      if (width === 3) return names.monthsShort[c.month - 1]!;
-      return (field === 'M' ? names.months : names.monthsAlone)[c.month - 1]!;
+      if (width === 3) return nth(names.monthsShort, c.month - 1);
+      return nth(field === 'M' ? names.months : names.monthsAlone, c.month - 1);
     case 'd':
       return pad(c.day, width);
     case 'D':
@@ -36,7 +37,7 @@ function writeField(
       return pad(weekOf(c).week, width);
     case 'E': {
       const day = weekdayOf(c.year, c.month, c.day);
-      return (width <= 3 ? names.daysShort : names.days)[day]!;
+      return nth(width <= 3 ? names.daysShort : names.days, day);
     }
     case 'a':
       return names.halves[c.hour < 12 ? 0 : 1];

@@ -24,7 +24,14 @@ import { coatBundle, loneBundle, rowDocuments } from './writeBundle.js';
 import { cases } from '../../testing/properties.js';
 
 const ALL = { own: true, host: true };
-const manifest = (what: Manifest['what'] = 'coat', version = BUNDLE_VERSION): Manifest => ({ format: BUNDLE_FORMAT, version, what, title: 'T', made: '2026-11-25', files: [] }); // prettier-ignore
+const manifest = (what: Manifest['what'] = 'coat', version = BUNDLE_VERSION): Manifest => ({
+  format: BUNDLE_FORMAT,
+  version,
+  what,
+  title: 'T',
+  made: '2026-11-25',
+  files: [],
+});
 const throughJson = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 function bundleOf(ctx: MatchContext, choice = ALL): Documents {
@@ -33,18 +40,65 @@ function bundleOf(ctx: MatchContext, choice = ALL): Documents {
 }
 /** A small coat with its host, a part, a picture of one's own and a sighting. */
 function whole(more: Partial<CoatRows> = {}): MatchContext {
-  const tide = testPart('Tide', {}, { thickness: { range: { least: 20, most: 70, step: 1 }, setting: { key: 'tide.thickness', place: 'Tide' } } }); // prettier-ignore
+  const tide = testPart(
+    'Tide',
+    {},
+    {
+      thickness: {
+        range: { least: 20, most: 70, step: 1 },
+        setting: { key: 'tide.thickness', place: 'Tide' },
+      },
+    },
+  );
   const host = testHost();
   const base = testCoat();
   const coat = { ...coatOf(base), profileId: host.id, profileRevision: 1 };
-  const shot = { id: uuid('shot'), variantId: uuid('light'), name: 'Mine', subject: 'Whole desktop' as const, how: 'brought in' as const, at: '2026-11-20T20:00:00.000Z', blob: 'c'.repeat(64), original: 'd'.repeat(64), width: 1920, height: 1080 }; // prettier-ignore
+  const shot = {
+    id: uuid('shot'),
+    variantId: uuid('light'),
+    name: 'Mine',
+    subject: 'Whole desktop' as const,
+    how: 'brought in' as const,
+    at: '2026-11-20T20:00:00.000Z',
+    blob: 'c'.repeat(64),
+    original: 'd'.repeat(64),
+    width: 1920,
+    height: 1080,
+  };
   const rows: CoatRows = {
     ...base,
     coat: { [coat.id]: coat },
     match: { [uuid('m')]: testMatch(uuid('m'), uuid('rail')) },
-    layer: { [uuid('l')]: { id: uuid('l'), matchId: uuid('m'), position: 0, partId: tide.id, partRevision: 1, offer: 'bar', traits: null, settings: { all: { thickness: 60 } } } }, // prettier-ignore
+    layer: {
+      [uuid('l')]: {
+        id: uuid('l'),
+        matchId: uuid('m'),
+        position: 0,
+        partId: tide.id,
+        partRevision: 1,
+        offer: 'bar',
+        traits: null,
+        settings: { all: { thickness: 60 } },
+      },
+    },
     capture: { [shot.id]: shot },
-    sighting: { [uuid('s')]: { id: uuid('s'), captureId: shot.id, elementId: uuid('rail'), x: 0, y: 0, width: 60, height: 1080, how: 'found', dx: 0, dy: 0, likeness: { mean: 1, p95: 2, ssim: null, palette: 1 }, values: { thickness: 60 }, against: '' } }, // prettier-ignore
+    sighting: {
+      [uuid('s')]: {
+        id: uuid('s'),
+        captureId: shot.id,
+        elementId: uuid('rail'),
+        x: 0,
+        y: 0,
+        width: 60,
+        height: 1080,
+        how: 'found',
+        dx: 0,
+        dy: 0,
+        likeness: { mean: 1, p95: 2, ssim: null, palette: 1 },
+        values: { thickness: 60 },
+        against: '',
+      },
+    },
     ...more,
   };
   return { rows, host, parts: new Map([[partKey(tide.id, 1), tide]]) };
@@ -76,11 +130,23 @@ describe('a bundle', () => {
       { numRuns: cases(60) },
     );
     const ctx = whole();
-    expect(readBundle(manifest(), bundleOf(ctx))).toMatchObject({ what: 'coat', parts: [{ name: 'Tide' }], profile: { name: 'Fernbank' }, rows: travelling(ctx.rows) }); // prettier-ignore
+    expect(readBundle(manifest(), bundleOf(ctx))).toMatchObject({
+      what: 'coat',
+      parts: [{ name: 'Tide' }],
+      profile: { name: 'Fernbank' },
+      rows: travelling(ctx.rows),
+    });
   });
   it('takes along what is chosen, and never the journal', () => {
     const plain = bundleOf(whole(), { own: false, host: false });
-    expect(Object.keys(plain).sort()).toEqual(['ledger.json', 'matches.json', 'parts.json', 'plan.json', 'profile.json', 'reference.json']); // prettier-ignore
+    expect(Object.keys(plain).sort()).toEqual([
+      'ledger.json',
+      'matches.json',
+      'parts.json',
+      'plan.json',
+      'profile.json',
+      'reference.json',
+    ]);
     expect(JSON.stringify(plain)).not.toContain('Mine');
     expect([...blobsIn(bundleOf(whole()))].sort()).toEqual(['a'.repeat(64), 'c'.repeat(64)]);
     expect([...blobsIn(plain)]).toEqual(['a'.repeat(64)]);
@@ -101,13 +167,20 @@ describe('a bundle', () => {
       string,
       Record<string, unknown[]>
     >;
-    const old = { ...documents['reference.json'], ...documents['matches.json'] } as Record<string, Record<string, unknown>[]>; // prettier-ignore
+    const old = { ...documents['reference.json'], ...documents['matches.json'] } as Record<
+      string,
+      Record<string, unknown>[]
+    >;
     for (const row of old['element']!)
       for (const field of ['carry', 'displayId', 'addition', 'links']) delete row[field];
     for (const row of old['match']!) for (const field of ['links', 'lookAgain', 'by']) delete row[field];
     for (const row of old['coat']!)
       for (const field of ['limits', 'uses', 'moves', 'dismissed']) delete row[field];
-    const first = { 'coat.json': old, 'parts.json': documents['parts.json'], 'profile.json': documents['profile.json'] }; // prettier-ignore
+    const first = {
+      'coat.json': old,
+      'parts.json': documents['parts.json'],
+      'profile.json': documents['profile.json'],
+    };
     const { rows } = readBundle(manifest('coat', 1), first);
     expect(rows).toEqual(travelling({ ...whole().rows, capture: {}, sighting: {} }));
   });
@@ -149,8 +222,13 @@ describe('a bundle', () => {
   });
   it('of parts or of a host travels alone', () => {
     const part = testPart('Tide');
-    expect(readBundle(manifest('parts'), throughJson(loneBundle([part], null)))).toMatchObject({ rows: null, parts: [{ id: part.id }] }); // prettier-ignore
-    expect(readBundle(manifest('profile'), throughJson(loneBundle([], testHost())))).toMatchObject({ profile: { name: 'Fernbank' } }); // prettier-ignore
+    expect(readBundle(manifest('parts'), throughJson(loneBundle([part], null)))).toMatchObject({
+      rows: null,
+      parts: [{ id: part.id }],
+    });
+    expect(readBundle(manifest('profile'), throughJson(loneBundle([], testHost())))).toMatchObject({
+      profile: { name: 'Fernbank' },
+    });
     expect(() => readBundle(manifest('parts'), {})).toThrow(/no parts/);
     expect(() => readBundle(manifest('profile'), {})).toThrow(/no host profile/);
   });
@@ -164,9 +242,17 @@ describe('what is wrong in a bundle', () => {
     return () => readBundle(manifest(), documents);
   };
   it.each<[string, (d: Docs) => void, RegExp]>([
-    ['a coat too many', (d) => d['reference.json']!['coat']!.push({ ...d['reference.json']!['coat']![0]!, id: uuid('second') }), /exactly one coat/], // prettier-ignore
+    [
+      'a coat too many',
+      (d) => d['reference.json']!['coat']!.push({ ...d['reference.json']!['coat']![0]!, id: uuid('second') }),
+      /exactly one coat/,
+    ],
     ['no coat', (d) => (d['reference.json']!['coat'] = []), /exactly one coat/],
-    ['an element without a kind', (d) => (d['reference.json']!['element']![0]!['kind'] = 'wings'), /no kind of element wings/], // prettier-ignore
+    [
+      'an element without a kind',
+      (d) => (d['reference.json']!['element']![0]!['kind'] = 'wings'),
+      /no kind of element wings/,
+    ],
     [
       'a value of another type',
       (d) => (d['reference.json']!['trait']![0]!['target'] = { a: 1 }),
@@ -177,24 +263,52 @@ describe('what is wrong in a bundle', () => {
       (d) => (d['matches.json']!['match']![0]!['elementId'] = uuid('nobody')),
       /names a element/,
     ],
-    ['a row twice', (d) => d['reference.json']!['element']!.push(d['reference.json']!['element']![0]!), /two rows have the id/], // prettier-ignore
-    ['a match twice', (d) => d['matches.json']!['match']!.push({ ...d['matches.json']!['match']![0]!, id: uuid('other') }), /match twice/], // prettier-ignore
-    ['a region off its picture', (d) => (d['reference.json']!['region']![0]!['x'] = 1919), /does not lie on its picture/], // prettier-ignore
-    ['a sighting off its picture', (d) => (d['own.json']!['sighting']![0]!['x'] = 1919), /does not lie on its picture/], // prettier-ignore
+    [
+      'a row twice',
+      (d) => d['reference.json']!['element']!.push(d['reference.json']!['element']![0]!),
+      /two rows have the id/,
+    ],
+    [
+      'a match twice',
+      (d) => d['matches.json']!['match']!.push({ ...d['matches.json']!['match']![0]!, id: uuid('other') }),
+      /match twice/,
+    ],
+    [
+      'a region off its picture',
+      (d) => (d['reference.json']!['region']![0]!['x'] = 1919),
+      /does not lie on its picture/,
+    ],
+    [
+      'a sighting off its picture',
+      (d) => (d['own.json']!['sighting']![0]!['x'] = 1919),
+      /does not lie on its picture/,
+    ],
     [
       'a part that is missing',
       (d) => ((d as Record<string, unknown>)['parts.json'] = []),
       /a part that is not in it/,
     ],
-    ['a host that is missing', (d) => ((d as Record<string, unknown>)['profile.json'] = null), /host profile of the coat/], // prettier-ignore
+    [
+      'a host that is missing',
+      (d) => ((d as Record<string, unknown>)['profile.json'] = null),
+      /host profile of the coat/,
+    ],
     ['a name of no letters', (d) => (d['reference.json']!['element']![0]!['name'] = ''), /name/],
-    ['rows that are no list', (d) => ((d['reference.json'] as Record<string, unknown>)['element'] = 7), /no list of element/], // prettier-ignore
+    [
+      'rows that are no list',
+      (d) => ((d['reference.json'] as Record<string, unknown>)['element'] = 7),
+      /no list of element/,
+    ],
     [
       'a document that is none',
       (d) => ((d as Record<string, unknown>)['matches.json'] = 'x'),
       /holds no rows/,
     ],
-    ['a setting by hand of a trait that is not there', (d) => (d['matches.json']!['layer']![0]!['settings'] = { all: { wings: 2 } }), /no trait wings/], // prettier-ignore
+    [
+      'a setting by hand of a trait that is not there',
+      (d) => (d['matches.json']!['layer']![0]!['settings'] = { all: { wings: 2 } }),
+      /no trait wings/,
+    ],
   ])('is told in a sentence: %s', (_what, how, why) => {
     expect(spoil(how)).toThrow(BundleProblem);
     expect(spoil(how)).toThrow(why);

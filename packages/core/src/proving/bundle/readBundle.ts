@@ -1,3 +1,4 @@
+import { keyed } from '../../ground/checked.js';
 import { ValidationError } from 'yup';
 import { isRecord } from '../../ground/shape/shape.js';
 import { readRow, type Travelling } from '../../model/coat/rowSchemas.js';
@@ -150,9 +151,9 @@ function rowsOf(documents: Documents, parts: readonly Part[], profile: HostProfi
     Object.keys(byRow).length + Object.keys(byDocument).length === 0
       ? {}
       : { documents: byDocument, rows: byRow };
-  const own = coat as unknown as CoatRow;
+  const own = coat as CoatRow;
   rows.coat = { [own.id]: { ...own, extras, origin: null } };
-  const whole = rows as unknown as CoatRows;
+  const whole = rows as CoatRows;
   checkTies(whole);
   checkPins(whole, parts, profile);
   return whole;
@@ -182,7 +183,7 @@ function checkTies(rows: CoatRows): void {
     if (!book.find(element.kind))
       throw new BundleProblem(`${element.name}: there is no kind of element ${element.kind}.`);
   for (const trait of Object.values(rows.trait)) {
-    const element = rows.element[trait.elementId]!;
+    const element = keyed(rows.element, trait.elementId);
     const problem = targetProblem(book, element.kind, trait.trait, trait.target);
     if (problem) throw new BundleProblem(`${element.name}: ${problem}`);
     const { source } = trait;
@@ -190,19 +191,19 @@ function checkTies(rows: CoatRows): void {
       throw new BundleProblem(`${element.name}: it was measured on a picture that is not in the bundle.`);
   }
   for (const region of Object.values(rows.region)) {
-    const picture = rows.picture[region.pictureId]!;
+    const picture = keyed(rows.picture, region.pictureId);
     if (!isInside(region, picture.width, picture.height))
       throw new BundleProblem(
-        `A region of ${rows.element[region.elementId]!.name} does not lie on its picture.`,
+        `A region of ${keyed(rows.element, region.elementId).name} does not lie on its picture.`,
       );
   }
   for (const sighting of Object.values(rows.sighting)) {
-    const { width, height } = rows.capture[sighting.captureId]!;
+    const { width, height } = keyed(rows.capture, sighting.captureId);
     if (!isInside(sighting, width, height))
-      throw new BundleProblem(`${rows.element[sighting.elementId]!.name} does not lie on its picture.`);
+      throw new BundleProblem(`${keyed(rows.element, sighting.elementId).name} does not lie on its picture.`);
   }
   for (const layer of Object.values(rows.layer)) {
-    const element = rows.element[rows.match[layer.matchId]!.elementId]!;
+    const element = keyed(rows.element, keyed(rows.match, layer.matchId).elementId);
     for (const scope of Object.values(layer.settings))
       for (const [trait, value] of Object.entries(scope)) {
         const problem = targetProblem(book, element.kind, trait, value);

@@ -1,3 +1,4 @@
+import { keyed } from '../../ground/checked.js';
 import { NO_LIMITS } from '../../model/coat/limits.js';
 import { BundleProblem, BUNDLE_VERSION, ROW_FILES, type Documents } from './format.js';
 import { isRecord } from '../../ground/shape/shape.js';
@@ -81,6 +82,6 @@ export function upgraded(version: number, documents: Documents): Documents {
       `The bundle is of version ${version} of the format; versions up to ${BUNDLE_VERSION} are known here. A newer Spare Coat reads it.`,
     );
   let now = documents;
-  for (let v = version; v < BUNDLE_VERSION; v++) now = UPGRADES[v]!(now);
+  for (let v = version; v < BUNDLE_VERSION; v++) now = keyed(UPGRADES, v)(now);
   return now;
 }

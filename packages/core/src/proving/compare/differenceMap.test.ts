@@ -72,7 +72,13 @@ describe('differences of whole pictures', () => {
   });
   it('are worked out for the part that was asked for, and nothing else is touched', () => {
     const out = new Float32Array(6).fill(-1);
-    differenceOfPixels(new Uint32Array(6).fill(word(0, 0, 0)), new Uint32Array(6).fill(word(255, 255, 255)), 2, 4, out); // prettier-ignore
+    differenceOfPixels(
+      new Uint32Array(6).fill(word(0, 0, 0)),
+      new Uint32Array(6).fill(word(255, 255, 255)),
+      2,
+      4,
+      out,
+    );
     expect([...out].map((v) => Math.round(v))).toEqual([-1, -1, 100, 100, -1, -1]);
   });
 });

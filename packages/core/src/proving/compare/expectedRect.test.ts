@@ -22,7 +22,12 @@ describe('where the reference would have an element', () => {
   });
   it('is carried by the factor where the shape of the screen is the same', () => {
     const rail = { x: 2464, y: 0, width: 96, height: 1440 };
-    expect(expectedRect(rail, FULL, { width: 1280, height: 720 }, 0.5)).toEqual({ x: 1232, y: 0, width: 48, height: 720 }); // prettier-ignore
+    expect(expectedRect(rail, FULL, { width: 1280, height: 720 }, 0.5)).toEqual({
+      x: 1232,
+      y: 0,
+      width: 48,
+      height: 720,
+    });
   });
   it('stays at its edge of a screen of another shape, as long as that edge', () => {
     const own = { width: 1920, height: 1200 };
@@ -44,7 +49,12 @@ describe('where the reference would have an element', () => {
   it('lies inside the picture, or is nowhere', () => {
     fc.assert(
       fc.property(
-        fc.record({ x: fc.integer({ min: 0, max: 2500 }), y: fc.integer({ min: 0, max: 1400 }), width: fc.integer({ min: 1, max: 60 }), height: fc.integer({ min: 1, max: 40 }) }), // prettier-ignore
+        fc.record({
+          x: fc.integer({ min: 0, max: 2500 }),
+          y: fc.integer({ min: 0, max: 1400 }),
+          width: fc.integer({ min: 1, max: 60 }),
+          height: fc.integer({ min: 1, max: 40 }),
+        }),
         fc.integer({ min: 1, max: 5000 }),
         fc.integer({ min: 1, max: 5000 }),
         fc.double({ min: 0.1, max: 4, noNaN: true }),

@@ -1,3 +1,4 @@
+import { keyed } from '../../ground/checked.js';
 import {
   coatOf,
   type CaptureRow,
@@ -43,7 +44,7 @@ export function askFor(
   region: RegionRow,
   byHand: Rect | null,
 ): SightAsk {
-  const element = rows.element[region.elementId]!;
+  const element = keyed(rows.element, region.elementId);
   return {
     kind: kindBook(rows).find(element.kind),
     region: rectOf(region),

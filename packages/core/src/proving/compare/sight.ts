@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import type { Likeness } from '../../model/coat/fields.js';
 import { cutOut } from '../../measuring/picture/cutOut.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
@@ -63,15 +64,15 @@ const SIDES = 1;
 /** What covers this share of the screen has not moved out of reach: whatever is there stands in its place. */
 const LARGE = 0.1;
 
-type Found = RegionReading['found'];
+type FoundSides = RegionReading['found'];
 
 /** How two pictures of one size rise and fall together in brightness, −1 to 1; 0 where one of them is plain. */
 function formAlike(a: Pixels, b: Pixels): number {
   const n = a.width * a.height;
   let [p, q, pp, qq, pq] = [0, 0, 0, 0, 0];
   for (let i = 0; i < n * 4; i += 4) {
-    const x = luma(a.data[i]!, a.data[i + 1]!, a.data[i + 2]!);
-    const y = luma(b.data[i]!, b.data[i + 1]!, b.data[i + 2]!);
+    const x = luma(nth(a.data, i), nth(a.data, i + 1), nth(a.data, i + 2));
+    const y = luma(nth(b.data, i), nth(b.data, i + 1), nth(b.data, i + 2));
     p += x;
     q += y;
     pp += x * x;
@@ -83,7 +84,7 @@ function formAlike(a: Pixels, b: Pixels): number {
 }
 
 /** Whether what is at a place is the element that was looked for. */
-function isElement(form: number, colours: number, found: Found, free: Free): boolean {
+function isElement(form: number, colours: number, found: FoundSides, free: Free): boolean {
   const sides = [free.x && found.left, free.x && found.right, free.y && found.top, free.y && found.bottom];
   const isAtEdge = !free.x || !free.y;
   return (

@@ -7,7 +7,11 @@ import { testCoat, testElement, testMatch, testTrait, uuid } from '../../testing
 import { testHost, testPart } from '../../testing/parts.js';
 import { coatFacts, factsElements } from './facts.js';
 
-const TIDE = testPart('Tide', {}, { thickness: { range: { least: 20, most: 90, step: 1 }, setting: { key: 't', place: 'Tide' } } }); // prettier-ignore
+const TIDE = testPart(
+  'Tide',
+  {},
+  { thickness: { range: { least: 20, most: 90, step: 1 }, setting: { key: 't', place: 'Tide' } } },
+);
 
 function coat(more: Partial<CoatRows> = {}) {
   const base = testCoat();
@@ -24,7 +28,18 @@ function coat(more: Partial<CoatRows> = {}) {
       m: testMatch('m', uuid('rail')),
       g: testMatch('g', uuid('clock'), { said: 'gap', reason: 'None.' }),
     },
-    layer: { l: { id: 'l', matchId: 'm', position: 0, partId: TIDE.id, partRevision: 1, offer: 'bar', traits: null, settings: {} } }, // prettier-ignore
+    layer: {
+      l: {
+        id: 'l',
+        matchId: 'm',
+        position: 0,
+        partId: TIDE.id,
+        partRevision: 1,
+        offer: 'bar',
+        traits: null,
+        settings: {},
+      },
+    },
     ...more,
   };
   const ctx: MatchContext = { rows, host: testHost(), parts: new Map([[partKey(TIDE.id, 1), TIDE]]) };

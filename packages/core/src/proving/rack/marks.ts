@@ -1,3 +1,4 @@
+import { keyed } from '../../ground/checked.js';
 import { idSchema } from '../../ground/ids.js';
 import { BEYOND, held, list, oneOf, read, shape, whole, type Of } from '../../ground/shape/shape.js';
 import { nameSchema, noteSchema } from '../../ground/text.js';
@@ -66,7 +67,7 @@ export function tallyOf(marks: readonly Mark[]): Tally {
     of.tried += worked.length + failed.length;
     hosts.set(key, of);
     for (const id of [...worked, ...failed]) (elements[id] ??= { worked: 0, tried: 0 }).tried++;
-    for (const id of worked) elements[id]!.worked++;
+    for (const id of worked) keyed(elements, id).worked++;
   }
   const votes = marks.filter((m) => m.vote !== null);
   return {

@@ -12,13 +12,73 @@ import {
   type RackQuery,
 } from './search.js';
 
-const PLUM = [{ hex: '#4a2545', share: 0.6 }, { hex: '#f0e6dc', share: 0.4 }]; // prettier-ignore
-const MOSS = [{ hex: '#5f7a3a', share: 0.9 }, { hex: '#222222', share: 0.1 }]; // prettier-ignore
+const PLUM = [
+  { hex: '#4a2545', share: 0.6 },
+  { hex: '#f0e6dc', share: 0.4 },
+];
+const MOSS = [
+  { hex: '#5f7a3a', share: 0.9 },
+  { hex: '#222222', share: 0.1 },
+];
 const THINGS = [
-  testThing('Salt', { references: ['Saltmarsh 3, light'], host: 'Fernbank 3.4', colours: PLUM, layout: [{ what: 'bar', edge: 'right' }, { what: 'bar', edge: 'bottom' }], closeness: 0.8, answered: 4, elements: 4 }, { for: 1, votes: 1 }, '2026-11-01'), // prettier-ignore
-  testThing('Heath', { references: ['Sêvern 2'], host: 'Oxbow 12', colours: MOSS, layout: [{ what: 'dock', edge: 'left' }], closeness: 0.6, answered: 3, elements: 4 }, { for: 9, votes: 10 }, '2026-11-02'), // prettier-ignore
-  testThing('Quay', { references: [], host: null, colours: [], layout: [], closeness: null, answered: 0, elements: 0 }, { for: 0, votes: 0 }, '2026-11-03'), // prettier-ignore
-  testThing('Reed', { references: ['Saltmarsh 3'], host: 'Oxbow 12', colours: PLUM, layout: [{ what: 'bar', edge: 'right' }], closeness: 0.9, answered: 2, elements: 2 }, { for: 0, votes: 0, hosts: [{ host: 'Lanternfish 2', worked: 1, tried: 2, readers: 1 }, { host: 'Ochre Row 7', worked: 0, tried: 1, readers: 1 }] }, '2026-11-04'), // prettier-ignore
+  testThing(
+    'Salt',
+    {
+      references: ['Saltmarsh 3, light'],
+      host: 'Fernbank 3.4',
+      colours: PLUM,
+      layout: [
+        { what: 'bar', edge: 'right' },
+        { what: 'bar', edge: 'bottom' },
+      ],
+      closeness: 0.8,
+      answered: 4,
+      elements: 4,
+    },
+    { for: 1, votes: 1 },
+    '2026-11-01',
+  ),
+  testThing(
+    'Heath',
+    {
+      references: ['Sêvern 2'],
+      host: 'Oxbow 12',
+      colours: MOSS,
+      layout: [{ what: 'dock', edge: 'left' }],
+      closeness: 0.6,
+      answered: 3,
+      elements: 4,
+    },
+    { for: 9, votes: 10 },
+    '2026-11-02',
+  ),
+  testThing(
+    'Quay',
+    { references: [], host: null, colours: [], layout: [], closeness: null, answered: 0, elements: 0 },
+    { for: 0, votes: 0 },
+    '2026-11-03',
+  ),
+  testThing(
+    'Reed',
+    {
+      references: ['Saltmarsh 3'],
+      host: 'Oxbow 12',
+      colours: PLUM,
+      layout: [{ what: 'bar', edge: 'right' }],
+      closeness: 0.9,
+      answered: 2,
+      elements: 2,
+    },
+    {
+      for: 0,
+      votes: 0,
+      hosts: [
+        { host: 'Lanternfish 2', worked: 1, tried: 2, readers: 1 },
+        { host: 'Ochre Row 7', worked: 0, tried: 1, readers: 1 },
+      ],
+    },
+    '2026-11-04',
+  ),
 ];
 const names = (query: Partial<RackQuery>) =>
   searchRack(THINGS, { ...ANY_THING, ...query }).map((t) => t.name);
@@ -93,7 +153,10 @@ describe('a search through the library', () => {
 describe('likeness of looks', () => {
   it('is whole with itself and the same both ways', () => {
     const colours = fc.array(
-      fc.record({ hex: fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`), share: fc.integer({ min: 1, max: 100 }).map((n) => n / 100) }), // prettier-ignore
+      fc.record({
+        hex: fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`),
+        share: fc.integer({ min: 1, max: 100 }).map((n) => n / 100),
+      }),
       { minLength: 1, maxLength: 6 },
     );
     const layout = fc.uniqueArray(

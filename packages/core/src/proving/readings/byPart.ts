@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { median } from '../../ground/statistics.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 
@@ -21,7 +22,7 @@ export function byPart(rows: CoatRows): MemoryStep[] {
   const done = Object.values(rows.journal).filter((j) => j.what === 'done');
   const steps: MemoryStep[] = [];
   for (let i = 1; i < readings.length; i++) {
-    const [earlier, later] = [readings[i - 1]!, readings[i]!];
+    const [earlier, later] = [nth(readings, i - 1), nth(readings, i)];
     const between = done.filter((j) => j.at > earlier.at && j.at <= later.at && j.step?.sort !== 'reading');
     const [a, b] = [median(earlier.memory), median(later.memory)];
     if (between.length === 0 || a === null || b === null) continue;

@@ -83,13 +83,40 @@ describe('the verdict on readings', () => {
 });
 
 describe('memory by step', () => {
-  const reading = (at: string, memory: number[]): ReadingRow => ({ id: uuid(at), surveyId: null, at, phase: 'before', load: 'idle', memory, processor: [1] }); // prettier-ignore
+  const reading = (at: string, memory: number[]): ReadingRow => ({
+    id: uuid(at),
+    surveyId: null,
+    at,
+    phase: 'before',
+    load: 'idle',
+    memory,
+    processor: [1],
+  });
   it('is the gap between two readings with something done between them', () => {
-    const tick = (at: string, title: string, sort: (typeof KEPT)['sort'] = 'install') => ({ id: uuid(title), stepKey: title, what: 'done' as const, at, title, note: '', pictures: [], step: { ...KEPT, sort } }); // prettier-ignore
+    const tick = (at: string, title: string, sort: (typeof KEPT)['sort'] = 'install') => ({
+      id: uuid(title),
+      stepKey: title,
+      what: 'done' as const,
+      at,
+      title,
+      note: '',
+      pictures: [],
+      step: { ...KEPT, sort },
+    });
     const rows = {
       ...testCoat(),
-      reading: Object.fromEntries([reading('2026-11-20T10:00:00Z', [100, 102, 101]), reading('2026-11-20T11:00:00Z', [131, 130, 132]), reading('2026-11-20T12:00:00Z', [131])].map((r) => [r.id, r])), // prettier-ignore
-      journal: Object.fromEntries([tick('2026-11-20T10:30:00Z', 'Install Tide'), tick('2026-11-20T11:30:00Z', 'Read', 'reading')].map((j) => [j.id, j])), // prettier-ignore
+      reading: Object.fromEntries(
+        [
+          reading('2026-11-20T10:00:00Z', [100, 102, 101]),
+          reading('2026-11-20T11:00:00Z', [131, 130, 132]),
+          reading('2026-11-20T12:00:00Z', [131]),
+        ].map((r) => [r.id, r]),
+      ),
+      journal: Object.fromEntries(
+        [tick('2026-11-20T10:30:00Z', 'Install Tide'), tick('2026-11-20T11:30:00Z', 'Read', 'reading')].map(
+          (j) => [j.id, j],
+        ),
+      ),
     };
     expect(byPart(rows)).toEqual([{ at: '2026-11-20T11:00:00Z', titles: ['Install Tide'], megabytes: 30 }]);
   });

@@ -1,3 +1,4 @@
+import { nth } from '../../ground/checked.js';
 import { median } from '../../ground/statistics.js';
 import { randomFrom } from '../../ground/random.js';
 
@@ -44,7 +45,7 @@ export function verdictOf(
   const [ma, mb] = [median(a), median(b)];
   const random = randomFrom(seed);
   const draw = (list: readonly number[]) =>
-    median(list.map(() => list[Math.floor(random() * list.length)]!))!;
+    median(list.map(() => nth(list, Math.floor(random() * list.length))))!;
   const known = {
     runsBefore: a.length,
     runsAfter: b.length,
@@ -68,7 +69,7 @@ export function verdictOf(
 /** The middle 95 % of what a resample gives. */
 function spread(resample: () => number): readonly [number, number] {
   const all = Array.from({ length: RESAMPLES }, resample).sort((x, y) => x - y);
-  const at = (share: number) => all[Math.min(all.length - 1, Math.floor(share * all.length))]!;
+  const at = (share: number) => nth(all, Math.min(all.length - 1, Math.floor(share * all.length)));
   return [at(0.025), at(0.975)];
 }
 
@@ -111,7 +112,7 @@ function permutation(a: readonly number[], b: readonly number[], random: () => n
         if (gap(sum) >= seen) hits++;
         return;
       }
-      for (let i = from; i <= n - left; i++) visit(i + 1, left - 1, sum + all[i]!);
+      for (let i = from; i <= n - left; i++) visit(i + 1, left - 1, sum + nth(all, i));
     };
     visit(0, k, 0);
     return hits / as;
@@ -121,10 +122,10 @@ function permutation(a: readonly number[], b: readonly number[], random: () => n
   for (let draw = 0; draw < MOST_DIVISIONS; draw++) {
     for (let i = 0; i < k; i++) {
       const j = i + Math.floor(random() * (n - i));
-      [shuffled[i], shuffled[j]] = [shuffled[j]!, shuffled[i]!];
+      [shuffled[i], shuffled[j]] = [nth(shuffled, j), nth(shuffled, i)];
     }
     let sum = 0;
-    for (let i = 0; i < k; i++) sum += shuffled[i]!;
+    for (let i = 0; i < k; i++) sum += nth(shuffled, i);
     if (gap(sum) >= seen) hits++;
   }
   return hits / (MOST_DIVISIONS + 1);

@@ -16,14 +16,41 @@ import { sheetMarkdown } from './sheetMarkdown.js';
 import { cases } from '../../testing/properties.js';
 
 const EVIL = '<img src=x onerror="alert(1)"> & | `x` [a](b)';
-const TIDE = testPart('Tide', { licence: 'GPL-3.0-or-later', channels: [{ way: 'repository', from: 'https://code.example/t', script: '/home/mara/put.sh', flags: ['--user'], admin: false }] }, {
-  edge: { oneOf: ['left', 'right'], setting: { key: 'tide.edge', place: 'Tide › Edge' } },
-  thickness: { range: { least: 20, most: 50, step: 1 }, setting: { key: 'tide.thickness', place: 'Tide › Thickness' } },
-  colour: { any: true, setting: { key: 'tide.colour', place: 'Tide › Colour' } },
-}); // prettier-ignore
+const TIDE = testPart(
+  'Tide',
+  {
+    licence: 'GPL-3.0-or-later',
+    channels: [
+      {
+        way: 'repository',
+        from: 'https://code.example/t',
+        script: '/home/mara/put.sh',
+        flags: ['--user'],
+        admin: false,
+      },
+    ],
+  },
+  {
+    edge: { oneOf: ['left', 'right'], setting: { key: 'tide.edge', place: 'Tide › Edge' } },
+    thickness: {
+      range: { least: 20, most: 50, step: 1 },
+      setting: { key: 'tide.thickness', place: 'Tide › Thickness' },
+    },
+    colour: { any: true, setting: { key: 'tide.colour', place: 'Tide › Colour' } },
+  },
+);
 
 function sheetWith(more: Partial<CoatRows> = {}, choice: Partial<SheetChoice> = {}, name = 'My coat') {
-  const layer: LayerRow = { id: 'l', matchId: 'm', position: 0, partId: TIDE.id, partRevision: 1, offer: 'bar', traits: null, settings: {} }; // prettier-ignore
+  const layer: LayerRow = {
+    id: 'l',
+    matchId: 'm',
+    position: 0,
+    partId: TIDE.id,
+    partRevision: 1,
+    offer: 'bar',
+    traits: null,
+    settings: {},
+  };
   const base = testCoat();
   const bin = testElement('bin', 'bin', { name: 'Bin', position: 2 });
   const rows: CoatRows = {
@@ -42,7 +69,16 @@ function sheetWith(more: Partial<CoatRows> = {}, choice: Partial<SheetChoice> = 
   const coat = evaluateCoat(ctx, indexOffers(ctx));
   const plan = derivePlan(ctx, coat);
   const [first] = stepsOf(plan);
-  const ticked = { id: 'j', stepKey: first!.key, what: 'done' as const, at: '2026-11-20T20:00:00.000Z', title: 't', note: 'Took two tries in /home/mara/x.', pictures: [], step: KEPT }; // prettier-ignore
+  const ticked = {
+    id: 'j',
+    stepKey: first!.key,
+    what: 'done' as const,
+    at: '2026-11-20T20:00:00.000Z',
+    title: 't',
+    note: 'Took two tries in /home/mara/x.',
+    pictures: [],
+    step: KEPT,
+  };
   return sheetOf(
     {
       ctx: { ...ctx, rows: { ...rows, journal: { j: ticked } } },
@@ -72,7 +108,13 @@ describe('a sheet', () => {
   it('has every part with its licence and source, every setting with its place, and every step', () => {
     const sheet = sheetWith();
     expect(sheet.parts).toMatchObject([{ name: 'Tide', licence: 'GPL-3.0-or-later', elements: ['Rail'] }]);
-    expect(sheet.settings).toContainEqual({ element: 'Rail', trait: 'Thickness', variant: '', value: '50', where: 'Tide › Thickness' }); // prettier-ignore
+    expect(sheet.settings).toContainEqual({
+      element: 'Rail',
+      trait: 'Thickness',
+      variant: '',
+      value: '50',
+      where: 'Tide › Thickness',
+    });
     const steps = sheet.sittings.flatMap((s) => s.steps);
     expect(steps.map((s) => s.n)).toEqual(steps.map((_, i) => i + 1));
     expect(steps[0]!.isDone).toBe(true);
@@ -86,7 +128,15 @@ describe('a sheet', () => {
     expect(JSON.stringify(sheetWith({}, { account: true }))).toContain('/home/mara/put.sh');
   });
   it('tells its readings in the words of the verdict', () => {
-    const run = (i: number, phase: 'before' | 'after', mb: number): ReadingRow => ({ id: `${phase}${i}`, surveyId: null, at: '', phase, load: 'idle', memory: [mb], processor: [2] }); // prettier-ignore
+    const run = (i: number, phase: 'before' | 'after', mb: number): ReadingRow => ({
+      id: `${phase}${i}`,
+      surveyId: null,
+      at: '',
+      phase,
+      load: 'idle',
+      memory: [mb],
+      processor: [2],
+    });
     const runs = [0, 1, 2, 3, 4].flatMap((i) => [run(i, 'before', 1400 + i), run(i, 'after', 1500 + i)]);
     const { readings } = sheetWith({ reading: Object.fromEntries(runs.map((r) => [r.id, r])) });
     expect(readings[0]).toMatch(/^Memory: It uses 100 MB more memory/);

@@ -1,3 +1,4 @@
+import { mapped } from '@spare-coat/core/ground/checked';
 import { MOST_COMMANDS } from '@spare-coat/core/doing/commands/book';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -59,7 +60,7 @@ export class Proposal {
           before,
           change: before === null ? null : e.closeness - before,
           by: e.isLocked ? this.sayChosen(e.id) : sayLayers(e),
-          differs: this.shown() > 0 && sayLayers(e) !== sayLayers(best.get(e.id)!),
+          differs: this.shown() > 0 && sayLayers(e) !== sayLayers(mapped(best, e.id)),
           weight: states.get(e.id)?.element.weight ?? 0,
           taken: !this.left().has(e.id),
         };

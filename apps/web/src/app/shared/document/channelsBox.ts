@@ -1,8 +1,9 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, model } from '@angular/core';
 import type { Channel } from '@spare-coat/core/model/parts/part';
 import { withValue, type Column } from './columns';
 import { FieldBox } from './fieldBox';
-import type { Row } from './rowsBox';
+import type { Entry } from './rowsBox';
 
 /** The ways to get a part, with the fields of each. */
 const WAYS: readonly {
@@ -175,45 +176,45 @@ const CHOICES: readonly Column[] = [
   `,
 })
 export class ChannelsBox {
-  readonly channels = model.required<readonly Row[]>();
+  readonly channels = model.required<readonly Entry[]>();
   protected readonly ways = WAYS;
   protected readonly choiceColumns = CHOICES;
   protected readonly shown = computed(() =>
     this.channels().map((row) => ({
       row,
       columns: WAYS.find((w) => w.way === row['way'])?.columns ?? [],
-      choices: (row['choices'] ?? []) as readonly Row[],
+      choices: (row['choices'] ?? []) as readonly Entry[],
     })),
   );
 
-  private put(at: number, row: Row): void {
+  private put(at: number, row: Entry): void {
     this.channels.set(this.channels().map((c, i) => (i === at ? row : c)));
   }
   protected set(at: number, key: string, value: unknown): void {
-    this.put(at, withValue(this.channels()[at]!, key, value));
+    this.put(at, withValue(nth(this.channels(), at), key, value));
   }
   /** What two ways have in common (an address, a file) is kept. */
   protected setWay(at: number, way: string): void {
     const known = WAYS.find((w) => w.way === way);
     if (!known) return;
-    const now = this.channels()[at]!;
-    const fresh = known.fresh as unknown as Row;
+    const now = nth(this.channels(), at);
+    const fresh = known.fresh as Entry;
     const kept = Object.fromEntries(
       Object.keys(fresh).flatMap((k) => (k !== 'way' && k in now ? [[k, now[k]]] : [])),
     );
     this.put(at, { ...fresh, ...kept });
   }
   protected add(): void {
-    this.channels.set([...this.channels(), WAYS[0]!.fresh as unknown as Row]);
+    this.channels.set([...this.channels(), nth(WAYS, 0).fresh as Entry]);
   }
   protected remove(at: number): void {
     this.channels.set(this.channels().filter((_, i) => i !== at));
   }
-  private setChoices(at: number, choices: readonly Row[]): void {
+  private setChoices(at: number, choices: readonly Entry[]): void {
     this.set(at, 'choices', choices);
   }
-  private choicesOf(at: number): readonly Row[] {
-    return this.shown()[at]!.choices;
+  private choicesOf(at: number): readonly Entry[] {
+    return nth(this.shown(), at).choices;
   }
   protected setChoice(at: number, k: number, key: string, value: unknown): void {
     this.setChoices(

@@ -1,4 +1,6 @@
-type Row = Readonly<Record<string, unknown>>;
+import { nth } from '@spare-coat/core/ground/checked';
+
+type Entry = Readonly<Record<string, unknown>>;
 
 /** One field of a form or one column of a table: how a value of a document is typed. */
 export interface Column {
@@ -29,7 +31,7 @@ function unquoted(text: string): string[] | null {
   while (rest !== '') {
     const word = /^(?:"((?:[^"\\]|\\.)*)"|([^\s"]+))(?=\s|$)\s*/s.exec(rest);
     if (!word) return null;
-    words.push(word[1] === undefined ? word[2]! : word[1].replace(/\\(.)/gs, '$1'));
+    words.push(word[1] === undefined ? nth(word, 2) : word[1].replace(/\\(.)/gs, '$1'));
     rest = rest.slice(word[0].length);
   }
   return words;
@@ -48,7 +50,7 @@ export function fieldText(column: Column, value: unknown): string {
     case 'lines':
       return Array.isArray(value) ? value.join('\n') : '';
     case 'pairs':
-      return Object.entries(value as Row)
+      return Object.entries(value as Entry)
         .map(([k, v]) => `${k} = ${String(v)}`)
         .join('\n');
     case 'price': {
@@ -110,7 +112,7 @@ export function typedValue(column: Column, text: string): Typed {
       return price
         ? {
             ok: true,
-            value: { amount: Number(price[1]!.replace(',', '.')), currency: price[2]!.toUpperCase() },
+            value: { amount: Number(nth(price, 1).replace(',', '.')), currency: nth(price, 2).toUpperCase() },
           }
         : { ok: false, sentence: `${column.label}: type an amount and a currency, such as 19 EUR.` };
     }
@@ -126,8 +128,8 @@ export function typedValue(column: Column, text: string): Typed {
 }
 
 /** A row with one value changed; a value that is nothing at all takes its key out. */
-export function withValue<T extends Row>(row: T, key: string, value: unknown): T {
+export function withValue<T extends Entry>(row: T, key: string, value: unknown): T {
   if (value !== undefined) return { ...row, [key]: value };
   const { [key]: _, ...rest } = row;
-  return rest as unknown as T;
+  return rest as T;
 }

@@ -5,9 +5,9 @@ import type { Offer } from '@spare-coat/core/model/offers/offer';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { ChannelsBox } from './channelsBox';
 import { DocumentEditor } from './documentEditor';
-import { Draft, check } from './editing';
+import { DocumentDraft, check } from './editing';
 import { OffersBox } from './offersBox';
-import { RowsBox, type Row } from './rowsBox';
+import { RowsBox, type Entry } from './rowsBox';
 import { problemsIn, type Section } from './section';
 
 beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] }));
@@ -67,7 +67,7 @@ describe('offers', () => {
 describe('rows', () => {
   it('are changed, moved and removed, each told as a new list', async () => {
     const fixture = TestBed.createComponent(RowsBox);
-    let now: readonly Row[] = [{ what: 'a' }, { what: 'b' }];
+    let now: readonly Entry[] = [{ what: 'a' }, { what: 'b' }];
     fixture.componentRef.setInput('label', 'Things');
     fixture.componentRef.setInput('columns', [{ key: 'what', label: 'What', type: 'text' }]);
     fixture.componentRef.setInput('fresh', { what: '' });
@@ -90,7 +90,7 @@ describe('rows', () => {
 describe('ways to get a part', () => {
   it('keep what two ways have in common', async () => {
     const fixture = TestBed.createComponent(ChannelsBox);
-    let now: readonly Row[] = [
+    let now: readonly Entry[] = [
       { way: 'archive', from: 'https://a.example/x', file: 'x.zip', root: 'x', sort: 'font' },
     ];
     fixture.componentRef.setInput('channels', now);
@@ -111,14 +111,14 @@ describe('a document that is edited', () => {
     expect(problemsIn(fits, problems)).toBe(2);
   });
   it('is there again after a reload until it is saved', () => {
-    const draft = new Draft<{ id: string; name: string }>('test');
+    const draft = new DocumentDraft<{ id: string; name: string }>('test');
     draft.begin({ id: '1', name: 'as saved' });
     draft.change({ id: '1', name: 'as typed' });
-    const again = new Draft<{ id: string; name: string }>('test');
+    const again = new DocumentDraft<{ id: string; name: string }>('test');
     again.begin({ id: '1', name: 'as saved' });
     expect([again.document()?.name, again.resumed()]).toEqual(['as typed', true]);
     again.settle();
-    const third = new Draft<{ id: string; name: string }>('test');
+    const third = new DocumentDraft<{ id: string; name: string }>('test');
     third.begin({ id: '1', name: 'as saved' });
     expect([third.document()?.name, third.changed()]).toEqual(['as saved', false]);
   });
@@ -127,20 +127,32 @@ describe('a document that is edited', () => {
 describe('a document', () => {
   it('keeps both of two changes that come in one breath, before the page has drawn the first', async () => {
     const fixture = TestBed.createComponent(DocumentEditor);
-    const told: Row[] = [];
+    const told: Entry[] = [];
     fixture.componentRef.setInput('document', { name: 'New part', licence: '' });
     fixture.componentRef.setInput('problems', []);
     fixture.componentRef.setInput('sections', [
-      { id: 'a', label: 'About', help: '', kind: 'fields', fields: [{ key: 'name', label: 'Name', type: 'text' }, { key: 'licence', label: 'Licence', type: 'text' }] },
-    ]); // prettier-ignore
+      {
+        id: 'a',
+        label: 'About',
+        help: '',
+        kind: 'fields',
+        fields: [
+          { key: 'name', label: 'Name', type: 'text' },
+          { key: 'licence', label: 'Licence', type: 'text' },
+        ],
+      },
+    ]);
     fixture.componentInstance.document.subscribe((next) => told.push(next));
     await fixture.whenStable();
     const [name, licence] = (fixture.nativeElement as HTMLElement).querySelectorAll('input');
-    for (const [box, value] of [[name!, 'Lantern bar'], [licence!, 'GPL-3.0-or-later']] as const) {
+    for (const [box, value] of [
+      [name!, 'Lantern bar'],
+      [licence!, 'GPL-3.0-or-later'],
+    ] as const) {
       box.value = value;
       box.dispatchEvent(new Event('input', { bubbles: true }));
       box.dispatchEvent(new Event('change', { bubbles: true }));
-    } // prettier-ignore
+    }
     expect(told.at(-1)).toEqual({ name: 'Lantern bar', licence: 'GPL-3.0-or-later' });
   });
 });

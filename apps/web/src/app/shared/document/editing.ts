@@ -22,7 +22,7 @@ export function check(read: (raw: unknown) => unknown, raw: unknown): DocumentPr
 }
 
 /** A document that is being edited. What was typed and not saved outlives a reload of the page. */
-export class Draft<T extends { readonly id: string }> {
+export class DocumentDraft<T extends { readonly id: string }> {
   readonly document = signal<T | null>(null);
   readonly changed = signal(false);
   /** What was typed before a reload came back. */

@@ -1,9 +1,10 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
 import { withValue, type Column } from './columns';
 import { FieldBox } from './fieldBox';
 
-export type Row = Readonly<Record<string, unknown>>;
+export type Entry = Readonly<Record<string, unknown>>;
 
 /** More columns than these stand one below the other. */
 const MOST_COLUMNS = 4;
@@ -151,8 +152,8 @@ const MOST_COLUMNS = 4;
 export class RowsBox {
   readonly label = input.required<string>();
   readonly columns = input.required<readonly Column[]>();
-  readonly rows = model.required<readonly Row[]>();
-  readonly fresh = input.required<Row>();
+  readonly rows = model.required<readonly Entry[]>();
+  readonly fresh = input.required<Entry>();
 
   protected readonly MOST_COLUMNS = MOST_COLUMNS;
 
@@ -171,7 +172,7 @@ export class RowsBox {
   }
   protected move(at: number): void {
     const rows = [...this.rows()];
-    [rows[at - 1], rows[at]] = [rows[at]!, rows[at - 1]!];
+    [rows[at - 1], rows[at]] = [nth(rows, at), nth(rows, at - 1)];
     this.rows.set(rows);
   }
 }

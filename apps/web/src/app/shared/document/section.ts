@@ -1,5 +1,5 @@
 import type { Column } from './columns';
-import type { Row } from './rowsBox';
+import type { Entry } from './rowsBox';
 
 /** One part of a document that is edited by itself. */
 export type Section = {
@@ -8,7 +8,7 @@ export type Section = {
   readonly help: string;
 } & (
   | { readonly kind: 'fields'; readonly fields: readonly Column[] }
-  | { readonly kind: 'rows'; readonly at: string; readonly columns: readonly Column[]; readonly fresh: Row }
+  | { readonly kind: 'rows'; readonly at: string; readonly columns: readonly Column[]; readonly fresh: Entry }
   /** An object of any keys: shown as rows of a key and a value. */
   | { readonly kind: 'record'; readonly at: string; readonly keyLabel: string; readonly value: Column }
   | { readonly kind: 'offers' }

@@ -1,3 +1,4 @@
+import { keyed } from '../../../ground/checked.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
 import { nameOfPath, resource } from '../../../model/deeds/deed.js';
 import { type Made } from '../../../model/deeds/deedSchema.js';
@@ -22,7 +23,7 @@ export function getArchive(g: Getting, channel: ChannelOf<'archive'>): Ready {
   const { draft, host, part, element } = g;
   const base = commonOf(g, TROUBLE);
   const cache = cacheOf(part);
-  const folder = host.folders[channel.sort]!;
+  const folder = keyed(host.folders, channel.sort);
   const listed = themesOf(part, host).find((t) => t.sort === channel.sort)?.name;
   const name =
     (channel.root === '' ? listed : nameOfPath(channel.root.replace(/\/$/, ''))) ?? slugOf(part.name);

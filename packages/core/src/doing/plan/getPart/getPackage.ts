@@ -1,3 +1,4 @@
+import { keyed } from '../../../ground/checked.js';
 import { fillTemplate } from '../../../model/deeds/quote.js';
 import { resource } from '../../../model/deeds/deed.js';
 import { type Made } from '../../../model/deeds/deedSchema.js';
@@ -33,7 +34,7 @@ export function getPackage(g: Getting, channel: ChannelOf<'package'>, channelId:
   const { draft, host, part, element } = g;
   const base = commonOf(g, TROUBLE);
   const packages = host.channels.find((c) => c.id === channelId)!;
-  const name = channel.names[packages.id]!;
+  const name = keyed(channel.names, packages.id);
   const source = channel.sources?.[packages.id];
   const effect = laterBreak(part.effect, host.effects.package);
   const key = draft.add(
@@ -50,7 +51,7 @@ export function getPackage(g: Getting, channel: ChannelOf<'package'>, channelId:
         .filter((c) => c.id !== packages.id && channel.names[c.id] !== undefined)
         .map((c) => ({
           channel: c.name,
-          command: fillTemplate(c.install, { package: channel.names[c.id]! }),
+          command: fillTemplate(c.install, { package: keyed(channel.names, c.id) }),
         })),
       undo: `Remove the package ${name}.`,
       effect,

@@ -24,9 +24,29 @@ function get(part: Part, others: readonly Part[] = [], channel: string | null = 
   return { draft, ready, steps, sorts: steps.map((s) => s.sort) };
 }
 const by = (channel: Channel, more: Partial<Part> = {}) => testPart('Reed', { channels: [channel], ...more });
-const archive: Channel = { way: 'archive', from: 'https://parts.example/reed.tar.gz', file: 'reed.tar.gz', root: 'reed-1/Reed', sort: 'icon set', sha256: 'a'.repeat(64) }; // prettier-ignore
-const repository: Channel = { way: 'repository', from: 'https://parts.example/reed.git', script: 'install.sh', flags: ['--quiet'], admin: false, stays: false }; // prettier-ignore
-const installer: Channel = { way: 'installer', from: 'https://parts.example/reed.run', file: 'reed.run', choices: [{ at: 'Where', choose: 'for me alone', why: '' }], admin: false }; // prettier-ignore
+const archive: Channel = {
+  way: 'archive',
+  from: 'https://parts.example/reed.tar.gz',
+  file: 'reed.tar.gz',
+  root: 'reed-1/Reed',
+  sort: 'icon set',
+  sha256: 'a'.repeat(64),
+};
+const repository: Channel = {
+  way: 'repository',
+  from: 'https://parts.example/reed.git',
+  script: 'install.sh',
+  flags: ['--quiet'],
+  admin: false,
+  stays: false,
+};
+const installer: Channel = {
+  way: 'installer',
+  from: 'https://parts.example/reed.run',
+  file: 'reed.run',
+  choices: [{ at: 'Where', choose: 'for me alone', why: '' }],
+  admin: false,
+};
 
 describe('a part is got', () => {
   it('as a package, its source first, and by what it is called on the other distributions', () => {

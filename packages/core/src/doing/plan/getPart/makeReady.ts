@@ -1,3 +1,4 @@
+import { nth } from '../../../ground/checked.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
 import { deedOfCommand, resource } from '../../../model/deeds/deed.js';
 import { type Deed } from '../../../model/deeds/deedSchema.js';
@@ -66,7 +67,7 @@ export function makeReady({ draft, host, part, element }: Getting, got: Ready): 
         undo: `Disable ${part.name}.`,
         effect: host.effects.enable,
         troubles: [
-          `If it is not listed, what “${draft.steps.get(keys[0]!)?.title ?? part.name}” did may not show yet.`,
+          `If it is not listed, what “${draft.steps.get(nth(keys, 0))?.title ?? part.name}” did may not show yet.`,
         ],
       },
       element,

@@ -1,3 +1,4 @@
+import { keyed } from '../../../ground/checked.js';
 import type { CommandTemplate } from '../../../model/host/profile.js';
 import { BASES, isBelow } from '../../../measuring/standards/places.js';
 import { quoteWord } from '../../../model/deeds/quote.js';
@@ -51,7 +52,7 @@ export class Library {
   use(name: string): string {
     const key = this.functions[name] ? name : this.holderOf(name);
     if (this.used.includes(key)) return name;
-    for (const other of this.functions[key]!.needs) this.use(other);
+    for (const other of keyed(this.functions, key).needs) this.use(other);
     this.used.push(key);
     return name;
   }
@@ -65,6 +66,6 @@ export class Library {
 
   /** The functions that are used, those that are called before those that call them. */
   text(): string[] {
-    return this.used.flatMap((name) => [...this.functions[name]!.text.trim().split('\n'), '']);
+    return this.used.flatMap((name) => [...keyed(this.functions, name).text.trim().split('\n'), '']);
   }
 }

@@ -1,3 +1,4 @@
+import { nth } from '../../../ground/checked.js';
 import { breakBefore, isSpace, lineBreakOf, NOTHING, refuse, type Located } from './edit.js';
 
 /** A selector with single blanks and without comments, so that two ways to write it are one. */
@@ -29,7 +30,7 @@ function past(text: string, i: number): number | null {
 function until(text: string, from: number, signs: string): number | null {
   let depth = 0;
   for (let i = from; i < text.length;) {
-    const c = text[i]!;
+    const c = nth(text, i);
     if (depth === 0 && signs.includes(c)) return i;
     if (c === '(' || c === '[') depth++;
     if (c === ')' || c === ']') depth--;
@@ -50,7 +51,7 @@ const skip = (text: string, from: number): number | null => {
   }
 };
 
-interface Found {
+interface CssDeclaration {
   /** From the name to behind the semicolon. */
   readonly from: number;
   readonly end: number;
@@ -70,11 +71,11 @@ interface Found {
  */
 export function locateInCss(text: string, at: string, value: string | null): Located {
   const parts = /^([^]*?)\{\s*([^{}]+?)\s*\}$/.exec(at.trim());
-  const selector = plain(parts ? parts[1]! : at);
-  const property = parts ? parts[2]! : null;
+  const selector = plain(parts ? nth(parts, 1) : at);
+  const property = parts ? nth(parts, 2) : null;
   if (value !== null && (/[\n\r]|\/\*/.test(value) || until(`${value};`, 0, ';{}') !== value.length))
     return refuse('value');
-  const found: Found[] = [];
+  const found: CssDeclaration[] = [];
   const rules: { open: number; close: number; depth: number }[] = [];
 
   /** Reads rules and declarations up to the closing brace, or the end; behind it, or null where it is broken. */
@@ -129,7 +130,7 @@ export function locateInCss(text: string, at: string, value: string | null): Loc
   };
   const start = text.startsWith('\uFEFF') ? 1 : 0;
   if (read(start, 0, false) === null) return refuse('broken');
-  if (found.length > 1 || (found.length === 1 && found[0]!.depth > 0)) return refuse('twice');
+  if (found.length > 1 || (found.length === 1 && nth(found, 0).depth > 0)) return refuse('twice');
   const [hit] = found;
   if (hit) {
     let stop = hit.stop;
@@ -158,7 +159,7 @@ export function locateInCss(text: string, at: string, value: string | null): Loc
       put: `${breakBefore(text)}${selector} ${value};${eol}`,
       was: null,
     };
-  if (rules.length > 1 || (rules.length === 1 && rules[0]!.depth > 0)) return refuse('twice');
+  if (rules.length > 1 || (rules.length === 1 && nth(rules, 0).depth > 0)) return refuse('twice');
   const [rule] = rules;
   if (!rule) {
     const put = `${breakBefore(text)}${selector} {${eol}  ${property}: ${value};${eol}}${eol}`;

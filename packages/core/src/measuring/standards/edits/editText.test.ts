@@ -32,7 +32,33 @@ describe.each(FILE_FORMATS)('an edit of a file: %s', (format) => {
   });
 
   it('never ends in an error, whatever the file', () => {
-    const bits = fc.constantFrom('{', '}', '"', "'", '[', ']', '<', '>', '/', '=', ':', ';', 'a', 'b', ' ', '\n', '\r\n', '\\', '/*', '*/', '#', ',', '1', '<!--', '@'); // prettier-ignore
+    const bits = fc.constantFrom(
+      '{',
+      '}',
+      '"',
+      "'",
+      '[',
+      ']',
+      '<',
+      '>',
+      '/',
+      '=',
+      ':',
+      ';',
+      'a',
+      'b',
+      ' ',
+      '\n',
+      '\r\n',
+      '\\',
+      '/*',
+      '*/',
+      '#',
+      ',',
+      '1',
+      '<!--',
+      '@',
+    );
     fc.assert(
       fc.property(
         fc.array(bits, { maxLength: 25 }),

@@ -1,3 +1,4 @@
+import { nth } from '../../../ground/checked.js';
 import { isSpace, lineBreakOf, NOTHING, refuse, type Located } from './edit.js';
 
 const LITERAL = /^(-?(0|[1-9][0-9]*)(\.[0-9]+)?([eE][+-]?[0-9]+)?|true|false|null)$/;
@@ -62,7 +63,7 @@ class Scanner {
       this.expect(']');
     } else {
       const from = this.pos;
-      while (this.pos < this.text.length && /[-+.0-9A-Za-z]/.test(this.text[this.pos]!)) this.pos++;
+      while (this.pos < this.text.length && /[-+.0-9A-Za-z]/.test(nth(this.text, this.pos))) this.pos++;
       if (!LITERAL.test(this.text.slice(from, this.pos))) throw new Broken();
     }
   }
@@ -117,7 +118,7 @@ export function locateInJson(text: string, at: string, value: string | null): Lo
   const made = (depth: number): string | null => {
     let put = written(false);
     for (let n = last; n >= depth && put !== null; n--)
-      put = `${jsonString(path[n]!)!}: ${n === last ? put : `{${put}}`}`;
+      put = `${jsonString(nth(path, n))!}: ${n === last ? put : `{${put}}`}`;
     return put;
   };
 

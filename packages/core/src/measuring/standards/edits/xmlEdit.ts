@@ -1,3 +1,4 @@
+import { nth } from '../../../ground/checked.js';
 import { isSpace, NOTHING, refuse, type Located } from './edit.js';
 
 interface Attribute {
@@ -34,7 +35,7 @@ function readPath(at: string): { readonly steps: readonly Step[]; readonly attri
   const cut = at.lastIndexOf('@');
   const steps = (cut < 0 ? at : at.slice(0, cut)).split('/').map((word): Step | null => {
     const m = /^([^[\]=]+)(?:\[([^[\]=]+)=([^[\]]*)\])?$/.exec(word);
-    return m ? { name: m[1]!, attribute: m[2] ?? null, is: m[3] ?? '' } : null;
+    return m ? { name: nth(m, 1), attribute: m[2] ?? null, is: m[3] ?? '' } : null;
   });
   if (steps.some((s) => s === null)) return null;
   return { steps: steps as Step[], attribute: cut < 0 ? null : at.slice(cut + 1) };

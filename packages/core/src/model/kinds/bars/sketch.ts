@@ -1,3 +1,4 @@
+import { nth } from '../../../ground/checked.js';
 import type { Civil } from '../../../ground/calendar.js';
 import { writeDate } from '../../traits/writeDate.js';
 import { labelledMark } from '../marks.js';
@@ -48,7 +49,7 @@ function workspaces(v: ValueReader): SketchShape[] {
         x + each / 2,
         y + each * 0.7,
         each * 0.6,
-        show === 'names' ? 'abc'[i % 3]! : String(i + 1),
+        show === 'names' ? nth('abc', i % 3) : String(i + 1),
         colour,
       );
     return rect(x, y, each, each * 0.7, colour, { opacity: i === 0 ? 1 : 0.4 });

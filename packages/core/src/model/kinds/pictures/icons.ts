@@ -1,3 +1,4 @@
+import { nth } from '../../../ground/checked.js';
 import type { IconLook, IconShape } from '../../scene/state.js';
 import type { TraitValue } from '../../traits/value.js';
 import { pick, readable, UNTOLD, type Look } from '../look.js';
@@ -23,10 +24,10 @@ export function iconFor(look: Look, program: string): IconLook {
       new ValueReader(e.values).text('application', '').toLowerCase() === program.toLowerCase(),
   );
   const n = pick(program, 97);
-  const colour = colours.length > 0 ? colours[n % colours.length]! : UNTOLD.accent;
+  const colour = colours.length > 0 ? nth(colours, n % colours.length) : UNTOLD.accent;
   const sign = readable(colour, colours[(n + 1) % Math.max(1, colours.length)] ?? '#f4f4f4');
   const drawing = set.text('drawing', 'flat with folds') as IconLook['drawing'] & string;
-  const base: IconLook = { shape: shapes[n % shapes.length]!, colour, sign, drawing };
+  const base: IconLook = { shape: nth(shapes, n % shapes.length), colour, sign, drawing };
   const picture = own?.values.get('picture');
   const main = picture === undefined ? undefined : mainColour(picture);
   return main === undefined ? base : { ...base, colour: main, sign: readable(main) };

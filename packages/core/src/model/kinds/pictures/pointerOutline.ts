@@ -1,3 +1,5 @@
+import { keyed } from '../../../ground/checked.js';
+
 /** Pointer outlines in a box one high; the tip is at 0, 0. */
 const POINTERS: Readonly<Record<string, readonly (readonly [number, number])[]>> = {
   kite: [
@@ -43,5 +45,7 @@ export function pointerOutline(
   y: number,
   size: number,
 ): (readonly [number, number])[] {
-  return (POINTERS[shape] ?? POINTERS['kite']!).map(([px, py]) => [x + px * size, y + py * size] as const);
+  return (POINTERS[shape] ?? keyed(POINTERS, 'kite')).map(
+    ([px, py]) => [x + px * size, y + py * size] as const,
+  );
 }

@@ -1,4 +1,4 @@
-import type { CarriedLine } from '../port/carryOver.js';
+import type { CarriedLine } from '../port/portCoat.js';
 
 /** How a coat would stand on another host. */
 export interface CarriedPreview {

@@ -9,7 +9,7 @@ import { stepsOf } from '../../model/deeds/step.js';
 import { KEPT, testCoat, testElement, testMatch, testTrait, uuid } from '../../testing/coat.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import { randomCoat } from '../../testing/randomCoat.js';
-import { carryOver, CARRIED_HOWS, referenceChanges } from './carryOver.js';
+import { portCoat, CARRIED_HOWS, referenceChanges } from './portCoat.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';
 import { indexOffers } from '../../deciding/matching/rank.js';
 import { partKey, type MatchContext } from '../../deciding/matching/targets.js';
@@ -25,10 +25,28 @@ const OXBOW = testHost({
   family: 'oxbow',
   name: 'Oxbow',
   version: '12',
-  offers: [{ id: 'strip', kind: 'bar', name: 'Oxbow strip', replaces: false, supplies: { thickness: { range: { least: 20, most: 40, step: 2 }, setting: setting('strip.thickness') } } }],
+  offers: [
+    {
+      id: 'strip',
+      kind: 'bar',
+      name: 'Oxbow strip',
+      replaces: false,
+      supplies: {
+        thickness: { range: { least: 20, most: 40, step: 2 }, setting: setting('strip.thickness') },
+      },
+    },
+  ],
   defaults: { bar: { edge: 'left', thickness: 24, colour: '#dfe8e0' } },
-  channels: [{ id: 'sandgrouse', name: 'Sandgrouse 41', install: ['hopper', 'add', '{package}'], remove: ['hopper', 'drop', '{package}'], query: ['hopper', 'has', '{package}'] }],
-}); // prettier-ignore
+  channels: [
+    {
+      id: 'sandgrouse',
+      name: 'Sandgrouse 41',
+      install: ['hopper', 'add', '{package}'],
+      remove: ['hopper', 'drop', '{package}'],
+      query: ['hopper', 'has', '{package}'],
+    },
+  ],
+});
 
 function coatWith(
   part: Part | null,
@@ -36,7 +54,17 @@ function coatWith(
   layer: Partial<LayerRow> = {},
   parts: Part[] = [],
 ): MatchContext {
-  const base: LayerRow = { id: 'l', matchId: 'm', position: 0, partId: part?.id ?? null, partRevision: part ? part.revision : null, offer: part ? 'bar' : 'bar-1', traits: null, settings: {}, ...layer }; // prettier-ignore
+  const base: LayerRow = {
+    id: 'l',
+    matchId: 'm',
+    position: 0,
+    partId: part?.id ?? null,
+    partRevision: part ? part.revision : null,
+    offer: part ? 'bar' : 'bar-1',
+    traits: null,
+    settings: {},
+    ...layer,
+  };
   const host = testHost();
   const rows = testCoat();
   return {
@@ -45,7 +73,18 @@ function coatWith(
       coat: { [uuid('coat')]: { ...coatOf(rows), profileId: host.id, profileRevision: 1 } },
       match: { m: testMatch('m', uuid('rail')) },
       layer: { l: base },
-      journal: { j: { id: 'j', stepKey: 'k', what: 'done', at: '2026-11-20T20:00:00.000Z', title: 't', note: '', pictures: [], step: KEPT } }, // prettier-ignore
+      journal: {
+        j: {
+          id: 'j',
+          stepKey: 'k',
+          what: 'done',
+          at: '2026-11-20T20:00:00.000Z',
+          title: 't',
+          note: '',
+          pictures: [],
+          step: KEPT,
+        },
+      },
       ...more,
     },
     host,
@@ -53,13 +92,17 @@ function coatWith(
   };
 }
 const railOf = (ctx: MatchContext) => {
-  const carried = carryOver(ctx, OXBOW, 'sandgrouse');
+  const carried = portCoat(ctx, OXBOW, 'sandgrouse');
   return { ...carried, rail: carried.lines.find((l) => l.name === 'Rail')! };
 };
 
 describe('a coat on another host', () => {
   it('keeps what fits there, with the commands of the new distribution', () => {
-    const tide = testPart('Tide', { ...open, channels: [{ way: 'package', names: { pipit: 'tide', sandgrouse: 'tide-bar' } }] }, THICK); // prettier-ignore
+    const tide = testPart(
+      'Tide',
+      { ...open, channels: [{ way: 'package', names: { pipit: 'tide', sandgrouse: 'tide-bar' } }] },
+      THICK,
+    );
     const ctx = coatWith(tide);
     const { rail, rows } = railOf(ctx);
     expect(rail).toMatchObject({ how: 'carried over', before: rail.after });
@@ -85,7 +128,18 @@ describe('a coat on another host', () => {
   });
   it('takes another version of the same part where that one is for the new host', () => {
     const old = testPart('Tide', {}, THICK);
-    const newer = { ...testPart('Tide', { version: '2.0', fits: [{ host: 'oxbow', versions: '>=11', how: 'declared' }], channels: [{ way: 'package', names: { sandgrouse: 'tide' } }] }, THICK), revision: 2 } satisfies Part; // prettier-ignore
+    const newer = {
+      ...testPart(
+        'Tide',
+        {
+          version: '2.0',
+          fits: [{ host: 'oxbow', versions: '>=11', how: 'declared' }],
+          channels: [{ way: 'package', names: { sandgrouse: 'tide' } }],
+        },
+        THICK,
+      ),
+      revision: 2,
+    } satisfies Part;
     const { rail, rows } = railOf(coatWith(old, {}, {}, [newer]));
     expect(rail).toMatchObject({ how: 'replaced' });
     expect(rail.reason).toContain('Tide 2.0 in place of 1.0');
@@ -103,12 +157,17 @@ describe('a coat on another host', () => {
     expect(hope.rail.reason).toMatch(/Made for another desktop.*Reed would come to \d+ %/);
     expect(hope.rows.layer).toEqual({});
     const bare = { ...OXBOW, offers: [], defaults: {} };
-    const { lines, rows } = carryOver(coatWith(tide), bare, 'sandgrouse');
+    const { lines, rows } = portCoat(coatWith(tide), bare, 'sandgrouse');
     expect(lines.find((l) => l.name === 'Rail')).toMatchObject({ how: 'gap' });
-    expect(rows.match['m']).toMatchObject({ said: 'gap', reason: expect.stringContaining('another desktop') as string }); // prettier-ignore
+    expect(rows.match['m']).toMatchObject({
+      said: 'gap',
+      reason: expect.stringContaining('another desktop') as string,
+    });
   });
   it('opens gaps again, and leaves alone what was left alone', () => {
-    const alone = coatWith(null, { match: { m: testMatch('m', uuid('rail'), { said: 'left alone', reason: 'Fine.' }) } }); // prettier-ignore
+    const alone = coatWith(null, {
+      match: { m: testMatch('m', uuid('rail'), { said: 'left alone', reason: 'Fine.' }) },
+    });
     expect(railOf(alone).rail).toMatchObject({ how: 'as said' });
     expect(railOf(alone).rows.match['m']!.said).toBe('left alone');
     const reed = testPart(
@@ -122,14 +181,19 @@ describe('a coat on another host', () => {
       {},
       [reed],
     );
-    expect(railOf(gap).rail).toMatchObject({ how: 'open', reason: expect.stringContaining('It was a gap there') as string }); // prettier-ignore
+    expect(railOf(gap).rail).toMatchObject({
+      how: 'open',
+      reason: expect.stringContaining('It was a gap there') as string,
+    });
   });
   it('takes a gap for one whatever was chosen before it was said, and keeps its reason', () => {
-    const gap = coatWith(null, { match: { m: testMatch('m', uuid('rail'), { said: 'gap', reason: 'None there.' }) } }); // prettier-ignore
+    const gap = coatWith(null, {
+      match: { m: testMatch('m', uuid('rail'), { said: 'gap', reason: 'None there.' }) },
+    });
     const { rail, rows } = railOf(gap);
     expect(rail.reason).toContain('It was a gap there: None there.');
     expect(rows.layer).toEqual({});
-    const still = carryOver(gap, { ...OXBOW, offers: [], defaults: {} }, 'sandgrouse');
+    const still = portCoat(gap, { ...OXBOW, offers: [], defaults: {} }, 'sandgrouse');
     expect(still.rows.match['m']).toMatchObject({ said: 'gap', reason: 'None there.' });
   });
   it('does not make one thing of the new host of what were two on the old one', () => {
@@ -156,7 +220,7 @@ describe('a coat on another host', () => {
       fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
         const { ctx } = randomCoat(seed);
         const before = JSON.stringify(ctx.rows);
-        const { lines, rows } = carryOver(ctx, OXBOW, 'sandgrouse');
+        const { lines, rows } = portCoat(ctx, OXBOW, 'sandgrouse');
         expect(JSON.stringify(ctx.rows)).toBe(before);
         expect(lines.map((l) => l.elementId).sort()).toEqual(Object.keys(ctx.rows.element).sort());
         for (const l of lines) {
@@ -175,7 +239,16 @@ describe('a coat on another host', () => {
 
 describe('a change to the reference of the original', () => {
   const original = testCoat();
-  const ids = Object.fromEntries(freshIds(original, uuid('copy'), (() => { let n = 0; return () => uuid(`here ${++n}`); })())); // prettier-ignore
+  const ids = Object.fromEntries(
+    freshIds(
+      original,
+      uuid('copy'),
+      (() => {
+        let n = 0;
+        return () => uuid(`here ${++n}`);
+      })(),
+    ),
+  );
   const copy: CoatRows = {
     ...underIds(original, new Map(Object.entries(ids))),
     match: { m: testMatch('m', ids[uuid('rail')]!) },

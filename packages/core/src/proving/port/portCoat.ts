@@ -1,3 +1,4 @@
+import { mapped } from '../../ground/checked.js';
 import { execute } from '../../doing/commands/commands.js';
 import { underIds } from '../../model/coat/ids.js';
 import { alter, applyChanges, put, takeOut, type Change } from '../../model/coat/changes.js';
@@ -166,7 +167,7 @@ function bestThere(ctx: MatchContext, index: OfferIndex, state: ElementState): s
  * @param old the coat on its host, with the parts of both hosts at hand
  * @param channel the package channel of the new host's distribution
  */
-export function carryOver(old: MatchContext, host: HostProfile, channel: string | null): CarriedOver {
+export function portCoat(old: MatchContext, host: HostProfile, channel: string | null): CarriedOver {
   const before = evaluateCoat(old, indexOffers(old));
   const coat = coatOf(old.rows);
   const empty = Object.fromEntries(STAYS.map((entity) => [entity, {}]));
@@ -231,7 +232,7 @@ export function carryOver(old: MatchContext, host: HostProfile, channel: string 
   const first = evaluateCoat(there, index);
   for (const state of first.elements) {
     if (!opened.includes(state.element.id)) continue;
-    const { how, reason } = told.get(state.element.id)!;
+    const { how, reason } = mapped(told, state.element.id);
     const hope = bestThere(there, index, state);
     const match = matchOf(rows, state.element.id);
     if (hope !== null) told.set(state.element.id, { how: 'open', reason: `${reason} ${hope}` });
@@ -256,7 +257,7 @@ export function carryOver(old: MatchContext, host: HostProfile, channel: string 
     lines: before.elements.map(({ element, closeness: was }) => ({
       elementId: element.id,
       name: element.name,
-      ...told.get(element.id)!,
+      ...mapped(told, element.id),
       before: was,
       after: closeness.get(element.id) ?? null,
     })),

@@ -1,11 +1,12 @@
+import { nth } from '@spare-coat/core/ground/checked';
 import { isId } from '@spare-coat/core/ground/ids';
 import { freshIds, underIds } from '@spare-coat/core/model/coat/ids';
 import { randomUUID } from 'node:crypto';
 import { alter, put, type Change } from '@spare-coat/core/model/coat/changes';
 import { coatOf, ENTITIES, type CoatRow, type RowTypes } from '@spare-coat/core/model/coat/rows';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
-import { carryOver, referenceChanges } from '@spare-coat/core/proving/port/carryOver';
-import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/carryOver';
+import { portCoat, referenceChanges } from '@spare-coat/core/proving/port/portCoat';
+import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/port';
 import { nameSchema } from '@spare-coat/core/ground/text';
 import { inSnapshot, inTransaction, type Db, type Queryable } from '../db/pool.js';
 import { Problem, notFound } from '../http/problem.js';
@@ -41,7 +42,7 @@ export async function previewCarryOver(
   asked: Readonly<Record<string, unknown>>,
 ): Promise<CarriedPreview> {
   const { host, channel } = await hostOf(db, asked);
-  const { lines, before, after } = carryOver(await contextFor(db, coatId, host), host, channel);
+  const { lines, before, after } = portCoat(await contextFor(db, coatId, host), host, channel);
   return { lines, before, after };
 }
 
@@ -57,7 +58,7 @@ export async function carryCoatOver(
     throw new Problem(400, 'bad-envelope', 'A new coat needs an id and a commandId, both UUIDs.');
   const { host, channel } = await hostOf(db, asked);
   const ctx = await contextFor(db, coatId, host);
-  const { rows } = carryOver(ctx, host, channel);
+  const { rows } = portCoat(ctx, host, channel);
   const ids = freshIds(rows, id, randomUUID);
   const fresh = underIds(rows, ids);
   const own = coatOf(fresh);
@@ -130,7 +131,7 @@ export async function bringReferenceOver(db: Db, coatId: string, body: unknown):
     await changeCoat(client, coatId, envelope, (now) => {
       const { changes, ids } = referenceChanges(now, original, origin.ids, randomUUID);
       const tie: Change | null = alter('coat', coatOf(now), {
-        origin: { ...origin, name: coatOf(original).name, revision: rows[0]!.revision, ids },
+        origin: { ...origin, name: coatOf(original).name, revision: nth(rows, 0).revision, ids },
       });
       return {
         changes: changes.length > 0 && tie ? [...changes, tie] : [],
