@@ -46,7 +46,7 @@ export function epochOf(c: Civil): number {
 
 const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
-/** Days of a month. */
+/** How many days a month of the Gregorian calendar has. Months 1 to 12. */
 export function monthDays(year: number, month: number): number {
   const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
   return month === 2 && leap ? 29 : nth(MONTH_DAYS, month - 1);

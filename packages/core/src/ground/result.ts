@@ -15,7 +15,7 @@ export type Result<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly code: RefusalCode; readonly sentence: string };
 
-/** A result that is a value. */
+/** A result that is there: the value, and that nothing was refused. */
 export function ok<T>(value: T): Result<T> {
   return { ok: true, value };
 }

@@ -38,7 +38,7 @@ import { sheetBody } from './sheet/sheetHtml.js';
 /** A kind that no other file knows: everything that there is to say of it stands here. */
 const GAUGES = vi.hoisted((): { folder: KindFolder | null } => ({ folder: null }));
 vi.mock('../model/kinds/groups.js', async (original) => {
-  const groups = await original<typeof import('../model/kinds/groups.js')>();
+  const groups = await original<{ KIND_FOLDERS: readonly KindFolder[] }>();
   const folder: KindFolder = {
     kinds: [
       {

@@ -33,7 +33,9 @@ export function treeOf(entries: readonly ArchiveEntry[]): Tree {
   return { files, folders, links };
 }
 
+/** A path inside an archive from its folder and its name; the archive's own top is the empty folder. */
 export const treeJoin = (folder: string, name: string) => (folder === '' ? name : `${folder}/${name}`);
+/** The name at the end of a path inside an archive, without its folders. */
 export const lastStep = (path: string) => path.slice(path.lastIndexOf('/') + 1);
 
 /** Whether a file, not a folder, lies under this path. */

@@ -18,10 +18,12 @@ export function isEvidence(path: string, size: number): boolean {
   );
 }
 
+/** Whether a path inside an archive is, by its name, what its maker wrote for whoever opens it. */
 export function isReadme(path: string): boolean {
   return /^readme/i.test(lastStep(path));
 }
 
+/** Whether a path inside an archive is, by its name, a licence. */
 export function isLicence(path: string): boolean {
   return /^(licen[cs]e|copying|ofl)([-_.]|$)/i.test(lastStep(path));
 }
@@ -38,6 +40,7 @@ export function isLargePicture(path: string, size: number): boolean {
   return /\.(png|jpe?g)$/i.test(path) && (size > 60_000 || (size > 6000 && !ICON_FOLDER.test(path)));
 }
 
+/** Whether a path inside an archive ends as a font of OpenType or WOFF does. */
 export function isFont(path: string): boolean {
   return /\.(otf|ttf|woff2?)$/i.test(path);
 }

@@ -38,6 +38,11 @@ export function provingCaptures(rows: CoatRows, variantId?: string): CaptureRow[
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1));
 }
 
+/**
+ * What was seen of every element on the pictures of the own desktop, newest first in each variant.
+ *
+ * @param until ISO 8601 in UTC: as it was known then; without it, as it is now
+ */
 export function seenIndex(rows: CoatRows, until?: string): SeenIndex {
   const byCapture = new Map<string, SightingRow[]>();
   for (const s of Object.values(rows.sighting))

@@ -32,7 +32,7 @@ export interface OfferIndex {
   >;
 }
 
-/** The newest revision of each part. */
+/** Of all revisions at hand the newest of each part, in no order that means anything. */
 export function newestParts(parts: MatchContext['parts']): Part[] {
   const newest = new Map<string, Part>();
   for (const part of parts.values()) {

@@ -271,7 +271,7 @@ export function chosenLayers(ctx: MatchContext, elementId: string): ResolvedLaye
     .filter((l): l is ResolvedLayer => l !== null);
 }
 
-/** The thresholds of the coat. */
+/** The closeness (0 to 1) from which an element of this coat is *matched*, and from which it is *near*. */
 export function thresholdsOf(rows: CoatRows): { matchedAt: number; nearAt: number } {
   const { matchedAt, nearAt } = coatOf(rows);
   return { matchedAt, nearAt };

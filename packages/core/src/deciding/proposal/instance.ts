@@ -122,7 +122,7 @@ export function closenessOf(instance: Instance, selection: Selection): number {
   return selection.elements.reduce((sum, c, i) => sum + nth(instance.elements, i).share * valueOf(c), 0);
 }
 
-/** The settings that a choice takes. */
+/** The settings that a choice takes for itself: those of its layers, trait by trait, and the one by which it is chosen in a list. */
 export function usesOf(chosen: Chosen): Use[] {
   const uses = chosen.over.flatMap((o, t) => (o ?? chosen.base).uses[t] ?? []);
   return chosen.base.chosen ? [...uses, chosen.base.chosen] : uses;

@@ -51,7 +51,11 @@ export interface ProblemElement {
 /** A difference in closeness that nobody could see. */
 export const NOTHING = 1e-9;
 
-/** Lays terms on an instance. */
+/**
+ * Lays a person's terms on an instance: takes away what they rule out, and holds what stays by a hand.
+ *
+ * @returns the problem that is left, with the reason of everything that was taken away
+ */
 export function layTerms(instance: Instance, terms: Terms): Problem {
   const isReleased = (e: InstanceElement) => terms.released === 'all' || terms.released.has(e.id);
   const forced = new Set(instance.wanted);

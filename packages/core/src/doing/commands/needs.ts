@@ -29,7 +29,7 @@ export function needsOfChanges(changes: readonly Change[]): Needs {
   return allNeeds([ALWAYS, Object.fromEntries([...ids].map(([entity, of]) => [entity, by('id', ...of)]))]);
 }
 
-/** What several need together. */
+/** The rows that several commands look at, taken together: all of a sort where one of them wants all. */
 export function allNeeds(each: readonly Needs[]): Needs {
   const together: Partial<Record<Entity, Scope>> = {};
   for (const needs of each)

@@ -17,7 +17,7 @@ export interface StepEntry {
   readonly pictures: readonly string[];
 }
 
-/** Entries in their order. */
+/** The journal's entries by their time; those of one moment by their ids, so that the order is always the same. */
 export function journalOf(rows: CoatRows): JournalRow[] {
   return Object.values(rows.journal).sort((a, b) =>
     a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1,
@@ -97,6 +97,7 @@ function milliseconds(at: string): number {
   return ((era * 146_097 + doe - 719_468) * 86_400 + hh * 3600 + mm * 60 + ss) * 1000;
 }
 
+/** What of a step goes into the journal: enough to take it back when the plan is another one. */
 export function keptStep(step: Step): KeptStep {
   const { sort, elements, where, deeds, effect, rights, risk, minutes, value, voids } = step;
   return {

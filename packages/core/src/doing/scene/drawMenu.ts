@@ -2,7 +2,7 @@ import type { Rect } from '../../measuring/picture/rect.js';
 import type { Lettering, MenuState } from '../../model/scene/state.js';
 import { box, tag } from './svg.js';
 
-/** Where an open menu lies. */
+/** Where an open menu lies, in device pixels of the screen. */
 export function menuRect(m: MenuState): Rect {
   return { x: m.x, y: m.y, width: m.width, height: Math.round(m.rowHeight * m.entries.length) };
 }

@@ -26,7 +26,7 @@ export function tag(name: string, attributes: Attributes, content = ''): string 
   return content === '' ? `<${name}${words}/>` : `<${name}${words}>${content}</${name}>`;
 }
 
-/** A filled rectangle on whole pixels. */
+/** A filled rectangle as SVG, in device pixels of the screen. */
 export function box(
   x: number,
   y: number,
@@ -38,7 +38,7 @@ export function box(
   return tag('rect', { x, y, width, height, fill, ...more });
 }
 
-/** A closed polygon. */
+/** A closed polygon as SVG, its corners in device pixels of the screen. */
 export function polygon(
   points: readonly (readonly [number, number])[],
   fill: string,

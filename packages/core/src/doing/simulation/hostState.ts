@@ -28,6 +28,7 @@ export interface Touch {
   readonly effect: Break;
 }
 
+/** A state of the host that can be changed without changing this one. */
 export function copyState({ stored, shown, waiting }: HostState): HostState {
   return { stored: new Map(stored), shown: new Map(shown), waiting: new Map(waiting) };
 }

@@ -38,7 +38,7 @@ const warns = (sentence: string): Outcome => ({ how: 'warns', sentence });
 const WHOLE = 'download';
 const HALF = 'half a download';
 
-/** Resources in words. */
+/** What a resource is, in words for a person: "the setting bar.edge", "the package drops". */
 export function sayResource(name: string): string {
   const at = name.indexOf(' ');
   const rest = name.slice(at + 1);
@@ -77,6 +77,7 @@ function missing(world: World, state: HostState, of: readonly string[]): string 
   return null;
 }
 
+/** After what something comes to show, in words that go on a sentence. */
 export function sayBreak(effect: Break): string {
   return {
     none: 'a moment',

@@ -36,7 +36,7 @@ export interface Carried {
   readonly name?: string;
 }
 
-/** What a schema carries. */
+/** What a schema carries beside what Yup knows of it; nothing of one that was not made here. */
 export function carriedBy(schema: yup.AnySchema): Carried {
   return (schema.meta() ?? {}) as Carried;
 }
@@ -74,17 +74,17 @@ export function number(least: number, most: number, sentence?: string): yup.Numb
     : schema.typeError(sentence).defined(sentence).min(least, sentence).max(most, sentence);
 }
 
-/** A whole number within bounds. */
+/** A whole number within bounds; a sentence of its own is said whatever is wrong with it. */
 export function whole(least: number, most: number, sentence?: string): yup.NumberSchema<number> {
   return number(least, most, sentence).integer(sentence);
 }
 
-/** Yes or no. */
+/** Yes or no, and no text or number that stands for it. */
 export function flag(): yup.BooleanSchema<boolean> {
   return untouched(yup.boolean()).defined();
 }
 
-/** One of these texts. */
+/** One of these texts, refused by this sentence or by one that lists them. */
 export function oneOf<const T extends string>(values: readonly T[], sentence?: string): yup.StringSchema<T> {
   const schema = untouched(yup.string()).defined();
   return sentence === undefined ? schema.oneOf(values) : schema.oneOf(values, sentence).defined();

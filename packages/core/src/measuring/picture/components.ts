@@ -103,5 +103,7 @@ export function componentsOf(mask: Uint8Array, rgb: Uint8Array, along: number, a
   return [...found.values()].map((c) => ({ ...c, r: c.r / c.area, g: c.g / c.area, b: c.b / c.area }));
 }
 
+/** Pixels of a component along the strip, and across it. */
 export const widthOf = (c: { u0: number; u1: number }) => c.u1 - c.u0;
+/** Pixels of a component across the strip. */
 export const heightOf = (c: { v0: number; v1: number }) => c.v1 - c.v0;

@@ -100,6 +100,10 @@ function sideColours(strip: Strip, from: number, to: number): Float32Array {
   return out;
 }
 
+/**
+ * The colour that a strip is laid out on, along it: the fullest where one colour is the ground, else a course of colours that
+ * changes from place to place (a gradient, something that shows through).
+ */
 export function groundOf(strip: Strip): Ground {
   const { along, across } = strip;
   // Every place of a small strip; of a large one a fixed pattern of some hundred thousand.

@@ -26,7 +26,7 @@ export interface Clash {
 
 type Fields = Readonly<Record<string, unknown>>;
 
-/** Deep equality of two JSON values. */
+/** Whether two JSON values are equal throughout; the order of keys does not count. */
 export function sameJson(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
@@ -38,7 +38,7 @@ export function sameJson(a: unknown, b: unknown): boolean {
   );
 }
 
-/** Puts a row in. */
+/** The change that puts a row in; its inverse takes the same row out. */
 export function put<E extends Entity>(entity: E, row: RowTypes[E]): Change {
   return { entity, id: row.id, before: null, after: row } as Change;
 }

@@ -36,7 +36,7 @@ export interface ReleaseChoice {
 }
 export type Choice = ChooseOffer | LayOver | ReleaseChoice;
 
-/** The changes that really change something. */
+/** Of what may have been changed the changes that there are: what is as it was comes as null. */
 export const keep = (...changes: (Change | null)[]): Change[] =>
   changes.filter((c): c is Change => c !== null);
 

@@ -15,7 +15,7 @@ export function need<T>(table: Readonly<Record<string, T>>, id: string, what: st
   return row;
 }
 
-/** The position after the last. */
+/** The position after the last of a table's rows; 0 in an empty one. */
 export function last(table: Readonly<Record<string, { readonly position: number }>>): number {
   return Object.values(table).reduce((most, row) => Math.max(most, row.position), -1) + 1;
 }

@@ -22,7 +22,7 @@ export function folderOf(path: string): string {
   const at = path.lastIndexOf('/');
   return at <= 0 ? '/' : path.slice(0, at);
 }
-/** The last step of a path. */
+/** The name at the end of a path on the host, without its folders. */
 export function nameOfPath(path: string): string {
   return path.slice(path.lastIndexOf('/') + 1);
 }

@@ -12,7 +12,7 @@ export function quoteWord(word: string): string {
   return `'${word.replaceAll("'", "'\\''")}'`;
 }
 
-/** A command line of quoted words. */
+/** A command line of words, each quoted where a POSIX shell would read it as more than itself. */
 export function commandLine(words: readonly string[]): string {
   return words.map(quoteWord).join(' ');
 }

@@ -12,7 +12,7 @@ export interface StartingElement {
 export const START_IDS = ['one-bar', 'bar-and-dock', 'rail', 'bare'] as const;
 export type StartId = (typeof START_IDS)[number];
 
-/** An element to begin with. */
+/** An element of a starting set: its kind, its name, and traits that are assumed until they are measured. */
 export function element(kind: string, name: string, traits: StartingElement['traits'] = {}): StartingElement {
   return { kind, name, traits };
 }

@@ -3,9 +3,11 @@ import type { RegionReading } from '../../measuring/picture/readRegion.js';
 import type { KindFolder } from './folder.js';
 import { KIND_FOLDERS } from './groups.js';
 
+type Scored = readonly [kind: string, score: number];
+
 /** The kind for which one number is the greatest; the first of those that tie. */
-function greatest(scores: readonly (readonly [kind: string, score: number])[]): string {
-  return scores.reduce((best, one) => (one[1] > best[1] ? one : best), ['', -1] as const)[0];
+function greatest(scores: readonly Scored[]): string {
+  return scores.reduce<Scored>((best, one) => (one[1] > best[1] ? one : best), ['', -1])[0];
 }
 
 /** The likeliest kind of what was drawn: a first choice in a list, which a person then makes. */

@@ -65,7 +65,7 @@ export const rect = (
   ...(more.stroke ? { stroke: more.stroke } : {}),
 });
 
-/** A short text on its baseline. */
+/** A short text of a sketch, its middle at x and its baseline at y, in the sketch's own units. */
 export const write = (
   x: number,
   y: number,

@@ -56,7 +56,7 @@ function addressProblem(address: string): string | null {
 const ADDRESS =
   String.raw`^(?![:-])(?:(?![A-Za-z][A-Za-z0-9+.-]*:)|(?=(?:[hH][tT][tT][pP][sS]?|[gG][iI][tT]|[sS][sS][hH]):)` +
   String.raw`|(?!.*(?:://|::)))[^\u0000-\u001f\u007f]*$`;
-/** Where something is fetched from. */
+/** Where something is fetched from: an address by a scheme that fetches, or a place without one; no option of a command. */
 export const address = (most: number) => told(addressProblem, most, ADDRESS);
 
 /** Whether a repository can be cloned from it: an address, or another account's place on a server. */

@@ -8,7 +8,7 @@ const DELTA_STEPS: readonly (readonly [number, number])[] = [
   [25, 0],
 ];
 
-/** Closeness of a colour difference (CIEDE2000). */
+/** Closeness (0 to 1) of a colour difference in CIEDE2000: 1 up to ΔE 1, none from ΔE 25, straight lines between. */
 export function deltaCloseness(delta: number): number {
   let [fromX, fromY] = nth(DELTA_STEPS, 0);
   if (delta <= fromX) return 1;

@@ -15,7 +15,7 @@ import type {
 } from './value.js';
 import { colourBytes } from './value.js';
 
-/** Rounds to so many decimals. */
+/** A number rounded to so many decimals, halves up. */
 export function roundTo(value: number, decimals: number): number {
   const k = 10 ** decimals;
   return Math.round(value * k) / k;

@@ -54,7 +54,7 @@ export interface Tally {
   readonly hosts: readonly (Count & { readonly host: string; readonly readers: number })[];
 }
 
-/** Sums up what readers marked. */
+/** Sums up what readers marked: votes, and for each element and host how often something was tried and worked. */
 export function tallyOf(marks: readonly Mark[]): Tally {
   const elements: Record<string, { worked: number; tried: number }> = {};
   const hosts = new Map<string, { host: string; worked: number; tried: number; readers: number }>();

@@ -22,16 +22,17 @@ export interface Verdict {
   /** After less before, and the bootstrap's 95 % interval of it. */
   readonly difference: number | null;
   readonly interval: readonly [number, number] | null;
-  /** Share of divisions of all runs into two groups with a difference at least as large, 0 to 1. */
+  /** Share of divisions of all runs into two groups whose means differ at least as much, 0 to 1. */
   readonly p: number | null;
   readonly says: 'more' | 'less' | 'within the noise' | 'too few to tell';
 }
 
 /**
  * Holds readings before against readings after. A run counts once, by its median: samples of one run are no independent
- * witnesses. The difference of the medians over runs has a bootstrap interval (percentile, Efron 1979) and a two-sided
- * permutation test over runs (Fisher; all divisions where they are few, else random ones). Only where both agree there is a
- * verdict.
+ * witnesses. Two questions are asked of the runs. How large the difference of their medians is: its bootstrap interval
+ * (percentile, Efron 1979) tells. Whether runs before and runs after could be divided the other way round as well: a two-sided
+ * permutation test tells (Fisher; all divisions where they are few, else random ones), and it **compares means over runs**, not
+ * medians, whose few values would tie in most divisions. Only where both agree there is a verdict.
  *
  * @param before samples by run, all in one unit
  * @param seed the same seed gives the same answer

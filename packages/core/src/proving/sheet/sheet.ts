@@ -115,7 +115,11 @@ export interface SheetInput {
   readonly today: string;
 }
 
-/** Makes the sheet of a coat. */
+/**
+ * Makes the sheet of a coat: everything that its page tells, as data.
+ *
+ * @param choice what a person wants on it; what they left out is not in the sheet at all
+ */
 export function sheetOf(input: SheetInput, choice: SheetChoice): Sheet {
   const { ctx, coat, plan, survey } = input;
   const { rows, host } = ctx;

@@ -15,6 +15,7 @@ const plainName = (name: string): string => name.replace(/[^A-Za-z0-9-]/g, '-').
 
 /** A folder's name that is safe wherever it stands. */
 export const stateName = ({ id }: ScriptOf): string => plainName(id);
+/** The name of a plan that can be done again and again, safe as a folder's; undefined of any other plan. */
 export const againName = ({ again }: ScriptOf): string | undefined =>
   again === undefined ? undefined : plainName(again);
 

@@ -32,7 +32,7 @@ export function scriptWord(word: string): string {
   return word === folder ? there : `${there}/${quoteWord(word.slice(folder.length + 1))}`;
 }
 
-/** A command line of such words. */
+/** A command line of words as `scriptWord` writes them: what stands in a folder of the XDG variables is found by these. */
 export const scriptLine = (words: readonly string[]): string => words.map(scriptWord).join(' ');
 
 /** A function of a script: those that it calls, and its text. */

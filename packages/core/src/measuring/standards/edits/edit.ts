@@ -27,11 +27,12 @@ export interface Refused {
 }
 export type Located = Span | Refused;
 
+/** That an edit is not made, with why: it is then for a hand. */
 export const refuse = (why: EditRefusal): Refused => ({ ok: false, why });
 /** Where nothing is to be changed. */
 export const NOTHING: Span = { ok: true, from: 0, to: 0, put: '', was: null };
 
-/** Blanks within a line. */
+/** Whether a character is a blank or a tab: what may stand within a line without ending it. */
 export const isBlank = (c: string | undefined): boolean => c === ' ' || c === '\t';
 /** White space of JSON, CSS and XML. */
 export const isSpace = (c: string | undefined): boolean =>

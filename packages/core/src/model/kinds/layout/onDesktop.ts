@@ -57,7 +57,7 @@ export function desktopIcons({ look, screen, letters, free }: Furnished): Deskto
   });
 }
 
-/** What is written on the desktop. */
+/** What is written on the desktop, each in its place, in device pixels of the screen. */
 export function widgetsOf({ look, screen, free }: Furnished): WidgetState[] {
   return look.seen
     .filter((e) => e.kind === 'desktop-widget')

@@ -37,6 +37,7 @@ export function inksOf(look: Look) {
   };
 }
 
+/** Height of a row in windows and menus, in whole device pixels; by the density of the controls where no height is told. */
 export function rowHeightOf(look: Look, unit: number): number {
   const controls = look.told('controls');
   const usual = { tight: 24, usual: 30, airy: 38 }[controls.text('density', 'usual')]! * unit;
