@@ -4,7 +4,7 @@ import { findBest, findPlain, prepare } from '@spare-coat/core/deciding/proposal
 import { buildInstance } from '@spare-coat/core/deciding/proposal/build';
 import { greedy } from '@spare-coat/core/deciding/proposal/greedy';
 import { NO_LIMITS } from '@spare-coat/core/model/coat/limits';
-import { proposeReport } from '@spare-coat/core/deciding/proposal/report';
+import { proposeReport } from '@spare-coat/core/deciding/proposal/proposeReport';
 import { reduce } from '@spare-coat/core/deciding/proposal/reduce';
 import { layTerms, type Terms } from '@spare-coat/core/deciding/proposal/terms';
 import { partKey, type MatchContext } from '@spare-coat/core/deciding/matching/targets';

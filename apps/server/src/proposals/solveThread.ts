@@ -1,5 +1,6 @@
 import { parentPort } from 'node:worker_threads';
-import { proposeReport, type Question } from '@spare-coat/core/deciding/proposal/report';
+import { type Question } from '@spare-coat/core/deciding/proposal/question';
+import { proposeReport } from '@spare-coat/core/deciding/proposal/proposeReport';
 import { openSolver } from './highs.js';
 
 /** The thread in which a proposal is worked out: it blocks, and is killed when nobody wants the answer any more. */

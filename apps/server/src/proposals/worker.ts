@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { Worker as Thread } from 'node:worker_threads';
-import type { Question } from '@spare-coat/core/deciding/proposal/report';
+import type { Question } from '@spare-coat/core/deciding/proposal/question';
 import { coatOf } from '@spare-coat/core/model/coat/rows';
 import { loadRows } from '../coats/store.js';
 import type { Db } from '../db/pool.js';

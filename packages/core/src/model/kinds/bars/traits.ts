@@ -1,4 +1,50 @@
-import type { Kind } from '../kind.js';
+import type { Kind, TraitSpec } from '../kind.js';
+
+/** Where an element stands on its bar. */
+const PLACE: TraitSpec = {
+  id: 'place',
+  label: 'Place',
+  type: 'place',
+  importance: 'must',
+  help: 'Zone of its bar, and how far along the edge its middle is.',
+};
+/** Of an element that is a picture. */
+const COLOUR: TraitSpec = {
+  id: 'colour',
+  label: 'Colour',
+  type: 'colour',
+  importance: 'nice',
+  reads: 'ink',
+  perVariant: true,
+  help: 'The main colour of its picture.',
+};
+const SIZE: TraitSpec = {
+  id: 'size',
+  label: 'Size',
+  type: 'length',
+  importance: 'should',
+  reads: 'height',
+  help: 'Height of its picture.',
+};
+const PICTURE: TraitSpec = {
+  id: 'picture',
+  label: 'Picture',
+  type: 'picture',
+  importance: 'should',
+  reads: 'picture',
+  perVariant: true,
+  help: 'What it looks like; cut it out of a picture.',
+};
+/** Of an element that is text. */
+const INK: TraitSpec = {
+  id: 'colour',
+  label: 'Text colour',
+  type: 'colour',
+  importance: 'nice',
+  reads: 'ink',
+  perVariant: true,
+  help: 'Its ink.',
+};
 
 export const BAR_ITEM_KINDS: readonly Kind[] = [
   {
@@ -23,13 +69,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         importance: 'nice',
         help: 'Free space around the picture inside the bar.',
       },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      PLACE,
       {
         id: 'picture',
         label: 'Picture',
@@ -102,13 +142,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         perVariant: true,
         help: 'The ink of its figures.',
       },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      PLACE,
     ],
   },
   {
@@ -151,13 +185,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         perVariant: true,
         help: 'The ink of its marks.',
       },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      PLACE,
     ],
   },
   {
@@ -207,13 +235,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         choices: ['none', 'dot', 'line', 'plate', 'notch'],
         help: 'What shows which one is in use.',
       },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      PLACE,
     ],
   },
   {
@@ -238,30 +260,9 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         choices: ['numbers', 'names', 'dots', 'small pictures', 'one mark'],
         help: 'How a workspace is shown.',
       },
-      {
-        id: 'size',
-        label: 'Size',
-        type: 'length',
-        importance: 'should',
-        reads: 'height',
-        help: 'Height of its picture.',
-      },
-      {
-        id: 'colour',
-        label: 'Colour',
-        type: 'colour',
-        importance: 'nice',
-        reads: 'ink',
-        perVariant: true,
-        help: 'The main colour of its picture.',
-      },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      SIZE,
+      COLOUR,
+      PLACE,
     ],
   },
   {
@@ -294,13 +295,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         perVariant: true,
         help: 'The ink of the menus.',
       },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      PLACE,
     ],
   },
   {
@@ -326,22 +321,8 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         reads: 'height',
         help: 'Height of its letters.',
       },
-      {
-        id: 'colour',
-        label: 'Text colour',
-        type: 'colour',
-        importance: 'nice',
-        reads: 'ink',
-        perVariant: true,
-        help: 'Its ink.',
-      },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      INK,
+      PLACE,
     ],
   },
   {
@@ -367,22 +348,8 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         reads: 'width',
         help: 'From its left to its right.',
       },
-      {
-        id: 'colour',
-        label: 'Colour',
-        type: 'colour',
-        importance: 'nice',
-        reads: 'ink',
-        perVariant: true,
-        help: 'The main colour of its picture.',
-      },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      COLOUR,
+      PLACE,
     ],
   },
   {
@@ -408,22 +375,8 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         reads: 'height',
         help: 'Height of its figures.',
       },
-      {
-        id: 'colour',
-        label: 'Text colour',
-        type: 'colour',
-        importance: 'nice',
-        reads: 'ink',
-        perVariant: true,
-        help: 'Its ink.',
-      },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      INK,
+      PLACE,
     ],
   },
   {
@@ -449,22 +402,8 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         choices: ['figures', 'bars', 'curve', 'ring'],
         help: 'How a value is shown.',
       },
-      {
-        id: 'colour',
-        label: 'Colour',
-        type: 'colour',
-        importance: 'nice',
-        reads: 'ink',
-        perVariant: true,
-        help: 'The main colour of its picture.',
-      },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      COLOUR,
+      PLACE,
     ],
   },
   {
@@ -474,23 +413,8 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     help: 'Opens a search, or is the field itself.',
     weight: 1,
     traits: [
-      {
-        id: 'size',
-        label: 'Size',
-        type: 'length',
-        importance: 'should',
-        reads: 'height',
-        help: 'Height of its picture.',
-      },
-      {
-        id: 'picture',
-        label: 'Picture',
-        type: 'picture',
-        importance: 'should',
-        reads: 'picture',
-        perVariant: true,
-        help: 'What it looks like; cut it out of a picture.',
-      },
+      SIZE,
+      PICTURE,
       {
         id: 'form',
         label: 'Form',
@@ -499,22 +423,8 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         choices: ['picture', 'field', 'word'],
         help: 'A picture, a field to type in, or a word.',
       },
-      {
-        id: 'colour',
-        label: 'Colour',
-        type: 'colour',
-        importance: 'nice',
-        reads: 'ink',
-        perVariant: true,
-        help: 'The main colour of its picture.',
-      },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      COLOUR,
+      PLACE,
     ],
   },
   {
@@ -523,41 +433,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     group: 'On the bars',
     help: 'Shows all windows or workspaces at once.',
     weight: 2,
-    traits: [
-      {
-        id: 'size',
-        label: 'Size',
-        type: 'length',
-        importance: 'should',
-        reads: 'height',
-        help: 'Height of its picture.',
-      },
-      {
-        id: 'picture',
-        label: 'Picture',
-        type: 'picture',
-        importance: 'should',
-        reads: 'picture',
-        perVariant: true,
-        help: 'What it looks like; cut it out of a picture.',
-      },
-      {
-        id: 'colour',
-        label: 'Colour',
-        type: 'colour',
-        importance: 'nice',
-        reads: 'ink',
-        perVariant: true,
-        help: 'The main colour of its picture.',
-      },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
-    ],
+    traits: [SIZE, PICTURE, COLOUR, PLACE],
   },
   {
     id: 'bin',
@@ -565,41 +441,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     group: 'On the bars',
     help: 'Where deleted files wait, on a bar, a dock or the desktop.',
     weight: 1,
-    traits: [
-      {
-        id: 'size',
-        label: 'Size',
-        type: 'length',
-        importance: 'should',
-        reads: 'height',
-        help: 'Height of its picture.',
-      },
-      {
-        id: 'picture',
-        label: 'Picture',
-        type: 'picture',
-        importance: 'should',
-        reads: 'picture',
-        perVariant: true,
-        help: 'What it looks like; cut it out of a picture.',
-      },
-      {
-        id: 'colour',
-        label: 'Colour',
-        type: 'colour',
-        importance: 'nice',
-        reads: 'ink',
-        perVariant: true,
-        help: 'The main colour of its picture.',
-      },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
-    ],
+    traits: [SIZE, PICTURE, COLOUR, PLACE],
   },
   {
     id: 'show-desktop',
@@ -624,13 +466,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         reads: 'width',
         help: 'Along its bar.',
       },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      PLACE,
     ],
   },
   {
@@ -654,13 +490,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         importance: 'nice',
         help: 'Whether a line is drawn in it.',
       },
-      {
-        id: 'place',
-        label: 'Place',
-        type: 'place',
-        importance: 'must',
-        help: 'Zone of its bar, and how far along the edge its middle is.',
-      },
+      PLACE,
     ],
   },
 ];
