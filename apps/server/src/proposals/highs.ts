@@ -4,7 +4,7 @@ import type { Solve, SolveOptions, Solved } from '@spare-coat/core/deciding/prop
 import type { LinearModel } from '@spare-coat/core/deciding/proposal/model';
 
 // The package's types describe a module of its own kind; what it gives is the loader itself.
-const loadHighs = highsModule as () => Promise<Highs>;
+const loadHighs = highsModule as unknown as () => Promise<Highs>;
 let loaded: Promise<Highs> | null = null;
 
 /** HiGHS as a function. It blocks its thread: call it where the thread can be killed. */

@@ -1,3 +1,4 @@
+import { DropAnywhere } from '../shared/dropFiles';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -42,6 +43,7 @@ const BEATS = [0.4, 0.8, 1.5, 3] as const;
 
 /** The stage where the own desktop is held against the reference: pictures first, numbers where they are asked for. */
 @Component({
+  hostDirectives: [DropAnywhere],
   selector: 'coat-compare',
   imports: [ZoomButtons, FileButton, CompareNav, PairView, ProofDetails, RouterLink],
   providers: [CompareView],
@@ -50,9 +52,6 @@ const BEATS = [0.4, 0.8, 1.5, 3] as const;
   styleUrl: './compare.scss',
   host: {
     '(window:keydown)': 'key($event)',
-    '(window:dragover)': 'over($event)',
-    '(window:dragleave)': 'dragging.set(false)',
-    '(window:drop)': 'drop($event)',
   },
 })
 export class CompareStage {
@@ -77,7 +76,8 @@ export class CompareStage {
   protected readonly beats = BEATS;
   protected readonly at = computed<Way>(() => WAYS.find((w) => w === this.way()) ?? 'face');
   protected readonly details = signal(false);
-  protected readonly dragging = signal(false);
+  private readonly drops = inject(DropAnywhere);
+  protected readonly dragging = this.drops.over;
   protected readonly placing = signal(false);
   /** Which element on which picture a hand places. */
   private placingFor = '';
@@ -144,6 +144,7 @@ export class CompareStage {
   );
 
   constructor() {
+    this.drops.dropped.subscribe((files) => void this.take(files));
     effect(() => this.c.captureId.set(this.own() ?? null));
     effect(() => this.c.againstId.set(this.to() ?? null));
     effect(() => this.c.wantsMap.set(this.at() === 'difference'));
@@ -292,17 +293,5 @@ export class CompareStage {
     if (!act) return;
     event.preventDefault();
     act();
-  }
-
-  protected over(event: DragEvent): void {
-    if (!event.dataTransfer?.types.includes('Files')) return;
-    event.preventDefault();
-    this.dragging.set(true);
-  }
-  protected drop(event: DragEvent): void {
-    if (!event.dataTransfer?.types.includes('Files')) return;
-    event.preventDefault();
-    this.dragging.set(false);
-    void this.take([...event.dataTransfer.files]);
   }
 }

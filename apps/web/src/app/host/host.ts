@@ -1,3 +1,4 @@
+import { DropFiles } from '../shared/dropFiles';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { coatOf, ordered, type DisplayRow } from '@spare-coat/core/model/coat/rows';
@@ -70,7 +71,7 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './host.html',
   styleUrl: './host.scss',
-  host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
+  hostDirectives: [DropFiles],
 })
 export class Host {
   protected readonly view = inject(CoatView);
@@ -116,6 +117,7 @@ export class Host {
   });
 
   constructor() {
+    inject(DropFiles).dropped.subscribe((files) => void this.drop(files));
     void this.load();
   }
 
@@ -150,11 +152,10 @@ export class Host {
     );
   }
   /** A profile is imported; anything else is read as a survey or a settings dump. */
-  protected async drop(event: DragEvent): Promise<void> {
-    event.preventDefault();
-    const files = event.dataTransfer?.files;
-    if (!files || files.length === 0) return;
-    if (files.length === 1 && /"family"\s*:/.test(await nth(files, 0).slice(0, 200_000).text())) {
+  private async drop(files: readonly File[]): Promise<void> {
+    const [first] = files;
+    if (!first) return;
+    if (files.length === 1 && /"family"\s*:/.test(await first.slice(0, 200_000).text())) {
       await this.importJson(files);
       return;
     }

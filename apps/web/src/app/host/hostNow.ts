@@ -1,3 +1,4 @@
+import { DropFiles } from '../shared/dropFiles';
 import { median } from '@spare-coat/core/ground/statistics';
 import { Clipboard } from '@angular/cdk/clipboard';
 import {
@@ -35,7 +36,7 @@ const MOST_ROWS = 400;
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hostNow.html',
   styleUrl: './hostNow.scss',
-  host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
+  hostDirectives: [DropFiles],
 })
 export class HostNow {
   private readonly api = inject(Api);
@@ -118,6 +119,7 @@ export class HostNow {
   protected readonly sums = computed(() => sumReadings(this.readings()));
 
   constructor() {
+    inject(DropFiles).dropped.subscribe((files) => void this.take(files));
     effect(() => {
       const blobs = [this.chosen()?.blob, this.other()?.blob].filter((b): b is string => b !== undefined);
       untracked(() => {
@@ -132,11 +134,6 @@ export class HostNow {
     } catch (error) {
       this.notices.say((error as Error).message);
     }
-  }
-
-  protected drop(event: DragEvent): void {
-    event.preventDefault();
-    void this.take(event.dataTransfer?.files ?? null);
   }
 
   protected async take(files: Iterable<File> | null): Promise<void> {

@@ -1,3 +1,4 @@
+import { DocumentPage } from '../shared/document/documentPage';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -12,13 +13,10 @@ import { Router } from '@angular/router';
 import { PLAIN_PART } from '@spare-coat/core/model/parts/plainPart';
 import { readPart, type Part } from '@spare-coat/core/model/parts/part';
 import { DocumentEditor } from '../shared/document/documentEditor';
-import { DocumentDraft, check } from '../shared/document/editing';
-import type { Entry } from '../shared/document/rowsBox';
+import { check } from '../shared/document/editing';
 import { Api } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
-import { Notices } from '../shared/notices';
-import { saveFile } from '../shared/saveFile';
 import { PART_SECTIONS } from './partSections';
 
 /** A part that nobody said anything of yet. */
@@ -48,10 +46,9 @@ function emptyPart(id: string, today: string): Part {
   templateUrl: './partEditor.html',
   styleUrl: '../shared/document/editorPage.scss',
 })
-export class PartEditor {
+export class PartEditor extends DocumentPage<Part> {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
-  private readonly notices = inject(Notices);
   private readonly view = inject(CoatView);
   /** From the address: the part's id, and of which part it is a copy. */
   readonly part = input.required<string>();
@@ -60,12 +57,6 @@ export class PartEditor {
   readonly fresh = input<string>();
 
   protected readonly sections = PART_SECTIONS;
-  protected readonly draft = new DocumentDraft<Part>('part');
-  /** Saved so far; 0 for what is new. */
-  private readonly revision = signal(0);
-  protected readonly problem = signal<string | null>(null);
-  protected readonly saving = signal(false);
-  protected readonly isNew = computed(() => this.revision() === 0);
   protected readonly problems = computed(() => {
     const part = this.draft.document();
     const licence = this.licence();
@@ -77,6 +68,7 @@ export class PartEditor {
   private readonly licence = signal<string | null>(null);
 
   constructor() {
+    super('part', 'part');
     effect(() => {
       const id = this.part();
       const from = this.from();
@@ -93,8 +85,7 @@ export class PartEditor {
       if (from) {
         const { part } = await this.api.part(from);
         const { source: _, ...rest } = part;
-        this.draft.begin({ ...rest, id, revision: 1, name: `${part.name}, copy`.slice(0, 200) });
-        this.draft.changed.set(true);
+        this.beginCopy(rest, id);
         return;
       }
       const known = this.fresh() ? null : await this.api.part(id);
@@ -115,62 +106,21 @@ export class PartEditor {
     if (text === this.licenceText()) this.licence.set(problem);
   }
 
-  protected change(document: Entry): void {
-    this.draft.change(document as Part);
-  }
-
-  protected async save(): Promise<void> {
-    const part = this.draft.document();
-    if (!part || this.problems().length > 0) return;
-    this.saving.set(true);
-    try {
-      const saved = await this.api.putPart(part, this.revision(), newId());
-      this.draft.settle();
-      this.view.refreshParts();
-      this.notices.say(`${saved.part.name} is saved as revision ${saved.part.revision}.`);
-      await this.back(saved.part.id);
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    } finally {
-      this.saving.set(false);
-    }
-  }
-
-  protected async leave(): Promise<void> {
-    if (
-      this.draft.changed() &&
-      !(await this.notices.ask({
-        title: 'Leave without saving?',
-        text: 'What you changed is not saved yet.',
-        yes: 'Leave it',
-        no: 'Go on editing',
-      }))
-    )
-      return;
+  protected override async put(part: Part): Promise<string> {
+    const saved = await this.api.putPart(part, this.revision(), newId());
     this.draft.settle();
-    await this.back(this.isNew() ? (this.from() ?? null) : this.part());
+    this.view.refreshParts();
+    this.notices.say(`${saved.part.name} is saved as revision ${saved.part.revision}.`);
+    return saved.part.id;
   }
-
-  private back(part: string | null): Promise<boolean> {
+  protected override back(part: string | null): Promise<boolean> {
     const [coat] = this.router.url.split('/parts');
     return this.router.navigate([`${coat}/parts`], { queryParams: part ? { part } : {} });
   }
-
-  protected exportJson(): void {
-    const part = this.draft.document();
-    if (part) saveFile(`${JSON.stringify(part, null, 2)}\n`, `${part.name}.part.json`, 'application/json');
+  protected override leftFor(): string | null {
+    return this.isNew() ? (this.from() ?? null) : this.part();
   }
-
-  protected async importJson(files: FileList | null): Promise<void> {
-    const file = files?.[0];
-    const now = this.draft.document();
-    if (!file || !now) return;
-    try {
-      const raw = JSON.parse(await file.text()) as Part;
-      if (typeof raw !== 'object' || raw === null) throw new Error('no object');
-      this.change({ ...raw, id: now.id, revision: now.revision } as Entry);
-    } catch {
-      this.notices.say(`${file.name} is no part in JSON.`);
-    }
+  protected override fileName({ name }: Part): string {
+    return `${name}.part.json`;
   }
 }

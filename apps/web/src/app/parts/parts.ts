@@ -1,3 +1,4 @@
+import { DropFiles } from '../shared/dropFiles';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -57,16 +58,13 @@ const AGES = [1, 2, 5] as const;
 
 /** The catalogue: search as one types, open a part, compare some, bring in files and make one's own. */
 @Component({
+  hostDirectives: [DropFiles],
   selector: 'coat-parts',
   imports: [FileButton, PartDetails],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts.html',
   styleUrl: './parts.scss',
-  host: {
-    '(dragover)': '$event.preventDefault(); over.set(true)',
-    '(dragleave)': 'over.set(false)',
-    '(drop)': 'drop($event)',
-  },
+  host: {},
 })
 export class Parts {
   private readonly api = inject(Api);
@@ -88,7 +86,8 @@ export class Parts {
   protected readonly problem = signal<string | null>(null);
   protected readonly open = signal<CataloguePart | null>(null);
   protected readonly compared = signal<readonly string[]>([]);
-  protected readonly over = signal(false);
+  private readonly drops = inject(DropFiles);
+  protected readonly over = this.drops.over;
   private readonly asked = new Subject<Query>();
 
   protected readonly rows = computed(() =>
@@ -108,6 +107,7 @@ export class Parts {
   });
 
   constructor() {
+    this.drops.dropped.subscribe((files) => void this.take(files));
     this.trials.load();
     this.asked
       .pipe(
@@ -241,11 +241,6 @@ export class Parts {
     }
   }
 
-  protected drop(event: DragEvent): void {
-    event.preventDefault();
-    this.over.set(false);
-    void this.take(event.dataTransfer?.files ?? null);
-  }
   protected async take(files: Iterable<File> | null): Promise<void> {
     const [file] = files ?? [];
     if (!file) return;

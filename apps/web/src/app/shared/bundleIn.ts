@@ -1,3 +1,4 @@
+import { DropFiles } from './dropFiles';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -41,16 +42,10 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
 /** Takes a bundle: has it read, shows what would come and what clashes, and brings it in. */
 @Component({
   selector: 'coat-bundle-in',
-  imports: [FileButton],
+  imports: [DropFiles, FileButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div
-      class="drop"
-      [class.over]="over()"
-      (dragover)="$event.preventDefault(); over.set(true)"
-      (dragleave)="over.set(false)"
-      (drop)="$event.preventDefault(); over.set(false); take($event.dataTransfer?.files ?? null)"
-    >
+    <div class="drop" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
       <span>{{ reading() === null ? 'Drop a bundle here, or' : 'Reading ' + reading()!.name + ' …' }}</span>
       @if (reading(); as r) {
         <progress [value]="r.progress" max="1" aria-label="Reading the bundle"></progress>
@@ -259,7 +254,6 @@ export class BundleIn {
   readonly job = input<string>();
 
   protected readonly words = WORDS;
-  protected readonly over = signal(false);
   protected readonly reading = signal<{
     readonly name: string;
     readonly progress: number;

@@ -1,3 +1,4 @@
+import { DropAnywhere } from '../shared/dropFiles';
 import { keyed } from '@spare-coat/core/ground/checked';
 import {
   ChangeDetectionStrategy,
@@ -52,6 +53,7 @@ const PICKS = 8;
 
 /** The stage where a reference look is taken apart: pictures on the bench, regions on them, traits beside. */
 @Component({
+  hostDirectives: [DropAnywhere],
   selector: 'coat-study',
   imports: [ZoomButtons, ColourPanel, ElementDetails, PictureBar, PictureView, RegionDetails],
   providers: [Measuring],
@@ -59,9 +61,6 @@ const PICKS = 8;
   templateUrl: './study.html',
   styleUrl: './study.scss',
   host: {
-    '(window:dragover)': 'over($event)',
-    '(window:drop)': 'drop($event)',
-    '(window:dragleave)': 'dragging.set(false)',
     '(window:keydown)': 'key($event)',
   },
 })
@@ -81,7 +80,8 @@ export class Study {
   protected readonly tool = signal<Tool>('draw');
   protected readonly lens = signal(false);
   protected readonly overlay = signal(true);
-  protected readonly dragging = signal(false);
+  private readonly drops = inject(DropAnywhere);
+  protected readonly dragging = this.drops.over;
   protected readonly ruler = signal<Line | null>(null);
   protected readonly side = signal<SampleSide>(3);
   protected readonly picks = signal<readonly Pick[]>([]);
@@ -116,6 +116,7 @@ export class Study {
   private readonly shownBlob = computed(() => this.view.picture()?.blob ?? null);
 
   constructor() {
+    this.drops.dropped.subscribe((files) => this.takeIn(files));
     effect(() => {
       const blob = this.shownBlob();
       untracked(() => {
@@ -250,18 +251,6 @@ export class Study {
     await this.fonts.take(file);
     const problem = this.fonts.problem();
     if (problem) this.notices.say(problem);
-  }
-
-  protected over(event: DragEvent): void {
-    if (!event.dataTransfer?.types.includes('Files')) return;
-    event.preventDefault();
-    this.dragging.set(true);
-  }
-  protected drop(event: DragEvent): void {
-    if (!event.dataTransfer?.types.includes('Files')) return;
-    event.preventDefault();
-    this.dragging.set(false);
-    this.takeIn([...event.dataTransfer.files]);
   }
 
   protected zoom(factor: number): void {

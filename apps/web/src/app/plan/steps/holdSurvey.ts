@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { DropFiles } from '../../shared/dropFiles';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { SurveyIntake } from '../../shared/surveyIntake';
 import { PlanView } from '../planView';
 import { FileButton } from '../../shared/fileButton';
@@ -6,16 +7,10 @@ import { FileButton } from '../../shared/fileButton';
 /** Takes a new survey or settings dump while doing, and holds it against what was ticked. */
 @Component({
   selector: 'coat-hold-survey',
-  imports: [FileButton],
+  imports: [DropFiles, FileButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div
-      class="hold"
-      [class.over]="over()"
-      (dragover)="$event.preventDefault(); over.set(true)"
-      (dragleave)="over.set(false)"
-      (drop)="$event.preventDefault(); over.set(false); take($event.dataTransfer?.files ?? null)"
-    >
+    <div class="hold" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
       @if (plan.held(); as held) {
         <span
           ><strong>{{ held.name }}</strong
@@ -57,7 +52,6 @@ import { FileButton } from '../../shared/fileButton';
 export class HoldSurvey {
   protected readonly plan = inject(PlanView);
   protected readonly intake = inject(SurveyIntake);
-  protected readonly over = signal(false);
 
   protected async take(files: Iterable<File> | null): Promise<void> {
     const taken = await this.intake.takeFirst(files);
