@@ -1,3 +1,4 @@
+import { mapped, nth } from '@spare-coat/core/ground/checked';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -49,7 +50,7 @@ const step = (n: number, effect: Break, deeds: readonly Deed[] = []): Step =>
 export function planOrder(say: (line: string) => void): Figure {
   const random = randomFrom(11);
   const steps = Array.from({ length: 1000 }, (_, i) =>
-    step(i, random() < 0.12 ? BREAKS[3 + Math.floor(random() * 2)]! : 'none'),
+    step(i, random() < 0.12 ? nth(BREAKS, 3 + Math.floor(random() * 2)) : 'none'),
   );
   const edges: Edge[] = [];
   for (let i = 0; i < 3000; i++) {
@@ -76,23 +77,23 @@ function topologicalBreaks(steps: readonly Step[], edges: readonly Edge[]): numb
   const into = new Map<string, Edge[]>(steps.map((s) => [s.key, []]));
   const next = new Map<string, string[]>(steps.map((s) => [s.key, []]));
   for (const e of edges) {
-    into.get(e.to)!.push(e);
-    next.get(e.from)!.push(e.to);
+    mapped(into, e.to).push(e);
+    mapped(next, e.from).push(e.to);
   }
-  const waiting = new Map(steps.map((s) => [s.key, into.get(s.key)!.length]));
+  const waiting = new Map(steps.map((s) => [s.key, mapped(into, s.key).length]));
   const byKey = new Map(steps.map((s) => [s.key, s]));
   const ready = steps.filter((s) => waiting.get(s.key) === 0).map((s) => s.key);
   let pending = new Set<string>();
   let breaks = 0;
   for (const key of ready) {
-    if (into.get(key)!.some((e) => e.afterEffect && pending.has(e.from))) {
+    if (mapped(into, key).some((e) => e.afterEffect && pending.has(e.from))) {
       breaks++;
       pending = new Set();
     }
-    const { effect } = byKey.get(key)!;
+    const { effect } = mapped(byKey, key);
     if (effect === 'session' || effect === 'restart') pending.add(key);
-    for (const to of next.get(key)!) {
-      const left = waiting.get(to)! - 1;
+    for (const to of mapped(next, key)) {
+      const left = mapped(waiting, to) - 1;
       waiting.set(to, left);
       if (left === 0) ready.push(to);
     }

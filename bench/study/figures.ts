@@ -1,3 +1,4 @@
+import { keyed, nth } from '@spare-coat/core/ground/checked';
 import { colourDifference } from '@spare-coat/core/measuring/colour/ciede2000';
 import { dominantColours } from '@spare-coat/core/measuring/picture/dominant';
 import { parseHex } from '@spare-coat/core/measuring/colour/srgb';
@@ -29,7 +30,7 @@ const tenth = (value: number) => Math.round(value * 10) / 10;
 /** A roughly drawn rail settles on its edges. */
 export async function edges4k(): Promise<Figure> {
   const { pixels, boxes } = await large();
-  const rail = boxes['rail']!;
+  const rail = keyed(boxes, 'rail');
   const drawn = { x: rail.x - 9, y: 7, width: rail.width + 5, height: HEIGHT - 15 };
   const ms = time(15, () => {
     const settled = settleEdges(pixels, drawn, 24)!.rect;
@@ -42,7 +43,7 @@ export async function edges4k(): Promise<Figure> {
 export async function items4k(): Promise<Figure> {
   const { pixels, boxes } = await large();
   const ms = time(7, () => {
-    const { items } = findItems(stripOf(pixels, boxes['rail']!, true));
+    const { items } = findItems(stripOf(pixels, keyed(boxes, 'rail'), true));
     if (items.length !== 9) throw new Error(`${items.length} items are not 9`);
   });
   return {
@@ -63,7 +64,7 @@ export async function palette4k(): Promise<Figure> {
   // The quantizer takes a list of triples; making it is not counted.
   const triples: [number, number, number][] = [];
   for (let i = 0; i < pixels.data.length; i += 4)
-    triples.push([pixels.data[i]!, pixels.data[i + 1]!, pixels.data[i + 2]!]);
+    triples.push([nth(pixels.data, i), nth(pixels.data, i + 1), nth(pixels.data, i + 2)]);
   const theirs = time(1, () => quantize(triples, 6));
   const clay = ours.some((hex) => colourDifference(parseHex(hex)!, parseHex('#faf3ec')!) < 1);
   if (!clay) throw new Error('the colour of the windows is not among the dominant ones');

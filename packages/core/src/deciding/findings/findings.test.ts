@@ -1,16 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contrast, parseHex } from '../../measuring/colour/srgb.js';
-import { applyChanges } from '../../model/coat/changes.js';
-import { type Command, execute } from '../../doing/commands/commands.js';
+import { type Command } from '../../doing/commands/commands.js';
 import type { CoatRows, TraitRow } from '../../model/coat/rows.js';
-import type { HostProfile } from '../../model/host/profile.js';
 import { EMPTY_SURVEY } from '../../model/host/survey.js';
-import { evaluateCoat } from '../matching/evaluate.js';
-import { indexOffers } from '../matching/rank.js';
-import { partKey } from '../matching/targets.js';
 import type { Part } from '../../model/parts/part.js';
 import { testCoat, testElement, testTrait, uuid } from '../../testing/coat.js';
+import { choose, context } from '../../testing/findingContext.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import type { FindingContext } from './context.js';
 import { NEEDED_CONTRAST, readContrast, seenThrough } from './contrast.js';
@@ -23,36 +19,6 @@ import { cases } from '../../testing/properties.js';
 const setting = (key: string) => ({ key, place: 'p' });
 const order = (start: string[], end: string[] = []) => ({ start, centre: [], end });
 
-function context(
-  parts: readonly Part[],
-  rows: CoatRows,
-  commands: readonly Command[],
-  more: Partial<FindingContext> = {},
-  hostMore: Partial<HostProfile> = {},
-): FindingContext {
-  let now = rows;
-  for (const command of commands) {
-    const applied = applyChanges(now, execute(now, command));
-    if (!applied.ok) throw new Error(applied.clash.sentence);
-    now = applied.rows;
-  }
-  const ctx = {
-    rows: now,
-    host: testHost(hostMore),
-    parts: new Map(parts.map((p) => [partKey(p.id, 1), p])),
-  };
-  const state = evaluateCoat(ctx, indexOffers(ctx));
-  return { ctx, state, survey: null, trials: [], today: '2026-11-25', wallpaper: {}, ...more };
-}
-const choose = (element: string, part: Part | null, offer = 'bar'): Command => ({
-  type: 'match.choose',
-  elementId: uuid(element),
-  matchId: uuid(`${element} match`),
-  layerId: uuid(`${element} layer`),
-  partId: part?.id ?? null,
-  partRevision: part ? 1 : null,
-  offer,
-});
 const sorts = (c: FindingContext) => findingsOf(c).map((f) => f.sort);
 const find = (c: FindingContext, sort: string) => findingsOf(c).find((f) => f.sort === sort);
 

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { LINEAR_OF_BYTE, toLinear, type Rgb } from './srgb.js';
 
 /** CIE L*a*b* under D65: `l` 0 to 100, `a` and `b` unbounded, some ±128 inside sRGB. */
@@ -50,5 +49,5 @@ export function labOf(colour: Rgb): Lab {
 
 /** CIE Lab of three whole bytes, through the table: the same numbers as `labOf`, faster. */
 export function labOfBytes(r: number, g: number, b: number): Lab {
-  return labOfLinear(nth(LINEAR_OF_BYTE, r), nth(LINEAR_OF_BYTE, g), nth(LINEAR_OF_BYTE, b));
+  return labOfLinear(LINEAR_OF_BYTE[r]!, LINEAR_OF_BYTE[g]!, LINEAR_OF_BYTE[b]!);
 }

@@ -1,5 +1,3 @@
-import { nth } from '../../ground/checked.js';
-
 /**
  * sRGB as bytes, as hex text, and as linear light.
  *
@@ -19,7 +17,7 @@ const HEX = /^#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})$/i;
 export function parseHex(text: string): Rgb | null {
   const m = HEX.exec(text.trim());
   if (!m) return null;
-  return { r: parseInt(nth(m, 1), 16), g: parseInt(nth(m, 2), 16), b: parseInt(nth(m, 3), 16) };
+  return { r: parseInt(m[1]!, 16), g: parseInt(m[2]!, 16), b: parseInt(m[3]!, 16) };
 }
 
 /** Writes `#rrggbb` in lower case; channels are rounded and held to 0–255. */

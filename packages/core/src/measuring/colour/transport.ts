@@ -1,5 +1,3 @@
-import { nth } from '../../ground/checked.js';
-
 /**
  * The best way to carry one set of shares onto another: the greatest sum of flow times gain, exactly, by successive
  * best paths on the bipartite graph. Shares are scaled to sum to 1.
@@ -32,13 +30,13 @@ export function bestTransport(
       let changed = false;
       for (let i = 0; i < n; i++)
         for (let j = 0; j < m; j++) {
-          if (nth(bestI, i) > -Infinity && nth(bestI, i) + nth(gains[i]!, j) > nth(bestJ, j) + DUST) {
-            bestJ[j] = nth(bestI, i) + nth(gains[i]!, j);
+          if (bestI[i]! > -Infinity && bestI[i]! + gains[i]![j]! > bestJ[j]! + DUST) {
+            bestJ[j] = bestI[i]! + gains[i]![j]!;
             cameJ[j] = i;
             changed = true;
           }
-          if (nth(flow[i]!, j) > DUST && nth(bestJ, j) - nth(gains[i]!, j) > nth(bestI, i) + DUST) {
-            bestI[i] = nth(bestJ, j) - nth(gains[i]!, j);
+          if (flow[i]![j]! > DUST && bestJ[j]! - gains[i]![j]! > bestI[i]! + DUST) {
+            bestI[i] = bestJ[j]! - gains[i]![j]!;
             cameI[i] = j;
             changed = true;
           }
@@ -46,28 +44,27 @@ export function bestTransport(
       if (!changed) break;
     }
     let end = -1;
-    for (let j = 0; j < m; j++)
-      if (nth(demand, j) > DUST && (end < 0 || nth(bestJ, j) > nth(bestJ, end))) end = j;
+    for (let j = 0; j < m; j++) if (demand[j]! > DUST && (end < 0 || bestJ[j]! > bestJ[end]!)) end = j;
     if (end < 0 || bestJ[end] === -Infinity) break;
     const path: [i: number, j: number, forward: boolean][] = [];
-    let room = nth(demand, end);
+    let room = demand[end]!;
     let j = end;
     for (;;) {
-      const i = nth(cameJ, j);
+      const i = cameJ[j]!;
       path.push([i, j, true]);
-      const back = nth(cameI, i);
+      const back = cameI[i]!;
       if (back < 0 || path.length > n + m) {
-        room = Math.min(room, nth(supply, i));
+        room = Math.min(room, supply[i]!);
         supply[i]! -= room;
         break;
       }
-      room = Math.min(room, nth(flow[i]!, back));
+      room = Math.min(room, flow[i]![back]!);
       path.push([i, back, false]);
       j = back;
     }
     for (const [i, k, forward] of path) {
-      nth(flow, i)[k]! += forward ? room : -room;
-      sum += (forward ? 1 : -1) * room * nth(gains[i]!, k);
+      flow[i]![k]! += forward ? room : -room;
+      sum += (forward ? 1 : -1) * room * gains[i]![k]!;
     }
     demand[end]! -= room;
   }

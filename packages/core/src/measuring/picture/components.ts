@@ -1,5 +1,3 @@
-import { nth } from '../../ground/checked.js';
-
 /** One connected piece of what is drawn on a strip. Half-open bounds; areas and perimeters in places. */
 export interface Component {
   readonly u0: number;
@@ -26,8 +24,8 @@ export function componentsOf(mask: Uint8Array, rgb: Uint8Array, along: number, a
   const parent: number[] = [];
   const find = (a: number): number => {
     while (parent[a] !== a) {
-      parent[a] = nth(parent, parent[a]!);
-      a = nth(parent, a);
+      parent[a] = parent[parent[a]!]!;
+      a = parent[a]!;
     }
     return a;
   };
@@ -37,8 +35,8 @@ export function componentsOf(mask: Uint8Array, rgb: Uint8Array, along: number, a
       if (!mask[p]) continue;
       let mine = -1;
       const join = (q: number) => {
-        if (nth(label, q) < 0) return;
-        const other = find(nth(label, q));
+        if (label[q]! < 0) return;
+        const other = find(label[q]!);
         if (mine < 0) mine = other;
         else if (other !== mine) {
           const least = Math.min(mine, other);
@@ -75,8 +73,8 @@ export function componentsOf(mask: Uint8Array, rgb: Uint8Array, along: number, a
   for (let v = 0; v < across; v++)
     for (let u = 0; u < along; u++) {
       const p = v * along + u;
-      if (nth(label, p) < 0) continue;
-      const root = find(nth(label, p));
+      if (label[p]! < 0) continue;
+      const root = find(label[p]!);
       let c = found.get(root);
       if (!c) {
         c = { u0: u, v0: v, u1: u + 1, v1: v + 1, area: 0, rim: 0, r: 0, g: 0, b: 0 };
@@ -86,9 +84,9 @@ export function componentsOf(mask: Uint8Array, rgb: Uint8Array, along: number, a
       c.u1 = Math.max(c.u1, u + 1);
       c.v1 = v + 1;
       c.area++;
-      c.r += nth(rgb, p * 3);
-      c.g += nth(rgb, p * 3 + 1);
-      c.b += nth(rgb, p * 3 + 2);
+      c.r += rgb[p * 3]!;
+      c.g += rgb[p * 3 + 1]!;
+      c.b += rgb[p * 3 + 2]!;
       const open =
         u === 0 ||
         v === 0 ||

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Pixels } from './pixels.js';
 import { isInside, type Rect } from './rect.js';
 import { RegionError } from './readRegion.js';
@@ -18,11 +17,7 @@ const FLAT_SHARE = 0.7;
 const NEAR = 16;
 
 function difference(data: Pixels['data'], i: number, g: readonly number[]): number {
-  return Math.max(
-    Math.abs(nth(data, i) - nth(g, 0)),
-    Math.abs(nth(data, i + 1) - nth(g, 1)),
-    Math.abs(nth(data, i + 2) - nth(g, 2)),
-  );
+  return Math.max(Math.abs(data[i]! - g[0]!), Math.abs(data[i + 1]! - g[1]!), Math.abs(data[i + 2]! - g[2]!));
 }
 
 /** The median colour of the region's rim, and the share of the rim near it. */
@@ -38,8 +33,8 @@ function rimColour(pixels: Pixels, rect: Rect): { ground: [number, number, numbe
     add(rect.width - 1, y);
   }
   const ground = [0, 1, 2].map((c) => {
-    const sorted = places.map((i) => nth(pixels.data, i + c)).sort((a, b) => a - b);
-    return nth(sorted, sorted.length >> 1);
+    const sorted = places.map((i) => pixels.data[i + c]!).sort((a, b) => a - b);
+    return sorted[sorted.length >> 1]!;
   }) as [number, number, number];
   const near = places.filter((i) => difference(pixels.data, i, ground) <= NEAR).length;
   return { ground, share: near / places.length };
@@ -71,7 +66,7 @@ export function cutOut(pixels: Pixels, rect: Rect): CutOut {
   let x1 = 0;
   let y1 = 0;
   for (let p = 0; p < w * h; p++) {
-    if (nth(data, p * 4 + 3) === 0) continue;
+    if (data[p * 4 + 3]! === 0) continue;
     x0 = Math.min(x0, p % w);
     x1 = Math.max(x1, (p % w) + 1);
     y0 = Math.min(y0, Math.floor(p / w));
@@ -160,7 +155,7 @@ function softenRim(
     const own = difference(before, p * 4, ground);
     const k = Math.min(1, own / furthest);
     if (k >= 0.98) continue;
-    for (let c = 0; c < 3; c++) data[p * 4 + c] = nth(before, ink * 4 + c);
-    data[p * 4 + 3] = Math.round(nth(before, p * 4 + 3) * k);
+    for (let c = 0; c < 3; c++) data[p * 4 + c] = before[ink * 4 + c]!;
+    data[p * 4 + 3] = Math.round(before[p * 4 + 3]! * k);
   }
 }

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { labOfBytes, type Lab } from '../colour/lab.js';
 import { toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
@@ -54,9 +53,9 @@ export function dominantColours(pixels: Pixels, rect: Rect, most = 5): Dominant[
   for (let y = y0; y < y1; y++) {
     for (let i = (y * width + x0) * 4, end = (y * width + x1) * 4; i < end; i += 4) {
       if (data[i + 3] === 0) continue;
-      const r = nth(data, i);
-      const g = nth(data, i + 1);
-      const b = nth(data, i + 2);
+      const r = data[i]!;
+      const g = data[i + 1]!;
+      const b = data[i + 2]!;
       const key = ((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3);
       counts[key]!++;
       sums[key * 3]! += r;
@@ -68,11 +67,11 @@ export function dominantColours(pixels: Pixels, rect: Rect, most = 5): Dominant[
   if (total === 0) return [];
   const cells: Cell[] = [];
   for (let key = 0; key < CELLS; key++) {
-    const n = nth(counts, key);
+    const n = counts[key]!;
     if (n === 0) continue;
-    const r = nth(sums, key * 3) / n;
-    const g = nth(sums, key * 3 + 1) / n;
-    const b = nth(sums, key * 3 + 2) / n;
+    const r = sums[key * 3]! / n;
+    const g = sums[key * 3 + 1]! / n;
+    const b = sums[key * 3 + 2]! / n;
     cells.push({ key, n, r, g, b, lab: labOfBytes(Math.round(r), Math.round(g), Math.round(b)) });
   }
   cells.sort((p, q) => q.n - p.n || p.key - q.key);

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Strip } from './strip.js';
 
 /**
@@ -42,18 +41,16 @@ function fullest(rgb: Uint8Array, from: number, to: number, step: number): Colou
   let best = -1;
   for (let p = from; p < to; p += step) {
     const i = p * 3;
-    const key = ((nth(rgb, i) >> 3) << 10) | ((nth(rgb, i + 1) >> 3) << 5) | (nth(rgb, i + 2) >> 3);
+    const key = ((rgb[i]! >> 3) << 10) | ((rgb[i + 1]! >> 3) << 5) | (rgb[i + 2]! >> 3);
     if (counts[key]!++ === 0) touched.push(key);
-    sums[key * 3]! += nth(rgb, i);
-    sums[key * 3 + 1]! += nth(rgb, i + 1);
-    sums[key * 3 + 2]! += nth(rgb, i + 2);
-    if (best < 0 || nth(counts, key) > nth(counts, best)) best = key;
+    sums[key * 3]! += rgb[i]!;
+    sums[key * 3 + 1]! += rgb[i + 1]!;
+    sums[key * 3 + 2]! += rgb[i + 2]!;
+    if (best < 0 || counts[key]! > counts[best]!) best = key;
   }
-  const n = best < 0 ? 1 : nth(counts, best);
+  const n = best < 0 ? 1 : counts[best]!;
   const colour: Colour =
-    best < 0
-      ? [0, 0, 0]
-      : [nth(sums, best * 3) / n, nth(sums, best * 3 + 1) / n, nth(sums, best * 3 + 2) / n];
+    best < 0 ? [0, 0, 0] : [sums[best * 3]! / n, sums[best * 3 + 1]! / n, sums[best * 3 + 2]! / n];
   for (const key of touched) {
     counts[key] = 0;
     sums.fill(0, key * 3, key * 3 + 3);
@@ -78,9 +75,9 @@ function distances(strip: Strip, colourAt: (u: number, v: number) => Colour): Fi
       const p = v * along + u;
       const c = colourAt(u, v);
       const off = Math.max(
-        Math.abs(nth(rgb, p * 3) - c[0]),
-        Math.abs(nth(rgb, p * 3 + 1) - c[1]),
-        Math.abs(nth(rgb, p * 3 + 2) - c[2]),
+        Math.abs(rgb[p * 3]! - c[0]),
+        Math.abs(rgb[p * 3 + 1]! - c[1]),
+        Math.abs(rgb[p * 3 + 2]! - c[2]),
       );
       d[p] = Math.min(255, Math.round(off));
       if (off <= NEAR) near++;
@@ -96,7 +93,7 @@ function sideColours(strip: Strip, from: number, to: number): Float32Array {
   const out = new Float32Array(along * 3);
   for (let u = 0; u < along; u++)
     for (let v = from; v < to; v++)
-      for (let c = 0; c < 3; c++) out[u * 3 + c]! += nth(rgb, (v * along + u) * 3 + c) / (to - from);
+      for (let c = 0; c < 3; c++) out[u * 3 + c]! += rgb[(v * along + u) * 3 + c]! / (to - from);
   return out;
 }
 
@@ -118,7 +115,7 @@ export function groundOf(strip: Strip): Ground {
   const plain = fit.near >= 0.9 || (fit.near >= MUCH && fit.unsure < FEW);
   if (!plain) {
     const rows = Array.from({ length: across }, (_, v) => fullest(strip.rgb, v * along, (v + 1) * along, 1));
-    const byRow = (_u: number, v: number) => nth(rows, v);
+    const byRow = (_u: number, v: number) => rows[v]!;
     const acrossFit = distances(strip, byRow);
     if (acrossFit.near > fit.near + BETTER && smooth(rows)) {
       chosen = { model: 'across', colourAt: byRow };
@@ -134,9 +131,9 @@ export function groundOf(strip: Strip): Ground {
         const k = Math.min(1, Math.max(0, (v - mid[0]) / (mid[1] - mid[0])));
         const i = u * 3;
         return [
-          nth(near, i) * (1 - k) + nth(far, i) * k,
-          nth(near, i + 1) * (1 - k) + nth(far, i + 1) * k,
-          nth(near, i + 2) * (1 - k) + nth(far, i + 2) * k,
+          near[i]! * (1 - k) + far[i]! * k,
+          near[i + 1]! * (1 - k) + far[i + 1]! * k,
+          near[i + 2]! * (1 - k) + far[i + 2]! * k,
         ];
       };
       const joinedFit = distances(strip, joined);
@@ -156,7 +153,7 @@ const RIM_ROWS = 3;
 /** Whether neighbouring rows differ as little as a gradient's do, rims aside: items make rows jump. */
 function smooth(rows: readonly Colour[]): boolean {
   for (let v = RIM_ROWS + 1; v < rows.length - RIM_ROWS; v++)
-    if (nth(rows, v).some((c, i) => Math.abs(c - nth(rows[v - 1]!, i)) > 12)) return false;
+    if (rows[v]!.some((c, i) => Math.abs(c - rows[v - 1]![i]!) > 12)) return false;
   return true;
 }
 
@@ -166,6 +163,6 @@ function noiseThreshold(d: Uint8Array): number {
   for (const v of d) counts[v]!++;
   let sum = 0;
   let median = 0;
-  while (median < 255 && (sum += nth(counts, median)) < d.length / 2) median++;
+  while (median < 255 && (sum += counts[median]!) < d.length / 2) median++;
   return Math.min(2.4 * NEAR, Math.max(NEAR + 4, 3 * median));
 }

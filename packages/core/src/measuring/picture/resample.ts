@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Pixels } from './pixels.js';
 
 /** For every place of a line of `to` pixels: the first pixel of the source that counts, and the weights from there on. */
@@ -27,7 +26,7 @@ function tapsOf(start: number, length: number, to: number, size: number): Taps {
       const p = Math.floor(middle);
       spans.push([inside(p), 1 - (middle - p)], [inside(p + 1), middle - p]);
     }
-    const low = nth(spans, 0)[0];
+    const low = spans[0]![0];
     const line = new Float64Array(spans.at(-1)![0] - low + 1);
     for (const [p, w] of spans) line[p - low]! += w;
     first[i] = low;
@@ -86,15 +85,15 @@ export function resample(
     if (line) return line;
     line = new Float64Array(width * 4);
     for (let x = 0; x < width; x++) {
-      const weights = nth(across.weights, x);
-      let i = (row * pixels.width + nth(across.first, x)) * 4;
+      const weights = across.weights[x]!;
+      let i = (row * pixels.width + across.first[x]!) * 4;
       let [r, g, b, a] = [0, 0, 0, 0];
       for (let k = 0; k < weights.length; k++, i += 4) {
-        const w = nth(weights, k);
-        r += w * nth(data, i);
-        g += w * nth(data, i + 1);
-        b += w * nth(data, i + 2);
-        a += w * nth(data, i + 3);
+        const w = weights[k]!;
+        r += w * data[i]!;
+        g += w * data[i + 1]!;
+        b += w * data[i + 2]!;
+        a += w * data[i + 3]!;
       }
       line[x * 4] = r;
       line[x * 4 + 1] = g;
@@ -106,15 +105,15 @@ export function resample(
   };
   const sums = new Float64Array(width * 4);
   for (let y = 0; y < height; y++) {
-    const first = nth(down.first, y);
-    const weights = nth(down.weights, y);
+    const first = down.first[y]!;
+    const weights = down.weights[y]!;
     sums.fill(0);
     for (let k = 0; k < weights.length; k++) {
       const line = lineAt(first + k);
-      const w = nth(weights, k);
-      for (let i = 0; i < sums.length; i++) sums[i]! += w * nth(line, i);
+      const w = weights[k]!;
+      for (let i = 0; i < sums.length; i++) sums[i]! += w * line[i]!;
     }
-    for (let i = 0, o = y * width * 4; i < sums.length; i++, o++) out[o] = Math.round(nth(sums, i));
+    for (let i = 0, o = y * width * 4; i < sums.length; i++, o++) out[o] = Math.round(sums[i]!);
     for (const row of lines.keys()) if (row < first) lines.delete(row);
   }
   return { width, height, data: out };

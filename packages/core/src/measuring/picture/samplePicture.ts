@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { dominantColours } from './dominant.js';
 import { toBase64 } from '../../ground/base64.js';
 import type { Pixels } from './pixels.js';
@@ -43,12 +42,12 @@ export function fitted(pixels: Pixels): Pixels {
           const part =
             (Math.min(toX, i + 1) - Math.max(fromX, i)) * (Math.min(toY, j + 1) - Math.max(fromY, j));
           const p = (j * width + i) * 4;
-          const a = nth(data, p + 3) / 255;
-          for (let c = 0; c < 3; c++) sum[c]! += part * (nth(data, p + c) * a + GREY * (1 - a));
+          const a = data[p + 3]! / 255;
+          for (let c = 0; c < 3; c++) sum[c]! += part * (data[p + c]! * a + GREY * (1 - a));
           area += part;
         }
       const o = ((y0 + y) * SAMPLE + x0 + x) * 4;
-      for (let c = 0; c < 3; c++) out[o + c] = Math.round(nth(sum, c) / area);
+      for (let c = 0; c < 3; c++) out[o + c] = Math.round(sum[c]! / area);
     }
   return { width: SAMPLE, height: SAMPLE, data: out };
 }
@@ -58,7 +57,7 @@ export function samplePicture(pixels: Pixels): PictureSample {
   const square = fitted(pixels);
   const bytes = new Uint8Array(SAMPLE * SAMPLE);
   for (let i = 0; i < bytes.length; i++)
-    bytes[i] = luma(nth(square.data, i * 4), nth(square.data, i * 4 + 1), nth(square.data, i * 4 + 2));
+    bytes[i] = luma(square.data[i * 4]!, square.data[i * 4 + 1]!, square.data[i * 4 + 2]!);
   const colours = dominantColours(
     pixels,
     { x: 0, y: 0, width: pixels.width, height: pixels.height },

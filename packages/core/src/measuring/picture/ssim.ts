@@ -1,5 +1,3 @@
-import { nth } from '../../ground/checked.js';
-
 /** Gaussian window of 11 with σ 1.5, and the two constants. Source: Wang, Bovik, Sheikh, Simoncelli 2004. */
 export const WINDOW = 11;
 const SIGMA = 1.5;
@@ -24,14 +22,14 @@ function filtered(image: Float64Array, width: number, height: number): Float64Ar
   for (let y = 0; y < height; y++)
     for (let x = 0; x < w; x++) {
       let sum = 0;
-      for (let k = 0; k < WINDOW; k++) sum += nth(GAUSSIAN, k) * nth(image, y * width + x + k);
+      for (let k = 0; k < WINDOW; k++) sum += GAUSSIAN[k]! * image[y * width + x + k]!;
       rows[y * w + x] = sum;
     }
   const out = new Float64Array(w * h);
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
       let sum = 0;
-      for (let k = 0; k < WINDOW; k++) sum += nth(GAUSSIAN, k) * nth(rows, (y + k) * w + x);
+      for (let k = 0; k < WINDOW; k++) sum += GAUSSIAN[k]! * rows[(y + k) * w + x]!;
       out[y * w + x] = sum;
     }
   return out;
@@ -48,7 +46,7 @@ export function meanSsim(a: ArrayLike<number>, b: ArrayLike<number>, width: numb
   const y = Float64Array.from(b);
   const product = (p: Float64Array, q: Float64Array) => {
     const out = new Float64Array(n);
-    for (let i = 0; i < n; i++) out[i] = nth(p, i) * nth(q, i);
+    for (let i = 0; i < n; i++) out[i] = p[i]! * q[i]!;
     return filtered(out, width, height);
   };
   const mx = filtered(x, width, height);
@@ -58,10 +56,10 @@ export function meanSsim(a: ArrayLike<number>, b: ArrayLike<number>, width: numb
   const xy = product(x, y);
   let sum = 0;
   for (let i = 0; i < mx.length; i++) {
-    const u = nth(mx, i);
-    const v = nth(my, i);
-    const top = (2 * u * v + C1) * (2 * (nth(xy, i) - u * v) + C2);
-    const foot = (u * u + v * v + C1) * (nth(xx, i) - u * u + nth(yy, i) - v * v + C2);
+    const u = mx[i]!;
+    const v = my[i]!;
+    const top = (2 * u * v + C1) * (2 * (xy[i]! - u * v) + C2);
+    const foot = (u * u + v * v + C1) * (xx[i]! - u * u + yy[i]! - v * v + C2);
     sum += top / foot;
   }
   return sum / mx.length;

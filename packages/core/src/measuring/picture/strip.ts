@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Pixels } from './pixels.js';
 import type { Rect } from './rect.js';
 
@@ -26,9 +25,9 @@ export function stripOf(pixels: Pixels, rect: Rect, upright: boolean): Strip {
       const y = rect.y + (upright ? u : v);
       const from = (y * width + x) * 4;
       const to = (v * along + u) * 3;
-      rgb[to] = nth(data, from);
-      rgb[to + 1] = nth(data, from + 1);
-      rgb[to + 2] = nth(data, from + 2);
+      rgb[to] = data[from]!;
+      rgb[to + 1] = data[from + 1]!;
+      rgb[to + 2] = data[from + 2]!;
     }
   return { along, across, upright, rgb, rect };
 }

@@ -28,6 +28,61 @@ const DEAREST = 9;
 /** A long hostile sample has very many readings; so many are enough to choose from. */
 const MOST_FOUND = 4000;
 
+/**
+ * How unusual a reading is, 0 being what clocks mostly show. Only their order and their sums matter: 0.5 and less tells two usual
+ * ways apart, 1 to 3 is what few clocks do, 6 is for when nothing else explains the sample. Chosen so that every usual pattern is
+ * found again from what it writes, first (the tests hold that over all of them).
+ */
+const COST = {
+  /** From 10 on a number looks the same with and without a leading zero: what it would be without one. */
+  bareHour: 0.6,
+  /** One digit: an hour of twelve is the likelier. */
+  oneDigitHour: 0.2,
+  twoDigitTwelve: 0.1,
+  /** A leading zero that does not show in this number. */
+  hiddenZero: 0.5,
+  hiddenZeroOfMonth: 0.25,
+  /** A number may be a day before it is a month. */
+  twoDigitMonth: 0.3,
+  oneDigitMonth: 0.2,
+  shortYear: 0.4,
+  week: 3,
+  /** Hours and minutes with nothing between. */
+  runTogether: 1.5,
+  /** A number that stands for nothing. */
+  bareNumber: 6,
+  /** Written otherwise than the locale does: capitals, a full stop. */
+  otherSpelling: 0.5,
+  /** A month whose short name is its whole one. */
+  wholeOrShort: 0.5,
+  standingAlone: 0.3,
+  latinHalf: 0.4,
+  /** One letter between numbers is a separator; a word that is no name is a word. */
+  oneLetter: 0.5,
+  word: 3,
+  oddSeparator: 1.5,
+  /** A word before a number makes it a week's. */
+  weekAfterWord: -2,
+  /** A two-digit year before any month. */
+  shortYearFirst: 2.5,
+  twelveWithoutHalf: 2,
+  hourAlone: 2.5,
+  hourAloneWithHalf: 0.5,
+  /** A colon parts hours, minutes and seconds, and no date. */
+  colonAstray: 3,
+  yearWithoutMonth: 1.5,
+  monthAlone: 1,
+  /** Numbers of one date are written alike: with their zeros or without. */
+  mixedZeros: 0.9,
+  /** A short weekday with a whole month, or the other way round. */
+  mixedNames: 0.3,
+  /** Day before month where the locale has the month first, or the other way round. */
+  foreignOrder: 0.6,
+  yearFirst: 0.1,
+  /** Year first is the international way, which always writes both digits. */
+  missingDigit: 0.6,
+} as const;
+
 type Piece =
   | { readonly what: 'digits'; readonly text: string }
   | { readonly what: 'word'; readonly text: string }
@@ -82,11 +137,11 @@ function digitReadings(text: string): Reading[] {
     // From 10 on a number looks the same with and without a leading zero: the usual way is the likelier.
     if (n <= 23) {
       if (two) add('HH', 'hour', 0);
-      if (!two || (n >= 10 && !zero)) add('H', 'hour', two ? 0.6 : 0.2);
+      if (!two || (n >= 10 && !zero)) add('H', 'hour', two ? COST.bareHour : COST.oneDigitHour);
     }
     if (n >= 1 && n <= 12) {
-      if (!zero) add('h', 'hour', two ? 0.1 : 0);
-      if (two) add('hh', 'hour', zero ? 0 : 0.5);
+      if (!zero) add('h', 'hour', two ? COST.twoDigitTwelve : 0);
+      if (two) add('hh', 'hour', zero ? 0 : COST.hiddenZero);
     }
     if (two && n <= 59) {
       add('mm', 'minute', 0);
@@ -94,21 +149,21 @@ function digitReadings(text: string): Reading[] {
     }
     if (n >= 1 && n <= 31) {
       if (!zero) add('d', 'day', 0);
-      if (two) add('dd', 'day', zero ? 0 : 0.5);
+      if (two) add('dd', 'day', zero ? 0 : COST.hiddenZero);
     }
     if (n >= 1 && n <= 12) {
-      if (!zero) add('M', 'month', two ? 0.3 : 0.2);
-      if (two) add('MM', 'month', zero ? 0 : 0.25);
+      if (!zero) add('M', 'month', two ? COST.twoDigitMonth : COST.oneDigitMonth);
+      if (two) add('MM', 'month', zero ? 0 : COST.hiddenZeroOfMonth);
     }
-    if (two) add('yy', 'year', 0.4, 2000 + n);
-    if (n >= 1 && n <= 53) add(two ? 'ww' : 'w', 'week', 3);
+    if (two) add('yy', 'year', COST.shortYear, 2000 + n);
+    if (n >= 1 && n <= 53) add(two ? 'ww' : 'w', 'week', COST.week);
   } else if (text.length === 4) {
     if (n >= 1900 && n <= 2199) add('yyyy', 'year', 0);
     const hour = Number(text.slice(0, 2));
     const minute = Number(text.slice(2));
-    if (hour <= 23 && minute <= 59) add('HHmm', 'hour', 1.5, hour);
+    if (hour <= 23 && minute <= 59) add('HHmm', 'hour', COST.runTogether, hour);
   }
-  out.push({ field: text, kind: 'literal', value: 0, cost: 6 });
+  out.push({ field: text, kind: 'literal', value: 0, cost: COST.bareNumber });
   return out;
 }
 
@@ -120,9 +175,8 @@ function wordReadings(text: string, locale: string): Reading[] {
   const seek = (list: readonly string[], field: string, kind: Reading['kind'], cost: number, from = 0) => {
     const exact = list.indexOf(text);
     const at = exact >= 0 ? exact : list.findIndex((name) => plain(name) === plain(text));
-    // Written otherwise than the locale does (capitals, a full stop): possible, less likely.
     if (at >= 0 && (text.length > 1 || !/^\p{Script=Latin}/u.test(text)))
-      out.push({ field, kind, value: at + from, cost: cost + (exact >= 0 ? 0 : 0.5) });
+      out.push({ field, kind, value: at + from, cost: cost + (exact >= 0 ? 0 : COST.otherSpelling) });
   };
   seek(names.days, 'EEEE', 'weekday', 0);
   seek(names.daysShort, 'EEE', 'weekday', 0);
@@ -131,20 +185,25 @@ function wordReadings(text: string, locale: string): Reading[] {
     'MMMM',
     'month',
     names.months.some((m, i) => plain(m) === plain(nth(names.monthsShort, i)) && plain(m) === plain(text))
-      ? 0.5
+      ? COST.wholeOrShort
       : 0,
     1,
   );
   seek(names.monthsShort, 'MMM', 'month', 0, 1);
-  if (!names.months.includes(text)) seek(names.monthsAlone, 'LLLL', 'month', 0.3, 1);
+  if (!names.months.includes(text)) seek(names.monthsAlone, 'LLLL', 'month', COST.standingAlone, 1);
   seek(names.halves, 'a', 'half', 0);
   if (out.length === 0) {
     // Every locale's clock may say AM and PM in Latin letters.
     const half = /^(am|a\.m|pm|p\.m)$/.exec(plain(text));
-    if (half) out.push({ field: 'a', kind: 'half', value: half[0].startsWith('a') ? 0 : 1, cost: 0.4 });
+    if (half)
+      out.push({ field: 'a', kind: 'half', value: half[0].startsWith('a') ? 0 : 1, cost: COST.latinHalf });
   }
-  // One letter between numbers is a separator; a word that is no name is a word.
-  out.push({ field: quoted(text), kind: 'literal', value: 0, cost: text.length === 1 ? 0.5 : 3 });
+  out.push({
+    field: quoted(text),
+    kind: 'literal',
+    value: 0,
+    cost: text.length === 1 ? COST.oneLetter : COST.word,
+  });
   return out;
 }
 
@@ -163,15 +222,17 @@ function followCost(
       return last === 'hour' && !has('hour')!.reading.field.endsWith('mm')
         ? /^[:.h]$/.test(before)
           ? 0
-          : 1.5
+          : COST.oddSeparator
         : Infinity;
     case 'second':
-      return last === 'minute' ? (/^[:.分분]$/.test(before) ? 0 : 1.5) : Infinity;
+      return last === 'minute' ? (/^[:.分분]$/.test(before) ? 0 : COST.oddSeparator) : Infinity;
     case 'week':
-      return chosen.at(-1)?.piece.what === 'word' && chosen.at(-1)!.reading.kind === 'literal' ? -2 : 0;
+      return chosen.at(-1)?.piece.what === 'word' && chosen.at(-1)!.reading.kind === 'literal'
+        ? COST.weekAfterWord
+        : 0;
     case 'year':
       // A two-digit year comes after a month, or stands alone with nothing else.
-      return reading.field === 'yy' && !has('month') ? 2.5 : 0;
+      return reading.field === 'yy' && !has('month') ? COST.shortYearFirst : 0;
     case 'hour':
       return last === 'hour' ? Infinity : 0;
     default:
@@ -189,24 +250,25 @@ function wholeCost(list: readonly Reading[], separators: readonly string[], loca
   const twelve = hour !== undefined && /^h/.test(hour.field);
   if (half && !hour) return Infinity;
   if (half && !twelve) return Infinity;
-  if (twelve && !half) cost += 2;
-  if (hour && !get('minute') && !hour.field.endsWith('mm')) cost += half ? 0.5 : 2.5;
-  if (hour && separators[list.indexOf(hour)] === ':' && !get('minute')) cost += 3;
+  if (twelve && !half) cost += COST.twelveWithoutHalf;
+  if (hour && !get('minute') && !hour.field.endsWith('mm'))
+    cost += half ? COST.hourAloneWithHalf : COST.hourAlone;
+  if (hour && separators[list.indexOf(hour)] === ':' && !get('minute')) cost += COST.colonAstray;
   const [day, month, year, weekday] = [get('day'), get('month'), get('year'), get('weekday')];
   if (day && month && day.value > monthDays(year?.value ?? 2024, month.value)) return Infinity;
   if (day && month && year && weekday && weekdayOf(year.value, month.value, day.value) !== weekday.value)
     return Infinity;
-  if (year && !month) cost += 1.5;
-  if (month && !day && !year) cost += 1;
-  // Numbers of one date are written alike: with their zeros or without.
-  if (day && month && /^\D{1,2}$/.test(month.field) && day.field.length !== month.field.length) cost += 0.9;
-  // A colon parts hours, minutes and seconds.
+  if (year && !month) cost += COST.yearWithoutMonth;
+  if (month && !day && !year) cost += COST.monthAlone;
+  if (day && month && /^\D{1,2}$/.test(month.field) && day.field.length !== month.field.length)
+    cost += COST.mixedZeros;
   for (const one of [day, month, year]) {
     const at = one ? list.indexOf(one) : -1;
-    if (one && /^\D+$/.test(one.field) && (separators[at] === ':' || separators[at - 2] === ':')) cost += 3;
+    if (one && /^\D+$/.test(one.field) && (separators[at] === ':' || separators[at - 2] === ':'))
+      cost += COST.colonAstray;
   }
   if (weekday && month && month.field.length >= 3)
-    cost += (weekday.field === 'EEEE') === (month.field.length === 4) ? 0 : 0.3;
+    cost += (weekday.field === 'EEEE') === (month.field.length === 4) ? 0 : COST.mixedNames;
   if (day && month && year) {
     const at = [index('day'), index('month'), index('year')] as const;
     const order = ['d', 'M', 'y']
@@ -215,21 +277,24 @@ function wholeCost(list: readonly Reading[], separators: readonly string[], loca
       .map(([f]) => f)
       .join('');
     const american = locale === 'en-US';
-    const common = { dMy: american ? 0.6 : 0, Mdy: american ? 0 : 0.6, yMd: 0.1 }[order];
+    const common = {
+      dMy: american ? COST.foreignOrder : 0,
+      Mdy: american ? 0 : COST.foreignOrder,
+      yMd: COST.yearFirst,
+    }[order];
     if (common === undefined) return Infinity;
     cost += common;
-    // Year first is the international way, which always writes both digits.
     if (at[2] === Math.min(...at) && month.field.length <= 2)
-      cost += 0.6 * (4 - month.field.length - day.field.length);
+      cost += COST.missingDigit * (4 - month.field.length - day.field.length);
     // A separator of numbers is the same on both sides.
     const [first, second] = [...at]
       .sort((a, b) => a - b)
       .slice(0, 2)
       .map((i) => separators[i]);
-    if (month.field.length <= 2 && first !== second) cost += 1.5;
+    if (month.field.length <= 2 && first !== second) cost += COST.oddSeparator;
   } else if (day && month && month.field.length <= 2) {
     const dayFirst = index('day') < index('month');
-    cost += dayFirst === (locale !== 'en-US') ? 0 : 0.6;
+    cost += dayFirst === (locale !== 'en-US') ? 0 : COST.foreignOrder;
   }
   return cost;
 }

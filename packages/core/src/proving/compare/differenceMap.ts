@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { LINEAR_OF_BYTE } from '../../measuring/colour/srgb.js';
 import { TO_XYZ_OF_WHITE, labResponse } from '../../measuring/colour/lab.js';
 import { chromaStretch, chromaTurn, hueTurn, lightnessWeight } from '../../measuring/colour/ciede2000.js';
@@ -66,8 +65,8 @@ export function differenceOfPixels(
   let lastQ = -1;
   let last = 0;
   for (let i = from; i < to; i++) {
-    const p = nth(a, i) & COLOUR;
-    const q = nth(b, i) & COLOUR;
+    const p = a[i]! & COLOUR;
+    const q = b[i]! & COLOUR;
     if (p === q) {
       out[i] = 0;
       continue;
@@ -76,7 +75,7 @@ export function differenceOfPixels(
       lastP = p;
       lastQ = q;
       const at = (Math.imul(p, 0x9e3779b1) ^ Math.imul(q, 0x85ebca6b)) >>> 19;
-      if (firsts[at] === p && seconds[at] === q) last = nth(known, at);
+      if (firsts[at] === p && seconds[at] === q) last = known[at]!;
       else {
         last = differenceOfWords(p, q);
         firsts[at] = p;
@@ -90,37 +89,37 @@ export function differenceOfPixels(
 
 /** CIEDE2000 of two colours given as words, through the tables; the formula and its names are those of `ciede2000Numbers`. */
 function differenceOfWords(p: number, q: number): number {
-  const pr = nth(LINEAR, p & 255);
-  const pg = nth(LINEAR, (p >> 8) & 255);
-  const pb = nth(LINEAR, (p >> 16) & 255);
-  const qr = nth(LINEAR, q & 255);
-  const qg = nth(LINEAR, (q >> 8) & 255);
-  const qb = nth(LINEAR, (q >> 16) & 255);
+  const pr = LINEAR[p & 255]!;
+  const pg = LINEAR[(p >> 8) & 255]!;
+  const pb = LINEAR[(p >> 16) & 255]!;
+  const qr = LINEAR[q & 255]!;
+  const qg = LINEAR[(q >> 8) & 255]!;
+  const qb = LINEAR[(q >> 16) & 255]!;
 
   let t = (XR * pr + XG * pg + XB * pb) * ROOT_STEPS;
   let n = t | 0;
-  let foot = nth(ROOT, n);
-  const px = foot + (t - n) * (nth(ROOT, n + 1) - foot);
+  let foot = ROOT[n]!;
+  const px = foot + (t - n) * (ROOT[n + 1]! - foot);
   t = (YR * pr + YG * pg + YB * pb) * ROOT_STEPS;
   n = t | 0;
-  foot = nth(ROOT, n);
-  const py = foot + (t - n) * (nth(ROOT, n + 1) - foot);
+  foot = ROOT[n]!;
+  const py = foot + (t - n) * (ROOT[n + 1]! - foot);
   t = (ZR * pr + ZG * pg + ZB * pb) * ROOT_STEPS;
   n = t | 0;
-  foot = nth(ROOT, n);
-  const pz = foot + (t - n) * (nth(ROOT, n + 1) - foot);
+  foot = ROOT[n]!;
+  const pz = foot + (t - n) * (ROOT[n + 1]! - foot);
   t = (XR * qr + XG * qg + XB * qb) * ROOT_STEPS;
   n = t | 0;
-  foot = nth(ROOT, n);
-  const qx = foot + (t - n) * (nth(ROOT, n + 1) - foot);
+  foot = ROOT[n]!;
+  const qx = foot + (t - n) * (ROOT[n + 1]! - foot);
   t = (YR * qr + YG * qg + YB * qb) * ROOT_STEPS;
   n = t | 0;
-  foot = nth(ROOT, n);
-  const qy = foot + (t - n) * (nth(ROOT, n + 1) - foot);
+  foot = ROOT[n]!;
+  const qy = foot + (t - n) * (ROOT[n + 1]! - foot);
   t = (ZR * qr + ZG * qg + ZB * qb) * ROOT_STEPS;
   n = t | 0;
-  foot = nth(ROOT, n);
-  const qz = foot + (t - n) * (nth(ROOT, n + 1) - foot);
+  foot = ROOT[n]!;
+  const qz = foot + (t - n) * (ROOT[n + 1]! - foot);
 
   const a1 = 500 * (px - py);
   const b1 = 200 * (py - pz);
@@ -132,8 +131,8 @@ function differenceOfWords(p: number, q: number): number {
 
   t = (Math.sqrt(a1 * a1 + bb1) + Math.sqrt(a2 * a2 + bb2)) * (0.5 * PER_CHROMA);
   n = t | 0;
-  foot = nth(STRETCH, n);
-  const stretch = foot + (t - n) * (nth(STRETCH, n + 1) - foot);
+  foot = STRETCH[n]!;
+  const stretch = foot + (t - n) * (STRETCH[n + 1]! - foot);
   const ap1 = a1 * stretch;
   const ap2 = a2 * stretch;
   const c1 = Math.sqrt(ap1 * ap1 + bb1);
@@ -173,18 +172,18 @@ function differenceOfWords(p: number, q: number): number {
   // Mean L* is 58 (fy + fy') − 16.
   t = (58 * (py + qy) - 16) * PER_LIGHTNESS;
   n = t | 0;
-  foot = nth(LIGHTNESS, n);
-  const ql = dl * (foot + (t - n) * (nth(LIGHTNESS, n + 1) - foot));
+  foot = LIGHTNESS[n]!;
+  const ql = dl * (foot + (t - n) * (LIGHTNESS[n + 1]! - foot));
   const qc = dc / (1 + 0.045 * meanC);
   const qh = dh / (1 + 0.015 * meanC * hueWeight);
   t = meanC * PER_CHROMA;
   n = t | 0;
-  foot = nth(TURN, n);
-  const rc = foot + (t - n) * (nth(TURN, n + 1) - foot);
+  foot = TURN[n]!;
+  const rc = foot + (t - n) * (TURN[n + 1]! - foot);
   t = (cos * COS275 + sin * SIN275 + 1) * (HUE_STEPS / 2);
   n = t | 0;
-  foot = nth(HUE, n);
-  const rt = -rc * (foot + (t - n) * (nth(HUE, n + 1) - foot));
+  foot = HUE[n]!;
+  const rt = -rc * (foot + (t - n) * (HUE[n + 1]! - foot));
   const sum = ql * ql + qc * qc + qh * qh + rt * qc * qh;
   return sum > 0 ? Math.sqrt(sum) : 0;
 }
@@ -216,13 +215,13 @@ export function sumDifferences(
   let sum = 0;
   for (let row = y; row < y + h; row++)
     for (let i = row * width + x, end = i + w; i < end; i++) {
-      const d = nth(map, i);
+      const d = map[i]!;
       sum += d;
       counts[Math.min(BINS, Math.round(d / BIN))]!++;
     }
   const wanted = Math.ceil(0.95 * w * h);
   let seen = 0;
   let bin = 0;
-  for (; bin < BINS; bin++) if ((seen += nth(counts, bin)) >= wanted) break;
+  for (; bin < BINS; bin++) if ((seen += counts[bin]!) >= wanted) break;
   return { mean: w * h === 0 ? 0 : sum / (w * h), p95: bin * BIN };
 }

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { C1, C2, GAUSSIAN, WINDOW } from '../../measuring/picture/ssim.js';
 
 /** Columns that are worked on together: few enough to stay in the nearest cache, many enough to pay for their overlap. */
@@ -44,24 +43,24 @@ function filterDown(
   upper: Filtered,
   lower: Filtered,
 ): void {
-  const row = (k: number) => nth(rows, (first + k) % AT_HAND);
+  const row = (k: number) => rows[(first + k) % AT_HAND]!;
   const [r0, r1, r2, r3, r4, r5] = [row(0), row(1), row(2), row(3), row(4), row(5)];
   const [r6, r7, r8, r9, r10, r11] = [row(6), row(7), row(8), row(9), row(10), row(11)];
   const { values: up, squares: upSquares } = upper;
   const { values: low, squares: lowSquares } = lower;
   for (let x = x0, i = 0; x < x1; x++, i++) {
-    const v0 = nth(r0, x);
-    const v1 = nth(r1, x);
-    const v2 = nth(r2, x);
-    const v3 = nth(r3, x);
-    const v4 = nth(r4, x);
-    const v5 = nth(r5, x);
-    const v6 = nth(r6, x);
-    const v7 = nth(r7, x);
-    const v8 = nth(r8, x);
-    const v9 = nth(r9, x);
-    const v10 = nth(r10, x);
-    const v11 = nth(r11, x);
+    const v0 = r0[x]!;
+    const v1 = r1[x]!;
+    const v2 = r2[x]!;
+    const v3 = r3[x]!;
+    const v4 = r4[x]!;
+    const v5 = r5[x]!;
+    const v6 = r6[x]!;
+    const v7 = r7[x]!;
+    const v8 = r8[x]!;
+    const v9 = r9[x]!;
+    const v10 = r10[x]!;
+    const v11 = r11[x]!;
     up[i] = W0 * (v0 + v10) + W1 * (v1 + v9) + W2 * (v2 + v8) + (W3 * (v3 + v7) + W4 * (v4 + v6) + W5 * v5);
     low[i] = W0 * (v1 + v11) + W1 * (v2 + v10) + W2 * (v3 + v9) + (W3 * (v4 + v8) + W4 * (v5 + v7) + W5 * v6);
     const q1 = v1 * v1;
@@ -84,23 +83,20 @@ function filterDown(
 /** Filters a line along, two windows at a time: `out` gets as many values as there are windows, and perhaps one more. */
 function filterAlong(v: Float64Array, windows: number, out: Float64Array): void {
   for (let i = 0; i < windows; i += 2) {
-    const v1 = nth(v, i + 1);
-    const v2 = nth(v, i + 2);
-    const v3 = nth(v, i + 3);
-    const v4 = nth(v, i + 4);
-    const v5 = nth(v, i + 5);
-    const v6 = nth(v, i + 6);
-    const v7 = nth(v, i + 7);
-    const v8 = nth(v, i + 8);
-    const v9 = nth(v, i + 9);
-    const v10 = nth(v, i + 10);
+    const v1 = v[i + 1]!;
+    const v2 = v[i + 2]!;
+    const v3 = v[i + 3]!;
+    const v4 = v[i + 4]!;
+    const v5 = v[i + 5]!;
+    const v6 = v[i + 6]!;
+    const v7 = v[i + 7]!;
+    const v8 = v[i + 8]!;
+    const v9 = v[i + 9]!;
+    const v10 = v[i + 10]!;
     out[i] =
-      W0 * (nth(v, i) + v10) + W1 * (v1 + v9) + W2 * (v2 + v8) + (W3 * (v3 + v7) + W4 * (v4 + v6) + W5 * v5);
+      W0 * (v[i]! + v10) + W1 * (v1 + v9) + W2 * (v2 + v8) + (W3 * (v3 + v7) + W4 * (v4 + v6) + W5 * v5);
     out[i + 1] =
-      W0 * (v1 + nth(v, i + 11)) +
-      W1 * (v2 + v10) +
-      W2 * (v3 + v9) +
-      (W3 * (v4 + v8) + W4 * (v5 + v7) + W5 * v6);
+      W0 * (v1 + v[i + 11]!) + W1 * (v2 + v10) + W2 * (v3 + v9) + (W3 * (v4 + v8) + W4 * (v5 + v7) + W5 * v6);
   }
 }
 
@@ -117,12 +113,12 @@ function similarity(s: Filtered, d: Filtered, windows: number): number {
   let sum = 0;
   for (let i = 0; i < windows; i++) {
     // With s = x + y, d = x − y: 4 x̄ȳ = s̄² − d̄², 2 (x̄² + ȳ²) = s̄² + d̄², and so for the variances.
-    const ms = nth(means.s, i);
-    const md = nth(means.d, i);
+    const ms = means.s[i]!;
+    const md = means.d[i]!;
     const ms2 = ms * ms;
     const md2 = md * md;
-    const vars = nth(meanSquares.s, i) - ms2;
-    const vard = nth(meanSquares.d, i) - md2;
+    const vars = meanSquares.s[i]! - ms2;
+    const vard = meanSquares.d[i]! - md2;
     sum +=
       (((ms2 - md2) * 0.5 + C1) * ((vars - vard) * 0.5 + C2)) /
       (((ms2 + md2) * 0.5 + C1) * ((vars + vard) * 0.5 + C2));
@@ -157,17 +153,17 @@ export function ssimOfPixels(
   const dirty = new Uint32Array(tiles + 1);
   const take = (row: number) => {
     const at = row % AT_HAND;
-    const [sr, dr, flags] = [nth(s, at), nth(d, at), nth(differs, at)];
-    for (let t = 0; t < tiles; t++) dirty[t]! -= nth(flags, t);
+    const [sr, dr, flags] = [s[at]!, d[at]!, differs[at]!];
+    for (let t = 0; t < tiles; t++) dirty[t]! -= flags[t]!;
     flags.fill(0);
     for (let x = 0, i = row * width; x < width; x++, i++) {
-      const p = luma(nth(a, i));
-      const q = luma(nth(b, i));
+      const p = luma(a[i]!);
+      const q = luma(b[i]!);
       sr[x] = p + q;
       dr[x] = p - q;
       if (p !== q) flags[(x / TILE) | 0] = 1;
     }
-    for (let t = 0; t < tiles; t++) dirty[t]! += nth(flags, t);
+    for (let t = 0; t < tiles; t++) dirty[t]! += flags[t]!;
   };
   const [upperS, upperD, lowerS, lowerD] = [lineOf(), lineOf(), lineOf(), lineOf()];
 
