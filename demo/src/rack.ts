@@ -1,6 +1,6 @@
 import type { Vote } from '@spare-coat/core/proving/rack/marks';
 import { PLAIN_CHOICE } from '@spare-coat/core/proving/sheet/sheet';
-import { carryCoatOver } from '@spare-coat/server/coats/portCoat';
+import { portCoatTo } from '@spare-coat/server/coats/portCoat';
 import type { Db } from '@spare-coat/server/db/pool';
 import { putMark } from '@spare-coat/server/rack/marks';
 import { publish } from '@spare-coat/server/rack/publish';
@@ -36,7 +36,7 @@ export async function hangPlanned(db: Db, coatId: string): Promise<void> {
   await hang(db, coatId, NAME, 0, 'As planned: everything measured and matched, nothing done yet.', false);
   const to = PROFILES.find((p) => p.name === 'Ochre Row')!;
   const carried = idOf('coat on Ochre Row');
-  await carryCoatOver(db, coatId, {
+  await portCoatTo(db, coatId, {
     id: carried,
     commandId: idOf('carry to Ochre Row'),
     name: CARRIED,

@@ -36,7 +36,7 @@ const contextFor = (db: Db, coatId: string, host: HostProfile) =>
   inSnapshot(db, (client) => coatContext(client, coatId, host.family));
 
 /** How a coat would stand on another host. Nothing is changed. */
-export async function previewCarryOver(
+export async function previewPort(
   db: Db,
   coatId: string,
   asked: Readonly<Record<string, unknown>>,
@@ -47,7 +47,7 @@ export async function previewCarryOver(
 }
 
 /** Makes a coat on another host from this one, which stays as it is; the two stay related. */
-export async function carryCoatOver(
+export async function portCoatTo(
   db: Db,
   coatId: string,
   body: unknown,

@@ -2,7 +2,7 @@ import { isId } from '@spare-coat/core/ground/ids';
 import { Router } from 'express';
 import type { Db, Queryable } from '../db/pool.js';
 import { notFound } from '../http/problem.js';
-import { bringReferenceOver, carryCoatOver, originState, previewCarryOver } from './portCoat.js';
+import { bringReferenceOver, portCoatTo, originState, previewPort } from './portCoat.js';
 import { coatCards, readCardsQuery } from './cards.js';
 import { createCoat, runCommand, runUndo, whatChanged, MOST_REVISION } from './commands.js';
 import { pastOf } from './past.js';
@@ -44,10 +44,10 @@ export function coatRoutes(db: Db, figures: Figures): Router {
     res.json(await runUndo(db, req.params.id, req.body, 'redo'));
   });
   router.get('/:id/carry-over', async (req, res) => {
-    res.json(await previewCarryOver(db, req.params.id, req.query));
+    res.json(await previewPort(db, req.params.id, req.query));
   });
   router.post('/:id/carry-over', async (req, res) => {
-    res.status(201).json(await carryCoatOver(db, req.params.id, req.body));
+    res.status(201).json(await portCoatTo(db, req.params.id, req.body));
   });
   router.get('/:id/origin', async (req, res) => {
     await revisionOf(db, req.params.id);

@@ -179,7 +179,7 @@ describe('the instruments of Study on a drawing give back what was drawn', () =>
           element('workspace-switcher', { show: 'small pictures', count: 3, size: 20 + n, colour: c(1) }),
         ],
         'bar/workspace switcher',
-        bar.edge === 'top' || bar.edge === 'bottom' ? { size: 20 + n } : {},
+        bar.edge === 'top' || bar.edge === 'bottom' ? { size: 20 + n } : { colour: c(1) },
       ],
       [
         'keyboard-mark',
@@ -281,8 +281,9 @@ describe('the instruments of Study on a drawing give back what was drawn', () =>
           element('wallpaper', { picture: 'Layers', palette: { first: c(0), second: c(2), third: c(4) } }),
           element('desktop-items', { shown: false }),
         ],
-        { x: 0, y: 0, width: 1920, height: 1080 },
-        {},
+        // What no window stands over.
+        { x: 0, y: 0, width: 240, height: 1080 },
+        { palette: { first: c(0), second: c(2), third: c(4) } },
       ],
       [
         'icon-set',

@@ -217,7 +217,7 @@ export class CarryOverView {
     this.problem.set(null);
     if (!asked) return;
     try {
-      const preview = await this.api.carryOver(asked.id, asked.host, asked.channel);
+      const preview = await this.api.previewPort(asked.id, asked.host, asked.channel);
       if (turn === this.turn) this.preview.set(preview);
     } catch (error) {
       if (turn === this.turn) this.problem.set((error as ApiProblem).message);

@@ -260,7 +260,7 @@ export class Api {
   }
 
   /** How a coat would stand on another host. */
-  carryOver(id: string, host: HostProfile, channel: string | null): Promise<CarriedPreview> {
+  previewPort(id: string, host: HostProfile, channel: string | null): Promise<CarriedPreview> {
     const params = { profile: host.id, revision: host.revision, channel: channel ?? '' };
     return this.ask(this.http.get<CarriedPreview>(`/api/coats/${id}/carry-over`, { params }));
   }

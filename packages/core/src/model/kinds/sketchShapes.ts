@@ -33,6 +33,17 @@ export type SketchShape =
 
 /** Width and height of every sketch. */
 export const SKETCH = { width: 180, height: 150 };
+/** Left free at a sketch's edges: a border and a shadow still show there. */
+export const EDGE = 10;
+/** Where a sketch has room within its edges. */
+export const WITHIN = { x: EDGE, y: EDGE, w: SKETCH.width - 2 * EDGE, h: SKETCH.height - 2 * EDGE };
+/** Words under a drawing: what it is called, and one thing more. Baseline and size; two lines of 12 fit above the edge. */
+export const NAME_LINE = { y: 126, size: 12 };
+export const MORE_LINE = { y: 142, size: 11 };
+/** Words within a drawing: the smallest size that can be read, and how far a middle of such a word is above its baseline. */
+export const WORD = { size: 12, rise: 4 };
+/** Ink of words that belong to no drawing. */
+export const WORDS = '#000000';
 
 export const GREY = '#9a9a9a';
 export const DARK = '#3d3d3d';

@@ -1,8 +1,26 @@
 import { inTheMiddle, mark } from '../marks.js';
 import { pointerOutline } from './pointerOutline.js';
-import { DARK, SHEET, SKETCH, outline, rect, write, type SketchShape } from '../sketchShapes.js';
+import {
+  DARK,
+  SHEET,
+  SKETCH,
+  outline,
+  rect,
+  write,
+  type SketchShape,
+  EDGE,
+  WITHIN,
+  NAME_LINE,
+  MORE_LINE,
+  WORDS,
+} from '../sketchShapes.js';
 import type { Sketch } from '../sketched.js';
 import type { ValueReader } from '../valueReader.js';
+
+/** Six icons in two rows: the largest of 46 px do not touch. */
+const GRID = { x: 18, y: 20, dx: 52, dy: 60, across: 3 };
+/** The fields of a wallpaper's colours, above its words. */
+const FIELDS = { y: 14, h: 92 };
 
 function iconSet(v: ValueReader): SketchShape[] {
   const colours = v.colours('palette');
@@ -14,8 +32,8 @@ function iconSet(v: ValueReader): SketchShape[] {
   return shapes.map((shape, i) =>
     outline(
       shape,
-      18 + (i % 3) * 52,
-      20 + Math.floor(i / 3) * 60,
+      GRID.x + (i % GRID.across) * GRID.dx,
+      GRID.y + Math.floor(i / GRID.across) * GRID.dy,
       side,
       colours[i % Math.max(1, colours.length)] ?? DARK,
     ),
@@ -37,11 +55,11 @@ function pointer(v: ValueReader): SketchShape[] {
 
 function wallpaper(v: ValueReader): SketchShape[] {
   const colours = v.colours('palette');
-  const each = (SKETCH.width - 20) / Math.max(1, colours.length);
+  const each = WITHIN.w / Math.max(1, colours.length);
   return [
-    ...colours.map((c, i) => rect(10 + i * each, 14, each, 92, c)),
-    write(SKETCH.width / 2, 126, 12, v.text('picture', 'no picture is named'), '#000000'),
-    write(SKETCH.width / 2, 142, 11, v.text('fit', ''), DARK),
+    ...colours.map((c, i) => rect(EDGE + i * each, FIELDS.y, each, FIELDS.h, c)),
+    write(SKETCH.width / 2, NAME_LINE.y, NAME_LINE.size, v.text('picture', 'no picture is named'), WORDS),
+    write(SKETCH.width / 2, MORE_LINE.y, MORE_LINE.size, v.text('fit', ''), DARK),
   ];
 }
 

@@ -1,4 +1,4 @@
-import { DARK, SKETCH, write, type SketchShape } from '../sketchShapes.js';
+import { DARK, SKETCH, write, type SketchShape, NAME_LINE, MORE_LINE, WORDS } from '../sketchShapes.js';
 import type { Sketch } from '../sketched.js';
 import type { ValueReader } from '../valueReader.js';
 
@@ -24,8 +24,8 @@ function letters(v: ValueReader, usual: string): SketchShape[] {
   };
   return [
     sample,
-    write(SKETCH.width / 2, 124, 12, v.text('family', 'family not told'), '#000000'),
-    write(SKETCH.width / 2, 141, 10.5, 'not in the face itself', DARK),
+    write(SKETCH.width / 2, NAME_LINE.y, NAME_LINE.size, v.text('family', 'family not told'), WORDS),
+    write(SKETCH.width / 2, MORE_LINE.y, MORE_LINE.size, 'not in the face itself', DARK),
   ];
 }
 

@@ -1,15 +1,40 @@
-import { DARK, GREY, PALE, SHEET, SKETCH, outline, rect, write, type SketchShape } from '../sketchShapes.js';
+import {
+  DARK,
+  GREY,
+  PALE,
+  SHEET,
+  SKETCH,
+  outline,
+  rect,
+  write,
+  type SketchShape,
+  EDGE,
+  WITHIN,
+  WORD,
+  WORDS,
+} from '../sketchShapes.js';
 import type { Sketch } from '../sketched.js';
 import type { ValueReader } from '../valueReader.js';
 
+/** A window in the sketch: its borders, the widest of 8, and its shadow stay within. */
+const WINDOW = { x: 20, y: 18, w: 140, h: 112 };
+/** How far a shadow lies off the window, and how much of it shows. */
+const SHADE = { x: 4, y: 5, opacity: 0.3 };
+/** The middle of a title that stands at one side, from there on: half of the word and a little. */
+const TITLE_IN = 26;
+/** Height of a toolbar. */
+const TOOLBAR = 16;
+
 function frame(v: ValueReader): SketchShape[] {
-  const box = { x: 20, y: 18, w: 140, h: 112 };
+  const box = WINDOW;
   const title = v.number('titleHeight', 28, 48);
   const r = v.number('cornerRadius', 0);
   const place = v.text('titlePlace', 'head');
   const fill = v.text('colourActive', GREY);
   const line = v.number('border', 0, 8);
-  const shade = v.flag('shadow') ? [rect(box.x + 4, box.y + 5, box.w, box.h, DARK, { r, opacity: 0.3 })] : [];
+  const shade = v.flag('shadow')
+    ? [rect(box.x + SHADE.x, box.y + SHADE.y, box.w, box.h, DARK, { r, opacity: SHADE.opacity })]
+    : [];
   const strip = {
     head: rect(box.x, box.y, box.w, title, fill, { r }),
     foot: rect(box.x, box.y + box.h - title, box.w, title, fill, { r }),
@@ -26,9 +51,13 @@ function frame(v: ValueReader): SketchShape[] {
     ...(lies
       ? [
           write(
-            side === 'start' ? box.x + 26 : side === 'end' ? box.x + box.w - 26 : box.x + box.w / 2,
-            (place === 'foot' ? box.y + box.h - title : box.y) + title / 2 + 4,
-            12,
+            side === 'start'
+              ? box.x + TITLE_IN
+              : side === 'end'
+                ? box.x + box.w - TITLE_IN
+                : box.x + box.w / 2,
+            (place === 'foot' ? box.y + box.h - title : box.y) + title / 2 + WORD.rise,
+            WORD.size,
             'Title',
             v.text('ink', DARK),
           ),
@@ -43,15 +72,15 @@ function buttons(v: ValueReader): SketchShape[] {
   const gap = v.number('spacing', 8, 20);
   const length = all.length * side + Math.max(0, all.length - 1) * gap;
   const at =
-    { start: 10, centre: (SKETCH.width - length) / 2, end: SKETCH.width - length - 10 }[
+    { start: EDGE, centre: (SKETCH.width - length) / 2, end: SKETCH.width - length - EDGE }[
       v.text('side', 'centre')
-    ] ?? 10;
+    ] ?? EDGE;
   const y = SKETCH.height / 2 - side / 2;
   return all.flatMap((name, i) => {
     const x = at + i * (side + gap);
     return [
       outline(v.text('shape', 'square'), x, y, side, v.text('colour', DARK)),
-      write(x + side / 2, y + side + 13, 9, name, '#000000'),
+      write(x + side / 2, y + side + 13, 9, name, WORDS),
     ];
   });
 }
@@ -81,9 +110,11 @@ function fileManager(v: ValueReader): SketchShape[] {
   const side = Math.min(90, v.number('sidebarWidth', 180) / 3);
   const isList = v.text('view', 'pictures') !== 'pictures';
   return [
-    rect(10, 10, 160, 130, SHEET, { stroke: GREY }),
-    rect(10, 10, side, 130, v.text('colour', PALE)),
-    ...(v.text('toolbar', 'none') === 'none' ? [] : [rect(10, 10, 160, 16, v.text('colour', PALE))]),
+    rect(WITHIN.x, WITHIN.y, WITHIN.w, WITHIN.h, SHEET, { stroke: GREY }),
+    rect(WITHIN.x, WITHIN.y, side, WITHIN.h, v.text('colour', PALE)),
+    ...(v.text('toolbar', 'none') === 'none'
+      ? []
+      : [rect(WITHIN.x, WITHIN.y, WITHIN.w, TOOLBAR, v.text('colour', PALE))]),
     ...[0, 1, 2].flatMap((l) =>
       isList
         ? [rect(side + 20, 38 + l * 30, 132 - side, 6, DARK, { opacity: 0.6 })]
