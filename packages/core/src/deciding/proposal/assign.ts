@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import {
   valueOf,
   type Base,
@@ -107,25 +106,21 @@ export function breaksOf(problem: Problem, selection: Selection): number {
     parts.map((p, i) => (there(i) ? p.breaks : 0)),
     (i) => {
       if (!there(i)) return [];
-      return nth(problem.needs, i)
-        .map((n) => n.filter(there))
-        .filter((n) => n.length > 0);
+      return problem.needs[i]!.map((n) => n.filter(there)).filter((n) => n.length > 0);
     },
   );
   let most = Math.max(0, ...levels.filter((_, i) => there(i)));
   for (const chosen of selection.elements)
     for (const source of new Set([chosen.base, ...chosen.over]))
-      if (source) most = Math.max(most, (source.part < 0 ? 0 : nth(levels, source.part)) + source.breaks);
+      if (source) most = Math.max(most, (source.part < 0 ? 0 : levels[source.part]!) + source.breaks);
   return most;
 }
 
 /** What is maximised: closeness of the coat, less costs where they count. 0 to 1. */
 export function objectiveOf(problem: Problem, selection: Selection): number {
   let value = 0;
-  problem.elements.forEach(
-    ({ element }, n) => (value += element.share * valueOf(nth(selection.elements, n))),
-  );
+  problem.elements.forEach(({ element }, n) => (value += element.share * valueOf(selection.elements[n]!)));
   if (!problem.terms.costs) return value;
-  for (const p of selection.parts) value -= nth(problem.instance.parts, p).cost;
+  for (const p of selection.parts) value -= problem.instance.parts[p]!.cost;
   return value - COSTS.break * breaksOf(problem, selection);
 }

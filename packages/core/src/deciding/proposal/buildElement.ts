@@ -1,4 +1,4 @@
-import { mapped, nth } from '../../ground/checked.js';
+import { mapped } from '../../ground/checked.js';
 import { matchOf, type CoatRows, type ElementRow, type VariantRow } from '../../model/coat/rows.js';
 import { sameJson } from '../../model/coat/changes.js';
 import { defaultOf, type HostProfile } from '../../model/host/profile.js';
@@ -50,14 +50,14 @@ function gather(
 ): Pick<Base, 'gains' | 'uses' | 'breaks'> {
   const { element, targets, traits, numberOfTrait, told, ground } = at;
   const { parts, host, rows, variants } = ground;
-  const look = state >= 0 ? lookLayer(nth(parts, state), element.kind) : null;
+  const look = state >= 0 ? lookLayer(parts[state]!, element.kind) : null;
   const covered = layers.some((l) => l.role === 'base' && l.offer.replaces);
   const all = look && !covered ? [look, ...layers] : layers;
   const gains: (number | null)[] = traits.map(() => null);
   const settings: (Record<string, unknown> & { key?: string })[] = traits.map(() => ({}));
   let breaks = 0;
   variants.forEach((variant, v) => {
-    const list = nth(targets, v);
+    const list = targets[v]!;
     if (list.length === 0) return;
     const { traits: scores } = scoreLayers(rows, host, list, all, variant, element);
     const sum = list.reduce((a, t) => a + t.weight, 0);
@@ -66,8 +66,8 @@ function gather(
       const t = mapped(numberOfTrait, score.target.spec.id);
       gains[t] = (gains[t] ?? 0) + (score.target.weight * score.credit) / (sum * told);
       if (!score.place || score.setting === null) continue;
-      nth(settings, t).key = score.place.key;
-      nth(settings, t)[variant.id] = score.setting;
+      settings[t]!.key = score.place.key;
+      settings[t]![variant.id] = score.setting;
       const shown = defaultOf(host, element.kind, score.target.spec.id, variant.name.toLowerCase());
       if (isBreak(score.place.effect) && !sameJson(shown, score.setting)) breaks = 1;
     }
@@ -88,7 +88,7 @@ function inStates(
     const made = make(state);
     if (!made) continue;
     const same = bases.findIndex((b) => sameJson(b.gains, made.gains) && b.breaks === made.breaks);
-    if (same >= 0) bases[same] = { ...nth(bases, same), states: [...nth(bases, same).states, state] };
+    if (same >= 0) bases[same] = { ...bases[same]!, states: [...bases[same]!.states, state] };
     else bases.push({ ...made, states: [state] });
   }
   return bases;
@@ -133,7 +133,7 @@ export function elementOf(ground: InstanceGround, counted: CountedElement, weigh
       // A look that is taken is there; its own offer cannot be had without it.
       if (
         number >= 0 &&
-        nth(instanceParts, number).isLook &&
+        instanceParts[number]!.isLook &&
         state !== number &&
         part!.overwrites!.includes(element.kind)
       )

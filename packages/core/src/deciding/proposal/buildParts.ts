@@ -1,5 +1,4 @@
 import type { Around } from './around.js';
-import { nth } from '../../ground/checked.js';
 import { coatOf } from '../../model/coat/rows.js';
 import { type HostProfile } from '../../model/host/profile.js';
 import type { Break } from '../../model/offers/break.js';
@@ -23,7 +22,7 @@ export function instancePart(
   const { channel } = coatOf(rows);
   const fit = fitOf(part, host, channel);
   const needs = part.requires.map((r) => r.anyOf.flatMap((id) => numberOf.get(id) ?? []));
-  const missing = part.requires.find((_, n) => nth(needs, n).length === 0);
+  const missing = part.requires.find((_, n) => needs[n]!.length === 0);
   const failed = around.trials.find(
     (t) =>
       t.partId === part.id &&

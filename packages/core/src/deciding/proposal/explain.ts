@@ -1,4 +1,4 @@
-import { keyed, nth } from '../../ground/checked.js';
+import { keyed } from '../../ground/checked.js';
 import { percent } from '../../ground/percent.js';
 import type { Limits } from '../../model/coat/limits.js';
 import type { HostProfile } from '../../model/host/profile.js';
@@ -31,7 +31,7 @@ const MOST_BROKEN = 4;
 /** Sources of an element, each offer once, with the best it gives. */
 function sourcesOf(instance: Instance, n: number): Map<string, { source: Source; value: number }> {
   const all = new Map<string, { source: Source; value: number }>();
-  for (const base of nth(instance.elements, n).bases) {
+  for (const base of instance.elements[n]!.bases) {
     if (!base.offer) continue;
     const value = base.gains.reduce<number>((sum, g) => sum + (g ?? 0), 0);
     if (value > (all.get(base.key)?.value ?? -1)) all.set(base.key, { source: base, value });
@@ -45,9 +45,9 @@ const TOLD = 12;
 /** Offers that were not taken, the nearest of each element first, each with the firmest reason. */
 export function notTaken(instance: Instance, { problem, selection }: BestSet, limits: Limits): NotTaken[] {
   return instance.elements.flatMap(({ id }, n) => {
-    const chosen = nth(selection.elements, n);
+    const chosen = selection.elements[n]!;
     const used = new Set([chosen.base.key, ...[...overlaysOf(chosen).keys()].map((o) => o.key)]);
-    if (nth(problem.elements, n).isLocked) return [];
+    if (problem.elements[n]!.isLocked) return [];
     return [...sourcesOf(instance, n).values()]
       .filter(({ source }) => !used.has(source.key))
       .sort((a, b) => b.value - a.value)
@@ -71,27 +71,27 @@ function whyNot(
   value: number,
   limits: Limits,
 ): string {
-  const chosen = nth(selection.elements, n);
+  const chosen = selection.elements[n]!;
   const now = valueOf(chosen);
-  const name = (i: number) => nth(instance.parts, i).part.name;
+  const name = (i: number) => instance.parts[i]!.part.name;
   const by = chosen.base.offer ? layerOf(instance, chosen.base).name : 'the host as it is';
   if (source.part >= 0 && !selection.parts.has(source.part)) {
-    const part = nth(instance.parts, source.part);
+    const part = instance.parts[source.part]!;
     if (part.barred) return part.barred;
     const [bar] = barredBy(part.bars, limits);
     if (bar) return `${bar.sentence} Limit: ${sayLimit(bar.limit, limits).toLowerCase()}.`;
     if (problem.barred[source.part] !== null) return problem.barred[source.part]!;
     const apart = [...selection.parts].find(
-      (q) => part.excludes.includes(q) || nth(instance.parts, q).excludes.includes(source.part),
+      (q) => part.excludes.includes(q) || instance.parts[q]!.excludes.includes(source.part),
     );
     if (value > now + NOTHING && apart !== undefined) return `It does not go with ${name(apart)}.`;
     const held = part.holds.find(
       (s) =>
-        [...selection.parts].filter((q) => nth(instance.parts, q).holds.includes(s)).length >=
+        [...selection.parts].filter((q) => instance.parts[q]!.holds.includes(s)).length >=
         keyed(problem.places, s),
     );
     if (value > now + NOTHING && held) return `The ${held} is held by another part.`;
-    const memory = [...selection.parts].reduce((sum, q) => sum + nth(instance.parts, q).memory, 0);
+    const memory = [...selection.parts].reduce((sum, q) => sum + instance.parts[q]!.memory, 0);
     if (value > now + NOTHING && problem.memory !== null && memory + part.memory > problem.memory)
       return `It takes ${part.memory} MB; ${Math.max(0, problem.memory - memory)} MB are left under the limit.`;
   }
@@ -108,8 +108,8 @@ function whyNot(
           ),
       ),
   );
-  if (other >= 0) return `${nth(instance.elements, other).name} needs the same setting for itself.`;
-  return `It would bring ${percent((value - now) * nth(instance.elements, n).share, 1)} of the coat, less than one more part and its risks are worth.`;
+  if (other >= 0) return `${instance.elements[other]!.name} needs the same setting for itself.`;
+  return `It would bring ${percent((value - now) * instance.elements[n]!.share, 1)} of the coat, less than one more part and its risks are worth.`;
 }
 
 /** What would have to change for an element to come nearer: the nearest offer that is held back, or another desktop. */
@@ -123,11 +123,11 @@ export function reachOf(
   /** Less than this cannot be seen. */
   const SEEN = 0.01;
   return instance.elements.flatMap((e, n): Reach[] => {
-    const now = valueOf(nth(selection.elements, n));
+    const now = valueOf(selection.elements[n]!);
     const list: Reach[] = [];
     const best = [...sourcesOf(instance, n).values()]
       .filter(({ source }) => source.part >= 0)
-      .map(({ source, value }) => ({ part: nth(instance.parts, source.part), value }))
+      .map(({ source, value }) => ({ part: instance.parts[source.part]!, value }))
       .map(({ part, value }) => ({ part, value, bar: barredBy(part.bars, limits)[0] }))
       .filter(({ part, value, bar }) => value > now + SEEN && (part.barred !== null || bar !== undefined))
       .sort((a, b) => b.value - a.value)[0];

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { basesWith, chooseFor, objectiveOf, take, type Taken } from './assign.js';
 import { type Chosen, type Selection, valueOf } from './instance.js';
 import { NOTHING, type Problem } from './terms.js';
@@ -25,7 +24,7 @@ export function assignAll(problem: Problem, parts: ReadonlySet<number>): Selecti
 
 /** What is held fast stays even where it takes a setting that another one has. */
 function heldAnyway(problem: Problem, n: number, parts: ReadonlySet<number>): Chosen | null {
-  const e = nth(problem.elements, n);
+  const e = problem.elements[n]!;
   const [base] = e.isLocked ? basesWith(e, parts) : [];
   return base ? { base, over: e.element.traits.map(() => null) } : null;
 }
@@ -40,13 +39,11 @@ function withNeeds(problem: Problem, part: number, have: ReadonlySet<number>): S
     if (have.has(p) || more.has(p)) continue;
     if (problem.barred[p] !== null) return null;
     more.add(p);
-    for (const need of nth(problem.needs, p)) {
+    for (const need of problem.needs[p]!) {
       if (need.some((q) => have.has(q) || more.has(q))) continue;
       const [cheapest] = need
         .filter((q) => problem.barred[q] === null)
-        .sort(
-          (a, b) => nth(parts, a).cost - nth(parts, b).cost || nth(parts, a).memory - nth(parts, b).memory,
-        );
+        .sort((a, b) => parts[a]!.cost - parts[b]!.cost || parts[a]!.memory - parts[b]!.memory);
       if (cheapest === undefined) return null;
       open.push(cheapest);
     }
@@ -82,12 +79,11 @@ export function climb(problem: Problem, from: Selection): Selection {
     const next = new Set([...parts, ...more]);
     let promise = 0;
     for (const n of new Set([...more].flatMap((p) => [...(serves.get(p) ?? [])]))) {
-      const e = nth(problem.elements, n);
+      const e = problem.elements[n]!;
       const better = chooseFor(e, next, new Map());
-      if (better)
-        promise += e.element.share * Math.max(0, valueOf(better) - valueOf(nth(selection.elements, n)));
+      if (better) promise += e.element.share * Math.max(0, valueOf(better) - valueOf(selection.elements[n]!));
     }
-    if (problem.terms.costs) for (const p of more) promise -= nth(instance.parts, p).cost;
+    if (problem.terms.costs) for (const p of more) promise -= instance.parts[p]!.cost;
     return promise;
   };
   // What a part brings shrinks as others come: an old promise is an upper bound, and only the largest is looked at anew.
@@ -99,7 +95,7 @@ export function climb(problem: Problem, from: Selection): Selection {
   for (let round = 1, failed = 0; failed < MOST_TRIED;) {
     open.sort(byPromise);
     const top = open.find((o) => !parts.has(o.part));
-    if (!top || (top.promise <= NOTHING && !nth(instance.parts, top.part).isLook)) break;
+    if (!top || (top.promise <= NOTHING && !instance.parts[top.part]!.isLook)) break;
     if (top.round < round) {
       top.promise = promiseOf(top.part);
       top.round = round;
@@ -145,7 +141,7 @@ export function repaired(problem: Problem, wished: Iterable<number>): Selection 
 /** Whether a part cannot be used any more once another one goes. */
 function needs(problem: Problem, part: number, gone: number, parts: ReadonlySet<number>): boolean {
   if (problem.forced.has(part)) return false;
-  return nth(problem.needs, part).some((n) => n.includes(gone) && !n.some((q) => q !== gone && parts.has(q)));
+  return problem.needs[part]!.some((n) => n.includes(gone) && !n.some((q) => q !== gone && parts.has(q)));
 }
 
 /** The part that brings least for each megabyte; null where all are held fast. */
@@ -156,7 +152,7 @@ function leastWorth(
 ): number | null {
   const worth = new Map<number, number>();
   selection?.elements.forEach((chosen, n) => {
-    const e = nth(problem.elements, n);
+    const e = problem.elements[n]!;
     const bare = chooseFor(e, problem.forced, new Map());
     const gain = e.element.share * (valueOf(chosen) - (bare ? valueOf(bare) : 0));
     for (const source of new Set([chosen.base, ...chosen.over]))
@@ -166,8 +162,7 @@ function leastWorth(
   let lowest = Infinity;
   for (const p of parts) {
     if (problem.forced.has(p)) continue;
-    const w =
-      (worth.get(p) ?? 0) / (1 + (problem.memory === null ? 0 : nth(problem.instance.parts, p).memory));
+    const w = (worth.get(p) ?? 0) / (1 + (problem.memory === null ? 0 : problem.instance.parts[p]!.memory));
     if (w < lowest) [least, lowest] = [p, w];
   }
   return least;

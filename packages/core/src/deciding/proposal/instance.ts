@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Fit } from '../../model/parts/fit.js';
 import type { Offer } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
@@ -119,7 +118,7 @@ export function valueOf(chosen: Chosen): number {
 
 /** Closeness of the coat under a selection, 0 to 1. */
 export function closenessOf(instance: Instance, selection: Selection): number {
-  return selection.elements.reduce((sum, c, i) => sum + nth(instance.elements, i).share * valueOf(c), 0);
+  return selection.elements.reduce((sum, c, i) => sum + instance.elements[i]!.share * valueOf(c), 0);
 }
 
 /** The settings that a choice takes for itself: those of its layers, trait by trait, and the one by which it is chosen in a list. */

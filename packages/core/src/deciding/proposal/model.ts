@@ -1,4 +1,4 @@
-import { keyed, mapped, nth } from '../../ground/checked.js';
+import { keyed, mapped } from '../../ground/checked.js';
 import { COSTS } from './costs.js';
 import { overlaysOf, type Base, type Chosen, type Overlay, type Selection, type Use } from './instance.js';
 import { contestedKeys, heldUses, type Problem, type ProblemElement } from './terms.js';
@@ -92,15 +92,15 @@ export function buildModel(problem: Problem, excluded: readonly Selection[] = []
     taken.set(i, draft.column(cost(p.cost), true, problem.forced.has(i) ? 1 : 0));
   });
   for (const [i, x] of taken) {
-    for (const need of nth(problem.needs, i))
+    for (const need of problem.needs[i]!)
       draft.atMost(
         x,
         need.flatMap((q) => taken.get(q) ?? []),
       );
-    for (const q of nth(parts, i).excludes) {
+    for (const q of parts[i]!.excludes) {
       const other = taken.get(q);
       if (other === undefined || (problem.forced.has(i) && problem.forced.has(q))) continue;
-      if (!nth(parts, q).excludes.includes(i) || i < q)
+      if (!parts[q]!.excludes.includes(i) || i < q)
         draft.row(-Infinity, 1, [
           [x, 1],
           [other, 1],
@@ -109,7 +109,7 @@ export function buildModel(problem: Problem, excluded: readonly Selection[] = []
   }
   const holders = new Map<string, number[]>();
   for (const [i, x] of taken)
-    for (const surface of nth(parts, i).holds) holders.set(surface, [...(holders.get(surface) ?? []), x]);
+    for (const surface of parts[i]!.holds) holders.set(surface, [...(holders.get(surface) ?? []), x]);
   for (const [surface, columns] of holders)
     if (columns.length > keyed(problem.places, surface))
       draft.row(
@@ -121,7 +121,7 @@ export function buildModel(problem: Problem, excluded: readonly Selection[] = []
     draft.row(
       -Infinity,
       problem.memory,
-      [...taken].map(([i, x]): [number, number] => [x, nth(parts, i).memory]),
+      [...taken].map(([i, x]): [number, number] => [x, parts[i]!.memory]),
     );
   looksApart(problem, taken, draft);
 
@@ -151,12 +151,12 @@ export function buildModel(problem: Problem, excluded: readonly Selection[] = []
 /** Two whole looks that touch one kind are not taken together. */
 function looksApart(problem: Problem, taken: Map<number, number>, draft: ProgramParts): void {
   const { parts } = problem.instance;
-  const looks = [...taken.keys()].filter((i) => nth(parts, i).isLook);
+  const looks = [...taken.keys()].filter((i) => parts[i]!.isLook);
   for (const [n, a] of looks.entries())
     for (const b of looks.slice(n + 1)) {
       if (problem.forced.has(a) && problem.forced.has(b)) continue;
-      const theirs = new Set(nth(parts, b).part.overwrites);
-      if (nth(parts, a).part.overwrites!.some((k) => theirs.has(k)))
+      const theirs = new Set(parts[b]!.part.overwrites);
+      if (parts[a]!.part.overwrites!.some((k) => theirs.has(k)))
         draft.row(-Infinity, 1, [
           [mapped(taken, a), 1],
           [mapped(taken, b), 1],
@@ -302,14 +302,14 @@ function addBreaks(
   const { parts } = instance;
   const longest = Math.max(0, ...[...taken.keys()].map((i) => latest(problem, i)));
   // In a ring of alternatives no chain is longer than all breaks together.
-  const all = [...taken.keys()].reduce((sum, i) => sum + nth(parts, i).breaks, 0);
+  const all = [...taken.keys()].reduce((sum, i) => sum + parts[i]!.breaks, 0);
   const most = Math.min(breaks ?? Infinity, Math.min(longest, all) + 1);
   const counted = Array.from({ length: most }, () => draft.column(terms.costs ? -COSTS.break : 0));
-  for (let k = 1; k < counted.length; k++) draft.atMost(nth(counted, k), [nth(counted, k - 1)]);
+  for (let k = 1; k < counted.length; k++) draft.atMost(counted[k]!, [counted[k - 1]!]);
   // Only where it depends on which of its needs are taken does a part need columns of its own.
   const reached = new Map<number, number[]>();
   for (const [i] of taken)
-    if (nth(levels, i) < latest(problem, i) && Number.isFinite(nth(levels, i)))
+    if (levels[i]! < latest(problem, i) && Number.isFinite(levels[i]!))
       reached.set(
         i,
         Array.from({ length: most + 1 }, () => draft.column(0)),
@@ -318,27 +318,27 @@ function addBreaks(
   const by = (i: number, k: number): number | null => {
     if (k < 0) return null;
     const own = reached.get(i);
-    if (own) return k <= most ? nth(own, k) : mapped(taken, i);
-    return k >= nth(levels, i) ? mapped(taken, i) : null;
+    if (own) return k <= most ? own[k]! : mapped(taken, i);
+    return k >= levels[i]! ? mapped(taken, i) : null;
   };
   for (const [i, own] of reached) {
     const x = mapped(taken, i);
     own.forEach((u, k) => {
       draft.atMost(u, [own[k + 1] ?? x]);
-      for (const need of nth(problem.needs, i))
+      for (const need of problem.needs[i]!)
         draft.atMost(
           u,
-          need.flatMap((q) => (taken.has(q) ? (by(q, k - nth(parts, i).breaks) ?? []) : [])),
+          need.flatMap((q) => (taken.has(q) ? (by(q, k - parts[i]!.breaks) ?? []) : [])),
         );
     });
-    draft.atMost(x, [nth(own, most)]);
+    draft.atMost(x, [own[most]!]);
   }
   for (const [i, x] of taken) {
-    if (breaks !== null && nth(levels, i) > most && !problem.forced.has(i)) draft.row(0, 0, [[x, 1]]);
+    if (breaks !== null && levels[i]! > most && !problem.forced.has(i)) draft.row(0, 0, [[x, 1]]);
     for (let k = 1; k <= most; k++) {
       const before = by(i, k - 1);
       if (before === x) break;
-      draft.atMost(x, before === null ? [nth(counted, k - 1)] : [nth(counted, k - 1), before]);
+      draft.atMost(x, before === null ? [counted[k - 1]!] : [counted[k - 1]!, before]);
     }
   }
   for (const { bases, overlays } of columns)
@@ -351,16 +351,16 @@ function addBreaks(
           if (breaks !== null) draft.atMost(y, before === null ? [] : [before]);
           break;
         }
-        draft.atMost(y, before === null ? [nth(counted, k - 1)] : [nth(counted, k - 1), before]);
+        draft.atMost(y, before === null ? [counted[k - 1]!] : [counted[k - 1]!, before]);
       }
     }
 }
 
 /** The most breaks until a part can be used, whichever of its needs are taken; Infinity where they may go in a ring. */
 function latest(problem: Problem, part: number, path: readonly number[] = []): number {
-  const { breaks } = nth(problem.instance.parts, part);
+  const { breaks } = problem.instance.parts[part]!;
   if (path.includes(part)) return Infinity;
-  const later = nth(problem.needs, part).flatMap((n) =>
+  const later = problem.needs[part]!.flatMap((n) =>
     n
       .filter((q) => problem.barred[q] === null || problem.forced.has(q))
       .map((q) => latest(problem, q, [...path, part])),
@@ -421,7 +421,7 @@ function read(
   taken: Map<number, number>,
   columns: readonly ElementColumns[],
 ): Selection {
-  const on = (c: number) => nth(values, c) > 0.5;
+  const on = (c: number) => values[c]! > 0.5;
   const parts = new Set([...taken].filter(([, x]) => on(x)).map(([i]) => i));
   return {
     parts,
@@ -452,7 +452,7 @@ function write(
   };
   for (const [i, x] of taken) say(x, selection.parts.has(i));
   columns.forEach(({ bases, overlays }, n) => {
-    const chosen = nth(selection.elements, n);
+    const chosen = selection.elements[n]!;
     for (const [b, y] of bases) say(y, b === chosen.base);
     const used = overlaysOf(chosen);
     for (const [o, v] of overlays) say(v, used.has(o));

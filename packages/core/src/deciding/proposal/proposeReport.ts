@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { limitsSet, NO_LIMITS } from '../../model/coat/limits.js';
 import { sayLimit } from '../matching/barred.js';
 import { askHost } from './askHost.js';
@@ -151,4 +150,4 @@ export function proposeReport(
 
 const notIn = (a: ReadonlySet<number>, b: ReadonlySet<number>) => [...a].filter((p) => !b.has(p));
 const namesOf = (instance: Instance, parts: readonly number[]) =>
-  parts.map((p) => nth(instance.parts, p).part.name).sort();
+  parts.map((p) => instance.parts[p]!.part.name).sort();

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { applyChanges } from '../../model/coat/changes.js';
 import { choiceChanges } from '../../model/coat/choices.js';
 import { NO_ROWS, type CoatRows } from '../../model/coat/rows.js';
@@ -36,7 +35,7 @@ function sayOffer({ name, offers }: Part, offer: Offer): string {
 
 /** A source as a layer of a match, with the name by which a person knows it. */
 export const layerOf = (instance: Instance, source: Source): ProposedLayer => {
-  const part = source.part >= 0 ? nth(instance.parts, source.part).part : null;
+  const part = source.part >= 0 ? instance.parts[source.part]!.part : null;
   return {
     partId: part?.id ?? null,
     partRevision: part?.revision ?? null,
@@ -58,7 +57,7 @@ function withBase(chosen: Chosen, bases: readonly Base[]): Chosen {
 
 function elementsOf(instance: Instance, { problem, selection }: BestSet): ProposedElement[] {
   return problem.elements.map(({ element, isLocked }, n): ProposedElement => {
-    const chosen = withBase(nth(selection.elements, n), nth(problem.elements, n).bases);
+    const chosen = withBase(selection.elements[n]!, problem.elements[n]!.bases);
     return {
       id: element.id,
       name: element.name,
@@ -66,7 +65,7 @@ function elementsOf(instance: Instance, { problem, selection }: BestSet): Propos
       base: chosen.base.offer ? layerOf(instance, chosen.base) : null,
       overlays: [...overlaysOf(chosen)].map(([o, traits]) => ({
         ...layerOf(instance, o),
-        traits: traits.map((t) => nth(element.traits, t)),
+        traits: traits.map((t) => element.traits[t]!),
       })),
       closeness: valueOf(chosen),
     };
@@ -97,7 +96,7 @@ export function toSet(ctx: MatchContext, instance: Instance, found: BestSet): Pr
   const carries = carrying(found.selection);
   const locked = new Set(found.problem.elements.flatMap((e) => (e.isLocked ? e.element.locked!.parts : [])));
   const parts = [...found.selection.parts].map((i) => {
-    const { id, name, version, memory } = nth(instance.parts, i).part;
+    const { id, name, version, memory } = instance.parts[i]!.part;
     return { id, name, version, memory, carries: carries.has(i) || locked.has(i) };
   });
   return {
@@ -111,7 +110,7 @@ export function toSet(ctx: MatchContext, instance: Instance, found: BestSet): Pr
     breaks: breaksOf(found.problem, found.selection),
     memory: parts.reduce((sum, p) => sum + p.memory, 0),
     prices: [...found.selection.parts].flatMap((i) => {
-      const { price } = nth(instance.parts, i).part;
+      const { price } = instance.parts[i]!.part;
       return price ? [`${price.amount} ${price.currency}`] : [];
     }),
   };

@@ -1,4 +1,4 @@
-import { mapped, nth } from '../../ground/checked.js';
+import { mapped } from '../../ground/checked.js';
 import type { Base, Overlay, Source } from './instance.js';
 import { contestedKeys, NOTHING, withParts, type Problem, type ProblemElement } from './terms.js';
 
@@ -94,7 +94,7 @@ function usefulParts(problem: Problem, elements: readonly ProblemElement[]): Set
     for (const s of [...e.bases, ...e.overlays]) keep(s.part);
     for (const b of e.bases) if (!b.states.includes(-1)) b.states.forEach(keep);
   }
-  while (open.length > 0) for (const need of nth(problem.needs, open.pop()!)) need.forEach(keep);
+  while (open.length > 0) for (const need of problem.needs[open.pop()!]!) need.forEach(keep);
   return kept;
 }
 
@@ -119,16 +119,15 @@ function dropAll(problem: Problem, kept: Set<number>, stay: ReadonlySet<number>)
     for (const b of element.bases) if (b.part >= 0) of(b.part).bases.push(b);
     for (const o of element.overlays) if (o.part >= 0) of(o.part).overlays.push(o);
   });
-  const needed = new Set([...kept].flatMap((p) => nth(problem.needs, p).flat()));
+  const needed = new Set([...kept].flatMap((p) => problem.needs[p]!.flat()));
   const within = (a: readonly unknown[], b: readonly unknown[]) => a.every((x) => b.includes(x));
   const sameNeeds = (a: number, b: number) =>
-    nth(problem.needs, a).every((n) => nth(problem.needs, b).some((m) => within(m, n)));
+    problem.needs[a]!.every((n) => problem.needs[b]!.some((m) => within(m, n)));
   const against = new Map<number, number[]>();
-  for (const q of kept)
-    for (const p of nth(parts, q).excludes) against.set(p, [...(against.get(p) ?? []), q]);
+  for (const q of kept) for (const p of parts[q]!.excludes) against.set(p, [...(against.get(p) ?? []), q]);
   const excludedBy = (p: number) => (against.get(p) ?? []).filter((q) => kept.has(q));
   const better = (a: number, b: number) => {
-    const [pa, pb] = [nth(parts, a), nth(parts, b)];
+    const [pa, pb] = [parts[a]!, parts[b]!];
     if (terms.costs && pa.cost > pb.cost) return false;
     if (problem.memory !== null && pa.memory > pb.memory) return false;
     if ((terms.costs || problem.breaks !== null) && pa.breaks > pb.breaks) return false;
@@ -151,8 +150,7 @@ function dropAll(problem: Problem, kept: Set<number>, stay: ReadonlySet<number>)
     for (const i of mine.keys()) byFirst.set(i, [...(byFirst.get(i) ?? []), p]);
   }
   for (const [b, mine] of served) {
-    if (!kept.has(b) || stay.has(b) || problem.forced.has(b) || needed.has(b) || nth(parts, b).isLook)
-      continue;
+    if (!kept.has(b) || stay.has(b) || problem.forced.has(b) || needed.has(b) || parts[b]!.isLook) continue;
     const [first] = mine.keys();
     const rivals = (byFirst.get(first!) ?? []).filter((a) => a !== b && kept.has(a));
     if (rivals.some((a) => better(a, b))) kept.delete(b);

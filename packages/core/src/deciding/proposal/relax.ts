@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Base } from './instance.js';
 import { programOf, type Option, type Program } from './relaxProgram.js';
 import type { Problem } from './terms.js';
@@ -55,7 +54,7 @@ export function relax(problem: Problem, known: number): Relaxed {
   const most = new Float64Array(program.elements);
   const free = new Float64Array(program.takes.length);
   for (const s of program.services)
-    for (const o of s.options) most[s.element] = Math.max(nth(most, s.element), netOf(o, free));
+    for (const o of s.options) most[s.element] = Math.max(most[s.element]!, netOf(o, free));
   return descend(program, known, {
     element: most,
     row: new Float64Array(program.rows.length),
@@ -67,15 +66,15 @@ export function relax(problem: Problem, known: number): Relaxed {
 function netOf(option: Option, price: Float64Array, chosen?: (use: number) => void): number {
   let net = option.value;
   for (const u of option.takes) {
-    net -= nth(price, u);
+    net -= price[u]!;
     chosen?.(u);
   }
   for (const candidates of option.traits) {
-    let best = nth(candidates, 0);
+    let best = candidates[0]!;
     let most = -Infinity;
     for (const c of candidates) {
       let gain = c.gain;
-      for (const u of c.takes) gain -= nth(price, u);
+      for (const u of c.takes) gain -= price[u]!;
       if (gain > most) {
         most = gain;
         best = c;
@@ -99,54 +98,53 @@ function priceAt(program: Program, prices: Prices, into: Priced): void {
   const { things, rows, takes, services } = program;
   const { profit, net, option } = into;
   let bound = 0;
-  for (let k = 0; k < things.length; k++) profit[k] = -nth(things, k).cost;
+  for (let k = 0; k < things.length; k++) profit[k] = -things[k]!.cost;
   for (let r = 0; r < rows.length; r++) {
-    const price = nth(prices.row, r);
+    const price = prices.row[r]!;
     if (price === 0) continue;
-    const row = nth(rows, r);
+    const row = rows[r]!;
     bound += price * row.room;
-    for (let n = 0; n < row.things.length; n++) profit[nth(row.things, n)]! -= price * nth(row.weights, n);
+    for (let n = 0; n < row.things.length; n++) profit[row.things[n]!]! -= price * row.weights[n]!;
   }
-  for (let u = 0; u < takes.length; u++) profit[nth(takes, u)]! += nth(prices.take, u);
+  for (let u = 0; u < takes.length; u++) profit[takes[u]!]! += prices.take[u]!;
   for (let s = 0; s < services.length; s++) {
-    const { element, thing, options } = nth(services, s);
+    const { element, thing, options } = services[s]!;
     let most = -Infinity;
     for (let o = 0; o < options.length; o++) {
-      const value = netOf(nth(options, o), prices.take);
+      const value = netOf(options[o]!, prices.take);
       if (value > most) {
         most = value;
         option[s] = o;
       }
     }
-    most -= nth(prices.element, element);
+    most -= prices.element[element]!;
     net[s] = most;
     if (most <= 0) continue;
     if (thing >= 0) profit[thing]! += most;
     else bound += most;
   }
   for (const price of prices.element) bound += price;
-  for (let k = 0; k < things.length; k++)
-    if (nth(profit, k) > 0 || nth(things, k).isForced) bound += nth(profit, k);
+  for (let k = 0; k < things.length; k++) if (profit[k]! > 0 || things[k]!.isForced) bound += profit[k]!;
   into.bound = bound;
 }
 
 /** How far the rules are broken (below zero) or have room (above) by what would be taken at these prices. */
 function slack(program: Program, prices: Prices, { profit, net, option }: Priced, into: Prices): void {
   const { things, rows, takes, services } = program;
-  const isOn = (k: number) => (nth(profit, k) > 0 || nth(things, k).isForced ? 1 : 0);
+  const isOn = (k: number) => (profit[k]! > 0 || things[k]!.isForced ? 1 : 0);
   into.element.fill(1);
-  for (let u = 0; u < takes.length; u++) into.take[u] = isOn(nth(takes, u));
+  for (let u = 0; u < takes.length; u++) into.take[u] = isOn(takes[u]!);
   for (let r = 0; r < rows.length; r++) {
-    const row = nth(rows, r);
+    const row = rows[r]!;
     let left = row.room;
-    for (let n = 0; n < row.things.length; n++) left -= nth(row.weights, n) * isOn(nth(row.things, n));
+    for (let n = 0; n < row.things.length; n++) left -= row.weights[n]! * isOn(row.things[n]!);
     into.row[r] = left;
   }
   for (let s = 0; s < services.length; s++) {
-    const { element, thing, options } = nth(services, s);
-    if (nth(net, s) <= 0 || (thing >= 0 && !isOn(thing))) continue;
+    const { element, thing, options } = services[s]!;
+    if (net[s]! <= 0 || (thing >= 0 && !isOn(thing))) continue;
     into.element[element]!--;
-    netOf(nth(options, option[s]!), prices.take, (u) => into.take[u]!--);
+    netOf(options[option[s]!]!, prices.take, (u) => into.take[u]!--);
   }
 }
 
@@ -172,7 +170,7 @@ function descend(program: Program, known: number, from: Prices): Relaxed {
   for (const { element, thing, options } of program.services)
     if (thing < 0)
       for (const o of options)
-        if (o.takes.length === 0) least.element[element] = Math.max(nth(least.element, element), freely(o));
+        if (o.takes.length === 0) least.element[element] = Math.max(least.element[element]!, freely(o));
 
   const prices = copy(from);
   const left = copy(from);
@@ -217,9 +215,9 @@ function descend(program: Program, known: number, from: Prices): Relaxed {
     for (const p of parts) {
       const [d, g, x, min] = [way[p], left[p], prices[p], least[p]];
       for (let i = 0; i < d.length; i++) {
-        const isLeast = nth(x, i) <= nth(min, i);
-        if (!isLeast || nth(g, i) < 0) ofSlack += nth(g, i) * nth(g, i);
-        let next = MEMORY_OF_DIRECTION * nth(d, i) + (1 - MEMORY_OF_DIRECTION) * nth(g, i);
+        const isLeast = x[i]! <= min[i]!;
+        if (!isLeast || g[i]! < 0) ofSlack += g[i]! * g[i]!;
+        let next = MEMORY_OF_DIRECTION * d[i]! + (1 - MEMORY_OF_DIRECTION) * g[i]!;
         if (next > 0 && isLeast) next = 0;
         d[i] = next;
         ofWay += next * next;
@@ -230,7 +228,7 @@ function descend(program: Program, known: number, from: Prices): Relaxed {
     const step = (pace * (at.bound - known)) / Math.max(ofWay, ofSlack);
     for (const p of parts) {
       const [d, x, min] = [way[p], prices[p], least[p]];
-      for (let i = 0; i < d.length; i++) x[i] = Math.max(nth(min, i), nth(x, i) - step * nth(d, i));
+      for (let i = 0; i < d.length; i++) x[i] = Math.max(min[i]!, x[i]! - step * d[i]!);
     }
   }
   priceAt(program, best, at);
@@ -238,22 +236,21 @@ function descend(program: Program, known: number, from: Prices): Relaxed {
 }
 
 function tell(program: Program, prices: Prices, { bound, profit, net }: Priced): Relaxed {
-  const lossOfThing = (k: number) =>
-    k < 0 || nth(program.things, k).isForced ? 0 : Math.max(0, -nth(profit, k));
+  const lossOfThing = (k: number) => (k < 0 || program.things[k]!.isForced ? 0 : Math.max(0, -profit[k]!));
   const byElement = new Map<number, Map<Base, number>>();
   program.services.forEach(({ element, thing, options }, s) => {
     const mine = byElement.get(element) ?? new Map<Base, number>();
     byElement.set(element, mine);
     for (const option of options) {
-      const worth = netOf(option, prices.take) - nth(prices.element, element);
+      const worth = netOf(option, prices.take) - prices.element[element]!;
       // With this base instead of the best one of its thing, and the thing put in by force.
-      const loss = Math.max(0, nth(net, s)) - worth + lossOfThing(thing);
+      const loss = Math.max(0, net[s]!) - worth + lossOfThing(thing);
       mine.set(option.base, Math.max(0, Math.min(loss, mine.get(option.base) ?? Infinity)));
     }
   });
   return {
     bound,
-    wished: program.parts.filter((_, k) => nth(profit, k) > 0),
+    wished: program.parts.filter((_, k) => profit[k]! > 0),
     lossOfPart: new Map(program.parts.map((p, k) => [p, lossOfThing(k)])),
     lossOfBase: (element, base) => byElement.get(element)?.get(base) ?? 0,
     further: (known) => descend(program, known, prices),

@@ -1,4 +1,4 @@
-import { keyed, mapped, nth } from '../../ground/checked.js';
+import { keyed, mapped } from '../../ground/checked.js';
 import { COSTS } from './costs.js';
 import type { Base, Overlay, Source, Use } from './instance.js';
 import { contestedKeys, type Problem, type ProblemElement } from './terms.js';
@@ -75,36 +75,36 @@ function rulesOf(problem: Problem): Rules {
   const parts = instance.parts.flatMap((_, p) => (isThere(p) ? [p] : []));
   const thingOf = new Map(parts.map((p, k) => [p, k]));
   const things: Thing[] = parts.map((p) => ({
-    cost: terms.costs ? nth(instance.parts, p).cost : 0,
+    cost: terms.costs ? instance.parts[p]!.cost : 0,
     isForced: problem.forced.has(p),
   }));
   const add = (cost: number, isForced = false) => things.push({ cost, isForced }) - 1;
 
   const rows: Constraint[] = [];
   const ones = (list: readonly unknown[]) => list.map(() => 1);
-  const isHeld = (k: number) => nth(things, k).isForced;
+  const isHeld = (k: number) => things[k]!.isForced;
   const apart = (a: number, b: number) => {
     if (!(isHeld(a) && isHeld(b))) rows.push({ room: 1, things: [a, b], weights: [1, 1] });
   };
   const holders = new Map<string, number[]>();
   for (const [k, p] of parts.entries()) {
-    for (const need of nth(problem.needs, p)) {
+    for (const need of problem.needs[p]!) {
       const others = need.flatMap((q) => thingOf.get(q) ?? []);
       if (others.includes(k) || others.some(isHeld)) continue;
       rows.push({ room: 0, things: [k, ...others], weights: [1, ...others.map(() => -1)] });
     }
-    for (const q of nth(instance.parts, p).excludes) {
+    for (const q of instance.parts[p]!.excludes) {
       const other = thingOf.get(q);
-      if (other !== undefined && (k < other || !nth(instance.parts, q).excludes.includes(p))) apart(k, other);
+      if (other !== undefined && (k < other || !instance.parts[q]!.excludes.includes(p))) apart(k, other);
     }
-    for (const surface of nth(instance.parts, p).holds)
+    for (const surface of instance.parts[p]!.holds)
       holders.set(surface, [...(holders.get(surface) ?? []), k]);
   }
   for (const [surface, list] of holders)
     if (list.length > keyed(problem.places, surface))
       rows.push({ room: keyed(problem.places, surface), things: list, weights: ones(list) });
-  const looks = parts.flatMap((p, k) => (nth(instance.parts, p).isLook ? [k] : []));
-  const touched = (k: number) => nth(instance.parts, parts[k]!).part.overwrites!;
+  const looks = parts.flatMap((p, k) => (instance.parts[p]!.isLook ? [k] : []));
+  const touched = (k: number) => instance.parts[parts[k]!]!.part.overwrites!;
   for (const [n, a] of looks.entries())
     for (const b of looks.slice(n + 1)) if (touched(a).some((kind) => touched(b).includes(kind))) apart(a, b);
   if (problem.memory !== null && problem.memory > 0) {
@@ -112,18 +112,18 @@ function rulesOf(problem: Problem): Rules {
     rows.push({
       room: MEMORY_WEIGHT,
       things: parts.map((_, k) => k),
-      weights: parts.map((p) => (MEMORY_WEIGHT * nth(instance.parts, p).memory) / memory),
+      weights: parts.map((p) => (MEMORY_WEIGHT * instance.parts[p]!.memory) / memory),
     });
   }
   // Things for the first break, the second and so on; each needs the one before.
   const levelOf = (s: { readonly part: number; readonly breaks: number }) =>
-    (s.part < 0 ? 0 : nth(problem.levels, s.part)) + s.breaks;
+    (s.part < 0 ? 0 : problem.levels[s.part]!) + s.breaks;
   const levels = parts.map((p) => levelOf({ part: p, breaks: 0 }));
   const heldLevel = Math.max(0, ...levels.filter((_, k) => isHeld(k)));
   const longest = terms.costs ? Math.max(0, ...levels.filter(Number.isFinite)) + 1 : 0;
   const breakThings = Array.from({ length: longest }, (_, n) => add(COSTS.break, n < heldLevel));
   breakThings.slice(1).forEach((k, n) => {
-    if (!isHeld(k)) rows.push({ room: 0, things: [k, nth(breakThings, n)], weights: [1, -1] });
+    if (!isHeld(k)) rows.push({ room: 0, things: [k, breakThings[n]!], weights: [1, -1] });
   });
   /** The break that has to be there for a level, unless it is there anyway. */
   const breakAt = (level: number): number | null => {
@@ -138,7 +138,7 @@ function rulesOf(problem: Problem): Rules {
   const absent = new Map<number, number>();
   for (const k of looks) {
     const without = add(0);
-    absent.set(nth(parts, k), without);
+    absent.set(parts[k]!, without);
     apart(k, without);
   }
   const breakFor = (s: Source) => (s.breaks > 0 ? breakAt(levelOf(s)) : null);
@@ -260,8 +260,8 @@ function optionsOf(e: ProblemElement, base: Base, { shown, breakOf, useOf, partO
       const least = (most as Candidate | null)?.gain ?? -Infinity;
       const kept = [...(most ? [most as Candidate] : []), ...can.filter((c) => c.gain > least)];
       if (kept.length === 1) {
-        value += nth(kept, 0).gain;
-        always.push(...nth(kept, 0).takes);
+        value += kept[0]!.gain;
+        always.push(...kept[0]!.takes);
       } else traits.push(kept);
     });
     return { base, value, takes: [...new Set(always)], traits };

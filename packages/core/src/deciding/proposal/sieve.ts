@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Selection } from './instance.js';
 import type { Relaxed } from './relax.js';
 import { withParts, type Problem } from './terms.js';
@@ -34,7 +33,7 @@ export function sieve(problem: Problem, relaxed: Relaxed, target: number, first:
   const elements = fewer.elements.map((e, n) => ({
     ...e,
     bases: e.bases.filter(
-      (b) => e.isLocked || b === nth(first.elements, n).base || isWorth(relaxed.lossOfBase(n, b)),
+      (b) => e.isLocked || b === first.elements[n]!.base || isWorth(relaxed.lossOfBase(n, b)),
     ),
   }));
   return { problem: { ...fewer, elements }, bound };

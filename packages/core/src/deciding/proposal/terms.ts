@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { LimitId, Limits } from '../../model/coat/limits.js';
 import { NO_LIMITS } from '../../model/coat/limits.js';
 import { barredBy } from '../matching/barred.js';
@@ -78,29 +77,28 @@ export function layTerms(instance: Instance, terms: Terms): Problem {
     });
   }
   const met = instance.parts.map((p) => p.needs.map((n) => n.filter(can)).filter((n) => n.length > 0));
-  const first = levelsOf(own, (i) => nth(met, i));
+  const first = levelsOf(own, (i) => met[i]!);
   const needs = met.map((n, i) => (forced.has(i) && first[i] === Infinity ? [] : n));
-  const levels = levelsOf(own, (i) => nth(needs, i));
+  const levels = levelsOf(own, (i) => needs[i]!);
   levels.forEach((level, i) => {
     if (level === Infinity) barred[i] ??= 'What it needs waits for itself, so that it can never be used.';
   });
   const { limits } = terms;
   const heldBreaks = Math.max(
     0,
-    ...[...forced].map((p) => nth(levels, p)).filter(Number.isFinite),
+    ...[...forced].map((p) => levels[p]!).filter(Number.isFinite),
     ...instance.elements.flatMap((e) =>
       e.locked && !isReleased(e) ? e.locked.bases.map((b) => b.breaks) : [],
     ),
   );
   const breaks = limits.breaks === null ? null : Math.max(limits.breaks, heldBreaks);
-  const inTime = (s: Source) =>
-    breaks === null || (s.part < 0 ? 0 : nth(levels, s.part)) + s.breaks <= breaks;
+  const inTime = (s: Source) => breaks === null || (s.part < 0 ? 0 : levels[s.part]!) + s.breaks <= breaks;
   const elements = instance.elements.map((element): ProblemElement => {
     const isLocked = element.locked !== null && !isReleased(element);
     const touching = [...new Set(element.bases.flatMap((b) => b.states))].filter((s) => s >= 0);
     const held = touching.filter((s) => forced.has(s));
     const top = held
-      .sort((a, b) => (nth(instance.parts, a).part.name < nth(instance.parts, b).part.name ? -1 : 1))
+      .sort((a, b) => (instance.parts[a]!.part.name < instance.parts[b]!.part.name ? -1 : 1))
       .at(-1);
     const looks = touching.filter((s) => can(s) && (!forced.has(s) || s === top));
     const inForce = (b: Base) => b.states.some((s) => s < 0 || looks.includes(s));
@@ -129,13 +127,13 @@ export function layTerms(instance: Instance, terms: Terms): Problem {
     );
     return { element, isLocked, bases, overlays, layered, looks };
   });
-  const heldMemory = [...forced].reduce((sum, p) => sum + nth(instance.parts, p).memory, 0);
+  const heldMemory = [...forced].reduce((sum, p) => sum + instance.parts[p]!.memory, 0);
   const places: Record<string, number> = {};
   for (const [i, p] of instance.parts.entries())
     for (const surface of p.holds)
       places[surface] = Math.max(
         places[surface] ?? instance.surfaces[surface] ?? 1,
-        forced.has(i) ? [...forced].filter((f) => nth(instance.parts, f).holds.includes(surface)).length : 0,
+        forced.has(i) ? [...forced].filter((f) => instance.parts[f]!.holds.includes(surface)).length : 0,
       );
   return {
     instance,
@@ -167,11 +165,11 @@ export function levelsOf(
   for (let changed = true; changed;) {
     changed = false;
     breaks.forEach((own, i) => {
-      const before = needs(i).map((n) => Math.min(...n.map((q) => nth(levels, q))));
+      const before = needs(i).map((n) => Math.min(...n.map((q) => levels[q]!)));
       let level = own + Math.max(0, ...before);
       // Higher than all breaks together: they wait for each other.
       if (level > most) level = Infinity;
-      if (level > nth(levels, i)) {
+      if (level > levels[i]!) {
         levels[i] = level;
         changed = true;
       }

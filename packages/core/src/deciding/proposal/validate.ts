@@ -1,4 +1,4 @@
-import { keyed, mapped, nth } from '../../ground/checked.js';
+import { keyed, mapped } from '../../ground/checked.js';
 import { overlaysOf, type Selection } from './instance.js';
 import { breaksOf, stateOf } from './assign.js';
 import { heldUses, type Problem } from './terms.js';
@@ -20,7 +20,7 @@ export function problemsOf(problem: Problem, selection: Selection): string[] {
     }
     const held = problem.forced.has(i);
     if (!held && problem.barred[i] !== null) problems.push(`${p.part.name} is barred: ${problem.barred[i]}`);
-    for (const need of nth(problem.needs, i))
+    for (const need of problem.needs[i]!)
       if (!need.some((q) => selection.parts.has(q)))
         problems.push(`${p.part.name} needs one of ${need.map(name).join(', ')}.`);
     for (const q of p.excludes)
@@ -31,20 +31,20 @@ export function problemsOf(problem: Problem, selection: Selection): string[] {
     if (!selection.parts.has(i)) problems.push(`${name(i)} is held fast and was left out.`);
   const holders = new Map<string, number>();
   for (const i of selection.parts)
-    for (const surface of nth(parts, i).holds) holders.set(surface, (holders.get(surface) ?? 0) + 1);
+    for (const surface of parts[i]!.holds) holders.set(surface, (holders.get(surface) ?? 0) + 1);
   for (const [surface, n] of holders)
     if (n > keyed(problem.places, surface))
       problems.push(`${n} parts hold the ${surface}; there is room for ${problem.places[surface]}.`);
-  const looks = [...selection.parts].filter((i) => nth(parts, i).isLook);
+  const looks = [...selection.parts].filter((i) => parts[i]!.isLook);
   for (const [n, a] of looks.entries())
     for (const b of looks.slice(n + 1))
       if (
         !(problem.forced.has(a) && problem.forced.has(b)) &&
-        nth(parts, a).part.overwrites!.some((k) => nth(parts, b).part.overwrites!.includes(k))
+        parts[a]!.part.overwrites!.some((k) => parts[b]!.part.overwrites!.includes(k))
       )
         problems.push(`${name(a)} and ${name(b)} overwrite each other.`);
   if (problem.memory !== null) {
-    const memory = [...selection.parts].reduce((sum, i) => sum + nth(parts, i).memory, 0);
+    const memory = [...selection.parts].reduce((sum, i) => sum + parts[i]!.memory, 0);
     if (memory > problem.memory + 1e-6) problems.push(`${memory} MB are more than ${problem.memory} MB.`);
   }
   if (problem.breaks !== null) {

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Pixels } from './pixels.js';
 import type { Rect } from './rect.js';
 import { refused, ok, type Result } from '../../ground/result.js';
@@ -49,7 +48,7 @@ export function cornerRadius(pixels: Pixels, rect: Rect): Result<number> {
   if (radii.length === 0)
     return refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.');
   const middle = (radii.length - 1) >> 1;
-  return ok(radii.length % 2 === 1 ? nth(radii, middle) : (nth(radii, middle) + nth(radii, middle + 1)) / 2);
+  return ok(radii.length % 2 === 1 ? radii[middle]! : (radii[middle]! + radii[middle + 1]!) / 2);
 }
 
 function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null {
@@ -62,7 +61,7 @@ function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null
       (Math.min(pixels.height - 1, Math.max(0, y)) * pixels.width +
         Math.min(pixels.width - 1, Math.max(0, x))) *
       4;
-    return [nth(pixels.data, p), nth(pixels.data, p + 1), nth(pixels.data, p + 2)];
+    return [pixels.data[p]!, pixels.data[p + 1]!, pixels.data[p + 2]!];
   };
   // Where the sides are straight: the middle of what may be corner, up to its end.
   const along = Array.from({ length: most - (most >> 1) }, (_, k) => (most >> 1) + k);
@@ -91,7 +90,7 @@ function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null
       const offs: number[] = [];
       for (let n = 0; n * STEP <= most; n++) offs.push(misfit(belongs, most, n * STEP, sx, sy));
       const n = offs.indexOf(Math.min(...offs));
-      if (!best || nth(offs, n) < best.off) best = { offs, n, off: nth(offs, n) };
+      if (!best || offs[n]! < best.off) best = { offs, n, off: offs[n]! };
     }
   return refine(best!.offs, best!.n) * STEP;
 }
@@ -110,7 +109,7 @@ function misfit(belongs: readonly number[], most: number, r: number, sx: number,
   for (let j = 0; j < reach; j++)
     for (let i = 0; i + j < reach; i++) {
       const wanted = covered(i - sx, j - sy, r) * Math.min(1, i + 1 - sx) * Math.min(1, j + 1 - sy);
-      off += (nth(belongs, j * most + i) - wanted) ** 2;
+      off += (belongs[j * most + i]! - wanted) ** 2;
     }
   return off;
 }
@@ -118,7 +117,7 @@ function misfit(belongs: readonly number[], most: number, r: number, sx: number,
 /** The lowest point of a parabola through the best and its neighbours, in steps. */
 function refine(offs: readonly number[], n: number): number {
   const a = offs[n - 1];
-  const b = nth(offs, n);
+  const b = offs[n]!;
   const c = offs[n + 1];
   if (a === undefined || c === undefined) return n;
   const bend = a - 2 * b + c;
@@ -142,16 +141,16 @@ function shareOf(c: Colour, ground: Colour, inside: Colour): number {
   let dot = 0;
   let size = 0;
   for (let k = 0; k < 3; k++) {
-    dot += (nth(c, k) - nth(ground, k)) * (nth(inside, k) - nth(ground, k));
-    size += (nth(inside, k) - nth(ground, k)) ** 2;
+    dot += (c[k]! - ground[k]!) * (inside[k]! - ground[k]!);
+    size += (inside[k]! - ground[k]!) ** 2;
   }
   return Math.min(1, Math.max(0, dot / size));
 }
 
 function middleColour(colours: readonly Colour[]): Colour {
   const middle = (k: number) => {
-    const sorted = colours.map((c) => nth(c, k)).sort((a, b) => a - b);
-    return nth(sorted, sorted.length >> 1);
+    const sorted = colours.map((c) => c[k]!).sort((a, b) => a - b);
+    return sorted[sorted.length >> 1]!;
   };
   return [middle(0), middle(1), middle(2)];
 }

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { componentsOf, heightOf, widthOf, type Component } from './components.js';
 import { groundOf, type Ground } from './ground.js';
 import type { Rect } from './rect.js';
@@ -63,7 +62,7 @@ const shared = (a: Box, b: Box) =>
 /** Groups of things joined by a relation, as lists of indices. */
 function groups(n: number, related: (i: number, j: number) => boolean): number[][] {
   const parent = Array.from({ length: n }, (_, i) => i);
-  const find = (a: number): number => (parent[a] === a ? a : (parent[a] = find(nth(parent, a))));
+  const find = (a: number): number => (parent[a] === a ? a : (parent[a] = find(parent[a]!)));
   for (let i = 0; i < n; i++)
     for (let j = i + 1; j < n; j++) if (find(i) !== find(j) && related(i, j)) parent[find(j)] = find(i);
   const by = new Map<number, number[]>();
@@ -83,7 +82,7 @@ function isLetters(pieces: readonly Piece[]): boolean {
   const tall = pieces.filter((p) => heightOf(p) > tallest * 0.45);
   if (tall.length < 2) return false;
   // A row of equal squares is a row of icons, however thin their lines.
-  const first = nth(tall, 0);
+  const first = tall[0]!;
   const alike = tall.every(
     (p) =>
       Math.abs(widthOf(p) / heightOf(p) - 1) < 0.25 &&
@@ -92,14 +91,14 @@ function isLetters(pieces: readonly Piece[]): boolean {
   if (alike) return false;
   // Bars and boxes alone are a sign, not a word.
   if (!tall.some((p) => p.component.area / area(p) < 0.82)) return false;
-  return tall.length >= 3 || Math.abs(heightOf(nth(tall, 0)) - heightOf(nth(tall, 1))) <= 0.2 * tallest;
+  return tall.length >= 3 || Math.abs(heightOf(tall[0]!) - heightOf(tall[1]!)) <= 0.2 * tallest;
 }
 
 function linesOf(pieces: readonly Piece[]): { lines: Box[]; used: Set<number> } {
   const slim = pieces.map((p) => p.stroke <= STROKE || heightOf(p) <= 3);
   const related = (i: number, j: number) => {
-    const a = nth(pieces, i);
-    const b = nth(pieces, j);
+    const a = pieces[i]!;
+    const b = pieces[j]!;
     if (!slim[i] || !slim[j]) return false;
     const tall = Math.max(heightOf(a), heightOf(b));
     const overlap = -gapOf(a.v0, a.v1, b.v0, b.v1);
@@ -112,9 +111,9 @@ function linesOf(pieces: readonly Piece[]): { lines: Box[]; used: Set<number> } 
   const used = new Set<number>();
   const lines: Box[] = [];
   for (const group of groups(pieces.length, related)) {
-    if (!isLetters(group.map((i) => nth(pieces, i)))) continue;
+    if (!isLetters(group.map((i) => pieces[i]!))) continue;
     group.forEach((i) => used.add(i));
-    lines.push(group.map((i): Box => nth(pieces, i)).reduce(joinBoxes));
+    lines.push(group.map((i): Box => pieces[i]!).reduce(joinBoxes));
   }
   // Dots and accents stand a little outside the line they belong to; a letter may be too stout to be told as one.
   pieces.forEach((p, i) => {
@@ -129,7 +128,7 @@ function linesOf(pieces: readonly Piece[]): { lines: Box[]; used: Set<number> } 
     });
     if (l < 0) return;
     used.add(i);
-    lines[l] = joinBoxes(nth(lines, l), p);
+    lines[l] = joinBoxes(lines[l]!, p);
   });
   return { lines: wordsToLines(lines), used };
 }
@@ -137,12 +136,12 @@ function linesOf(pieces: readonly Piece[]): { lines: Box[]; used: Set<number> } 
 /** Words of one line: level with each other, and no further apart than letters of the line's height may be. */
 function wordsToLines(words: readonly Box[]): Box[] {
   const related = (i: number, j: number) => {
-    const a = nth(words, i);
-    const b = nth(words, j);
+    const a = words[i]!;
+    const b = words[j]!;
     const level = -gapOf(a.v0, a.v1, b.v0, b.v1) >= 0.5 * Math.min(heightOf(a), heightOf(b));
     return level && gapOf(a.u0, a.u1, b.u0, b.u1) <= LETTER_GAP * Math.max(heightOf(a), heightOf(b));
   };
-  return groups(words.length, related).map((group) => group.map((i) => nth(words, i)).reduce(joinBoxes));
+  return groups(words.length, related).map((group) => group.map((i) => words[i]!).reduce(joinBoxes));
 }
 
 interface Thing extends Box {
@@ -157,8 +156,8 @@ function picturesOf(pieces: readonly Piece[]): Thing[] {
     things.sort((a, b) => area(b) - area(a));
     outer: for (let i = 0; i < things.length; i++)
       for (let j = i + 1; j < things.length; j++) {
-        const a = nth(things, i);
-        const b = nth(things, j);
+        const a = things[i]!;
+        const b = things[j]!;
         const size = Math.max(widthOf(a), heightOf(a), widthOf(b), heightOf(b));
         const nested = shared(a, b) >= 0.6 * area(b);
         const gap = Math.max(gapOf(a.u0, a.u1, b.u0, b.u1), gapOf(a.v0, a.v1, b.v0, b.v1));
@@ -181,8 +180,8 @@ function withTitles(things: readonly Thing[], upright: boolean): Thing[] {
   const sorted = [...things].sort((a, b) => a.u0 - b.u0);
   const pairs: number[] = [];
   for (let i = 0; i + 1 < sorted.length; i++) {
-    const a = nth(sorted, i);
-    const b = nth(sorted, i + 1);
+    const a = sorted[i]!;
+    const b = sorted[i + 1]!;
     const level = -gapOf(a.v0, a.v1, b.v0, b.v1) > 0;
     if (a.what === 'picture' && b.what === 'text' && level && b.u0 - a.u1 <= heightOf(a)) pairs.push(i);
   }
@@ -191,9 +190,9 @@ function withTitles(things: readonly Thing[], upright: boolean): Thing[] {
   const out: Thing[] = [];
   for (let i = 0; i < sorted.length; i++) {
     if (pairs.includes(i)) {
-      out.push({ ...joinBoxes(nth(sorted, i), nth(sorted, i + 1)), what: 'picture and title' });
+      out.push({ ...joinBoxes(sorted[i]!, sorted[i + 1]!), what: 'picture and title' });
       i++;
-    } else out.push(nth(sorted, i));
+    } else out.push(sorted[i]!);
   }
   return out;
 }
@@ -233,12 +232,12 @@ export function findItems(strip: Strip, radius = 0, showsThrough = 0): ItemsOnSt
   }
   const { lines, used } = linesOf(pieces);
   const texts: Thing[] = groups(lines.length, (i, j) => {
-    const a = nth(lines, i);
-    const b = nth(lines, j);
+    const a = lines[i]!;
+    const b = lines[j]!;
     const level = -gapOf(a.u0, a.u1, b.u0, b.u1) >= 0.3 * Math.min(widthOf(a), widthOf(b));
     const gap = gapOf(a.v0, a.v1, b.v0, b.v1);
     return level && gap <= LINE_GAP * Math.max(heightOf(a), heightOf(b));
-  }).map((group) => ({ ...group.map((i) => nth(lines, i)).reduce(joinBoxes), what: 'text' }));
+  }).map((group) => ({ ...group.map((i) => lines[i]!).reduce(joinBoxes), what: 'text' }));
   const pictures = picturesOf(pieces.filter((_, i) => !used.has(i))).filter(
     (t) => Math.max(widthOf(t), heightOf(t)) >= least,
   );
@@ -270,8 +269,8 @@ function drawnOn(distance: Uint8Array, threshold: number, along: number, across:
   const strongest = windowMost(windowMost(distance, along, across, true), along, across, false);
   const mask = new Uint8Array(distance.length);
   for (let p = 0; p < mask.length; p++) {
-    const d = nth(distance, p);
-    mask[p] = d > threshold && d > RINGING * nth(strongest, p) ? 1 : 0;
+    const d = distance[p]!;
+    mask[p] = d > threshold && d > RINGING * strongest[p]! ? 1 : 0;
   }
   return mask;
 }
@@ -284,14 +283,13 @@ function windowMost(values: Uint8Array, along: number, across: number, rows: boo
   const most = new Uint8Array(room);
   for (let l = 0; l < lines; l++) {
     most.fill(0);
-    for (let k = 0; k < n; k++) most[k + RING_REACH] = nth(values, l * jump + k * step);
+    for (let k = 0; k < n; k++) most[k + RING_REACH] = values[l * jump + k * step]!;
     for (const reach of [1, 2, 4])
-      for (let k = 0; k + reach < room; k++)
-        if (nth(most, k + reach) > nth(most, k)) most[k] = nth(most, k + reach);
+      for (let k = 0; k + reach < room; k++) if (most[k + reach]! > most[k]!) most[k] = most[k + reach]!;
     // Eight from six before, and eight up to six behind: thirteen places together.
     for (let k = 0; k < n; k++) {
-      const a = nth(most, k);
-      const b = nth(most, k + 5);
+      const a = most[k]!;
+      const b = most[k + 5]!;
       out[l * jump + k * step] = a > b ? a : b;
     }
   }
@@ -315,7 +313,7 @@ function dropCorners(mask: Uint8Array, along: number, across: number, radius: nu
 function dropRims(mask: Uint8Array, along: number, across: number): void {
   const full = (v: number) => {
     let n = 0;
-    for (let u = 0; u < along; u++) n += nth(mask, v * along + u);
+    for (let u = 0; u < along; u++) n += mask[v * along + u]!;
     return n > 0.8 * along;
   };
   for (const rows of [
@@ -341,7 +339,7 @@ function isSideMark(c: Component, along: number, across: number): boolean {
 function strongestIn({ distance }: Ground, c: Component, along: number): number {
   let most = 0;
   for (let v = c.v0; v < c.v1; v++)
-    for (let u = c.u0; u < c.u1; u++) most = Math.max(most, nth(distance, v * along + u));
+    for (let u = c.u0; u < c.u1; u++) most = Math.max(most, distance[v * along + u]!);
   return most;
 }
 
@@ -353,7 +351,7 @@ function fineEnds(strip: Strip, ground: Ground, box: Box): [number, number] {
     let sum = 0;
     if (u >= 0 && u < along)
       for (let v = box.v0; v < box.v1; v++) {
-        const d = nth(ground.distance, v * along + u);
+        const d = ground.distance[v * along + u]!;
         most = Math.max(most, d);
         if (d > 4) sum += d;
       }
@@ -390,7 +388,7 @@ function inkMean(strip: Strip, mask: Uint8Array, box: Box): [number, number, num
     for (let u = box.u0; u < box.u1; u++) {
       const p = v * along + u;
       if (!mask[p]) continue;
-      for (let c = 0; c < 3; c++) sum[c]! += nth(rgb, p * 3 + c);
+      for (let c = 0; c < 3; c++) sum[c]! += rgb[p * 3 + c]!;
       n++;
     }
   return sum.map((s) => (n === 0 ? 0 : s / n)) as [number, number, number];

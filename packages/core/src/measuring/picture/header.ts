@@ -1,5 +1,3 @@
-import { nth } from '../../ground/checked.js';
-
 /**
  * Tells what a file is from its first bytes, and how large its picture would be, before anything is decoded.
  * Sources: PNG (Third Edition) sections 5.2 and 11.2.1; JPEG, ITU-T T.81 annex B.
@@ -102,18 +100,18 @@ function readJpeg(bytes: Uint8Array): PictureHeader {
   while (at + 4 <= bytes.length) {
     if (bytes[at] !== 0xff)
       return refuse('not-a-picture', 'The file starts like a JPEG, but its parts do not follow.');
-    const marker = nth(bytes, at + 1);
+    const marker = bytes[at + 1]!;
     if (marker === 0xff) {
       at += 1;
       continue;
     }
-    const length = (nth(bytes, at + 2) << 8) | nth(bytes, at + 3);
+    const length = (bytes[at + 2]! << 8) | bytes[at + 3]!;
     if (isFrame(marker)) {
       if (at + 9 > bytes.length) break;
       return sized(
         'image/jpeg',
-        (nth(bytes, at + 7) << 8) | nth(bytes, at + 8),
-        (nth(bytes, at + 5) << 8) | nth(bytes, at + 6),
+        (bytes[at + 7]! << 8) | bytes[at + 8]!,
+        (bytes[at + 5]! << 8) | bytes[at + 6]!,
       );
     }
     if (marker === 0xda || marker === 0xd9)

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { parseHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 
@@ -58,10 +57,10 @@ function meanOf({ width, height, data }: Pixels, x0: number, y0: number, x1: num
     for (let x = Math.floor(x0); x < Math.min(width, Math.ceil(x1)); x++) {
       const share = (Math.min(x + 1, x1) - Math.max(x, x0)) * dy;
       const at = (y * width + x) * 4;
-      const alpha = nth(data, at + 3) * share;
-      r += nth(data, at) * alpha;
-      g += nth(data, at + 1) * alpha;
-      b += nth(data, at + 2) * alpha;
+      const alpha = data[at + 3]! * share;
+      r += data[at]! * alpha;
+      g += data[at + 1]! * alpha;
+      b += data[at + 2]! * alpha;
       a += alpha;
       area += share;
     }

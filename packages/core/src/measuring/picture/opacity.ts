@@ -1,4 +1,4 @@
-import { keyed, nth } from '../../ground/checked.js';
+import { keyed } from '../../ground/checked.js';
 import { colourDifference } from '../colour/ciede2000.js';
 import { toHex, type Rgb } from '../colour/srgb.js';
 import { stripOf } from './strip.js';
@@ -46,7 +46,7 @@ export function solveOpacity(places: readonly SeenThrough[]): Result<OpacityRead
   const few = spreadOut(places);
   for (let i = 0; i < few.length; i++)
     for (let j = i + 1; j < few.length; j++)
-      apart = Math.max(apart, colourDifference(nth(few, i).ground, nth(few, j).ground));
+      apart = Math.max(apart, colourDifference(few[i]!.ground, few[j]!.ground));
   if (apart < GROUNDS_APART)
     return refused(
       'grounds-alike',
@@ -125,7 +125,7 @@ export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge): Resul
   const inside = inner.grow > 0 ? inner.at - OFF_SIDE - 1 : inner.at + OFF_SIDE - 1;
   const seen = means(stripOf(pixels, band(inside), upright));
   const ground = means(stripOf(pixels, band(outside), upright));
-  const places = seen.map((s, i): SeenThrough => ({ seen: s, ground: nth(ground, i) }));
+  const places = seen.map((s, i): SeenThrough => ({ seen: s, ground: ground[i]! }));
   const variety = Math.max(
     ...CHANNELS.map((c) => {
       const sorted = ground.map((g) => g[c]).sort((a, b) => a - b);
@@ -161,9 +161,9 @@ function means(strip: { along: number; across: number; rgb: Uint8Array }): Rgb[]
     const sum = [0, 0, 0];
     for (let v = 0; v < strip.across; v++)
       for (let k = 0; k < STEP; k++)
-        for (let c = 0; c < 3; c++) sum[c]! += nth(strip.rgb, (v * strip.along + u + k) * 3 + c);
+        for (let c = 0; c < 3; c++) sum[c]! += strip.rgb[(v * strip.along + u + k) * 3 + c]!;
     const n = strip.across * STEP;
-    out.push({ r: nth(sum, 0) / n, g: nth(sum, 1) / n, b: nth(sum, 2) / n });
+    out.push({ r: sum[0]! / n, g: sum[1]! / n, b: sum[2]! / n });
   }
   return out;
 }
@@ -175,7 +175,7 @@ function trimmed(places: readonly SeenThrough[]): readonly SeenThrough[] {
     const n = kept.length;
     const mid = (pick: (p: SeenThrough) => number) => {
       const sorted = kept.map(pick).sort((a, b) => a - b);
-      return nth(sorted, n >> 1);
+      return sorted[n >> 1]!;
     };
     const centre = CHANNELS.map((c) => ({ c, s: mid((p) => p.seen[c]), g: mid((p) => p.ground[c]) }));
     let through = 0;

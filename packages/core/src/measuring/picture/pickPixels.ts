@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 import { clip, type Rect } from './rect.js';
@@ -12,9 +11,7 @@ export function pickPixels(pixels: Pixels, rect: Rect, most: number): string[] {
   for (let y = inside.y + (step >> 1); y < inside.y + inside.height; y += step)
     for (let x = inside.x + (step >> 1); x < inside.x + inside.width && picked.length < most; x += step) {
       const at = (y * pixels.width + x) * 4;
-      picked.push(
-        toHex({ r: nth(pixels.data, at), g: nth(pixels.data, at + 1), b: nth(pixels.data, at + 2) }),
-      );
+      picked.push(toHex({ r: pixels.data[at]!, g: pixels.data[at + 1]!, b: pixels.data[at + 2]! }));
     }
   return picked;
 }

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { median } from '../../ground/statistics.js';
 import { byZone, type Zone } from './zone.js';
 import { toHex } from '../colour/srgb.js';
@@ -60,18 +59,18 @@ export function zonesOf(
   thickness: number,
 ): Zone[] {
   if (items.length === 0) return [];
-  const gaps = items.slice(1).map((item, i) => item.from - nth(items, i).to);
+  const gaps = items.slice(1).map((item, i) => item.from - items[i]!.to);
   // Most gaps lie inside zones, but where each zone has few items not many more: a low one tells the usual gap.
   const usual = [...gaps].sort((a, b) => a - b)[Math.floor(USUAL * (gaps.length - 1))] ?? 0;
   const wide = Math.min(Math.max(ZONE_GAP * usual, ZONE_GAP_SHARE * thickness, 8), ALWAYS_WIDE * length);
   const clusters: number[][] = [[0]];
   gaps.forEach((gap, i) => {
     if (gap > wide) clusters.push([i + 1]);
-    else nth(clusters, clusters.length - 1).push(i + 1);
+    else clusters[clusters.length - 1]!.push(i + 1);
   });
   return clusters.flatMap((cluster) => {
-    const from = nth(items, cluster[0]!).from;
-    const to = nth(items, cluster[cluster.length - 1]!).to;
+    const from = items[cluster[0]!]!.from;
+    const to = items[cluster[cluster.length - 1]!]!.to;
     const off = (from + to) / 2 - length / 2;
     const zone: Zone =
       Math.abs(off) <= IN_THE_MIDDLE * length ? 'centre' : from < length - to ? 'start' : 'end';
@@ -88,7 +87,7 @@ function usualSize(items: readonly FoundItem[], upright: boolean): Result<number
 function usualSpacing(items: readonly BarItem[]): Result<number> {
   const gaps = items
     .slice(1)
-    .map((item, i) => ({ gap: item.from - nth(items, i).to, same: item.zone === nth(items, i).zone }))
+    .map((item, i) => ({ gap: item.from - items[i]!.to, same: item.zone === items[i]!.zone }))
     .filter(({ same }) => same)
     .map(({ gap }) => Math.max(0, gap));
   if (gaps.length === 0)
@@ -126,7 +125,7 @@ export function readBar(
   const zones = zonesOf(items, length, region.thickness);
   const placed = items.map((item, i): BarItem => ({
     ...item,
-    zone: nth(zones, i),
+    zone: zones[i]!,
     at: (50 * (item.from + item.to)) / length,
   }));
   const [r, g, b] = ground.colourAt(length >> 1, strip.across >> 1);

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import { dominantColours, type Dominant } from './dominant.js';
 import { contrast, parseHex, toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
@@ -136,9 +135,9 @@ function ringMean(pixels: Pixels, rect: Rect): string | null {
   const add = (fromX: number, toX: number, fromY: number, toY: number) => {
     for (let y = fromY; y < toY; y++)
       for (let i = (y * width + fromX) * 4, end = (y * width + toX) * 4; i < end; i += 4) {
-        r += nth(data, i);
-        g += nth(data, i + 1);
-        b += nth(data, i + 2);
+        r += data[i]!;
+        g += data[i + 1]!;
+        b += data[i + 2]!;
         n++;
       }
   };

@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Pixels } from './pixels.js';
 import { crossings, inkMap, inkOfMap, type InkMap, type InkReading } from './readInk.js';
 import type { Rect } from './rect.js';
@@ -48,7 +47,7 @@ function quantile(sorted: readonly number[], q: number): number {
   const at = q * (sorted.length - 1);
   const low = Math.floor(at);
   const k = at - low;
-  return nth(sorted, low) * (1 - k) + nth(sorted, Math.min(sorted.length - 1, low + 1)) * k;
+  return sorted[low]! * (1 - k) + sorted[Math.min(sorted.length - 1, low + 1)]! * k;
 }
 
 /** Rows that hold the fullest line of the region: the band of drawn rows with most ink. */
@@ -56,22 +55,21 @@ function fullestLine(map: InkMap): [number, number] | null {
   const { width, height, coverage } = map;
   const rows = Array.from({ length: height }, (_, y) => {
     let sum = 0;
-    for (let x = 0; x < width; x++)
-      sum += nth(coverage, y * width + x) > DRAWN ? nth(coverage, y * width + x) : 0;
+    for (let x = 0; x < width; x++) sum += coverage[y * width + x]! > DRAWN ? coverage[y * width + x]! : 0;
     return sum;
   });
   let best: [number, number] | null = null;
   let most = 0;
   for (let y = 0; y < height;) {
-    if (nth(rows, y) < 0.5) {
+    if (rows[y]! < 0.5) {
       y++;
       continue;
     }
     const from = y;
     let sum = 0;
     // A single empty row parts the dot of an i from its stem, not one line from the next.
-    while (y < height && (nth(rows, y) >= 0.5 || (y + 1 < height && nth(rows, y + 1) >= 0.5 && y - from < 4)))
-      sum += nth(rows, y++);
+    while (y < height && (rows[y]! >= 0.5 || (y + 1 < height && rows[y + 1]! >= 0.5 && y - from < 4)))
+      sum += rows[y++]!;
     if (sum > most) {
       most = sum;
       best = [from, y];
@@ -86,7 +84,7 @@ function lettersOf(map: InkMap, [y0, y1]: [number, number]): Letter[] {
   const letters: Letter[] = [];
   const column = (x: number) => {
     let most = 0;
-    for (let y = y0; y < y1; y++) most = Math.max(most, nth(coverage, y * width + x));
+    for (let y = y0; y < y1; y++) most = Math.max(most, coverage[y * width + x]!);
     return most;
   };
   for (let x = 0; x < width;) {
@@ -98,7 +96,7 @@ function lettersOf(map: InkMap, [y0, y1]: [number, number]): Letter[] {
     while (x < width && column(x) >= DRAWN) x++;
     const row = (y: number) => {
       let most = 0;
-      for (let i = x0; i < x; i++) most = Math.max(most, nth(coverage, y * width + i));
+      for (let i = x0; i < x; i++) most = Math.max(most, coverage[y * width + i]!);
       return most;
     };
     let low = y1 - 1;
@@ -128,7 +126,7 @@ function mode(values: readonly number[], window: number): number[] {
   let best: number[] = [];
   for (let i = 0; i < sorted.length; i++) {
     let j = i;
-    while (j < sorted.length && nth(sorted, j) - nth(sorted, i) <= window) j++;
+    while (j < sorted.length && sorted[j]! - sorted[i]! <= window) j++;
     if (j - i > best.length) best = sorted.slice(i, j);
   }
   return best;
@@ -197,7 +195,7 @@ export function readText(pixels: Pixels, rect: Rect): Result<TextReading> {
 
 /** Parts heights into the two that most letters share; `low` null where all are of one height. */
 function partHeights(sorted: readonly number[]): { low: readonly number[] | null; tall: readonly number[] } {
-  const most = nth(sorted, sorted.length - 1);
+  const most = sorted[sorted.length - 1]!;
   const window = Math.max(0.9, 0.08 * most);
   const first = mode(sorted, window);
   const rest = sorted.filter((h) => !first.includes(h));

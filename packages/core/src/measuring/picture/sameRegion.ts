@@ -1,4 +1,3 @@
-import { nth } from '../../ground/checked.js';
 import type { Pixels } from './pixels.js';
 import { isInside, type Rect } from './rect.js';
 
@@ -17,9 +16,9 @@ export function sameRegion(a: Pixels, b: Pixels, rect: Rect): boolean {
   for (let y = rect.y; y < rect.y + rect.height; y++)
     for (let i = (y * a.width + rect.x) * 4, end = i + rect.width * 4; i < end; i += 4) {
       const off = Math.max(
-        Math.abs(nth(a.data, i) - nth(b.data, i)),
-        Math.abs(nth(a.data, i + 1) - nth(b.data, i + 1)),
-        Math.abs(nth(a.data, i + 2) - nth(b.data, i + 2)),
+        Math.abs(a.data[i]! - b.data[i]!),
+        Math.abs(a.data[i + 1]! - b.data[i + 1]!),
+        Math.abs(a.data[i + 2]! - b.data[i + 2]!),
       );
       if (off > NOISE && ++others > most) return false;
     }

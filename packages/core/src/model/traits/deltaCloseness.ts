@@ -1,5 +1,3 @@
-import { nth } from '../../ground/checked.js';
-
 /** ΔE to closeness: 1 → 1, 5 → 0.8, 10 → 0.5, 25 → 0, straight lines between. */
 const DELTA_STEPS: readonly (readonly [number, number])[] = [
   [1, 1],
@@ -10,7 +8,7 @@ const DELTA_STEPS: readonly (readonly [number, number])[] = [
 
 /** Closeness (0 to 1) of a colour difference in CIEDE2000: 1 up to ΔE 1, none from ΔE 25, straight lines between. */
 export function deltaCloseness(delta: number): number {
-  let [fromX, fromY] = nth(DELTA_STEPS, 0);
+  let [fromX, fromY] = DELTA_STEPS[0]!;
   if (delta <= fromX) return 1;
   for (const [x, y] of DELTA_STEPS.slice(1)) {
     if (delta <= x) return fromY + ((delta - fromX) / (x - fromX)) * (y - fromY);

@@ -1,5 +1,3 @@
-import { nth } from '../../ground/checked.js';
-
 /**
  * UTS #35 date patterns as fields and literals, and the closeness of two of them.
  * Source: Unicode Technical Standard #35, part 4, "Date Format Patterns".
@@ -14,7 +12,7 @@ export function parseFormat(pattern: string): FormatToken[] {
   const tokens: FormatToken[] = [];
   const chars = [...pattern];
   for (let i = 0; i < chars.length;) {
-    const c = nth(chars, i);
+    const c = chars[i]!;
     if (/[A-Za-z]/.test(c)) {
       let width = 1;
       while (chars[i + width] === c) width++;
@@ -73,18 +71,13 @@ export function formatCloseness(actual: string, target: string): number {
   for (let i = 1; i <= p.length; i++)
     for (let j = 1; j <= q.length; j++) {
       let best = Math.min(
-        nth(d[i - 1]!, j) + 1,
-        nth(d[i]!, j - 1) + 1,
-        nth(d[i - 1]!, j - 1) + swapCost(nth(p, i - 1), nth(q, j - 1)),
+        d[i - 1]![j]! + 1,
+        d[i]![j - 1]! + 1,
+        d[i - 1]![j - 1]! + swapCost(p[i - 1]!, q[j - 1]!),
       );
-      if (
-        i > 1 &&
-        j > 1 &&
-        swapCost(nth(p, i - 1), nth(q, j - 2)) === 0 &&
-        swapCost(nth(p, i - 2), nth(q, j - 1)) === 0
-      )
-        best = Math.min(best, nth(d[i - 2]!, j - 2) + 1);
-      nth(d, i)[j] = best;
+      if (i > 1 && j > 1 && swapCost(p[i - 1]!, q[j - 2]!) === 0 && swapCost(p[i - 2]!, q[j - 1]!) === 0)
+        best = Math.min(best, d[i - 2]![j - 2]! + 1);
+      d[i]![j] = best;
     }
-  return Math.max(0, 1 - nth(d[p.length]!, q.length) / longest);
+  return Math.max(0, 1 - d[p.length]![q.length]! / longest);
 }
