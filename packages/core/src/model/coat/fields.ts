@@ -170,10 +170,8 @@ export const recipeSchema = record(scalar(500), {
 });
 
 /** How much an application is used, 1 to 5, by its id in the survey; 0: not at all. */
-export const usesSchema = record(whole(0, 5), {
-  most: 2000,
-  sentence: 'How much an application is used is a whole number from 0 to 5.',
-});
+const USE = 'How much an application is used is a whole number from 0 to 5.';
+export const usesSchema = record(whole(0, 5, USE), { most: 2000, sentence: USE });
 
 const MOST_GUIDES = 100;
 /** Lines laid across a picture to measure against, in whole pixels from its left (`x`) or top (`y`). */

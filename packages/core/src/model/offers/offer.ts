@@ -71,7 +71,7 @@ export const supplySchema = named(
       itemsFrom: openShape({ itemsFrom: list(text(200, 0)), setting }),
       any: openShape({ any: flag().isTrue('It takes anything, or it does not say so.'), setting }),
     },
-    'This way of supplying is not known.',
+    'It is supplied in no way that is known: fixed, range, oneOf, itemsFrom or any.',
   ),
 );
 export type Supply = Of<typeof supplySchema>;
