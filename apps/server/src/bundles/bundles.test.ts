@@ -9,6 +9,7 @@ import { coatOf, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { BundlePreview } from '@spare-coat/core/proving/wire/bundle';
 import { testPart } from '@spare-coat/core/testing/parts';
 import { coatOn, jobOf, upload } from '../testing/coatOn.js';
+import { dropTrial, putPart } from '../testing/send.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let here: TestServer;
@@ -69,24 +70,9 @@ describe('a bundle of a coat', () => {
   it('brings the parts that were tried as well, and does without trials of parts that nobody has', async () => {
     const id = await coatOn(here);
     const tried = { ...testPart('Tried'), id: randomUUID() };
-    const kept = await here.get(`/api/parts/${tried.id}`, {
-      method: 'PUT',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ commandId: randomUUID(), revision: 0, part: tried }),
-    });
-    expect(kept.status).toBeLessThan(300);
+    await putPart(here, tried);
     const { revision } = await rowsOf(here, id);
-    const command = {
-      type: 'trial.set',
-      id: randomUUID(),
-      partId: tried.id,
-      partRevision: 1,
-      family: 'fernbank',
-      hostVersion: '3.4',
-      outcome: 'dropped',
-      why: 'It flickers.',
-      tried: '2026-11-20',
-    };
+    const command = dropTrial(tried.id);
     expect(
       (await here.post(`/api/coats/${id}/commands`, { commandId: randomUUID(), revision, command })).status,
     ).toBe(200);

@@ -5,6 +5,7 @@ import { coatOf, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import { testPart } from '@spare-coat/core/testing/parts';
 import type { CoatCard, CoatsPage, Written } from '@spare-coat/core/proving/wire/coat';
 import { coatOn } from '../testing/coatOn.js';
+import { putPart } from '../testing/send.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;
@@ -143,12 +144,7 @@ describe('cards', () => {
       ),
       id: randomUUID(),
     };
-    const saved = await server.get(`/api/parts/${part.id}`, {
-      method: 'PUT',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ commandId: randomUUID(), revision: 0, part }),
-    });
-    expect(saved.status, JSON.stringify(saved.body)).toBeLessThan(300);
+    await putPart(server, part);
     await together();
     expect((await worked()).filter((c) => c === id)).toHaveLength(2);
     // What rests on nothing of it is left alone.

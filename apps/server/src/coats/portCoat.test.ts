@@ -4,6 +4,7 @@ import type { Command } from '@spare-coat/core/doing/commands/commands';
 import { coatOf, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import { testHost } from '@spare-coat/core/testing/parts';
 import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/port';
+import { addRail } from '../testing/send.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 let server: TestServer;
@@ -43,25 +44,7 @@ async function coat(): Promise<{ id: string; elementId: string }> {
     profileRevision: 1,
     channel: 'pipit',
   });
-  await send(id, {
-    type: 'element.add',
-    id: elementId,
-    kind: 'bar',
-    name: 'Rail',
-    weight: 4,
-    region: null,
-    traits: [
-      {
-        id: randomUUID(),
-        trait: 'thickness',
-        variantId: null,
-        state: null,
-        target: 40,
-        pictureId: null,
-        source: { how: 'typed' },
-      },
-    ],
-  });
+  await send(id, addRail(elementId));
   await send(id, {
     type: 'match.choose',
     elementId,

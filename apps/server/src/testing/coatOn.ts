@@ -4,6 +4,7 @@ import { expect } from 'vitest';
 import type { Command } from '@spare-coat/core/doing/commands/commands';
 import type { CoatRows } from '@spare-coat/core/model/coat/rows';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
+import { addRail, putPart } from './send.js';
 import type { TestServer } from './server.js';
 
 /** A job that has ended. */
@@ -84,32 +85,9 @@ export async function coatOn(server: TestServer): Promise<string> {
     ),
     id: randomUUID(),
   };
-  const kept = await server.get(`/api/parts/${part.id}`, {
-    method: 'PUT',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ commandId: randomUUID(), revision: 0, part }),
-  });
-  expect(kept.status, JSON.stringify(kept.body)).toBeLessThan(300);
+  await putPart(server, part);
   const elementId = randomUUID();
-  await send({
-    type: 'element.add',
-    id: elementId,
-    kind: 'bar',
-    name: 'Rail',
-    weight: 4,
-    region: { id: randomUUID(), pictureId, x: 280, y: 0, width: 40, height: 200, state: null, ground: null },
-    traits: [
-      {
-        id: randomUUID(),
-        trait: 'thickness',
-        variantId: null,
-        state: null,
-        target: 40,
-        pictureId,
-        source: { how: 'typed' },
-      },
-    ],
-  });
+  await send(addRail(elementId, pictureId));
   await send({
     type: 'match.choose',
     elementId,

@@ -10,6 +10,7 @@ import { packed } from './archives.js';
 import { coatOn, jobOf, upload } from './coatOn.js';
 import { condenseHistory } from '../coats/condense.js';
 import { inTransaction } from '../db/pool.js';
+import { dropTrial } from './send.js';
 import { startTestServer, type TestServer } from './server.js';
 
 /**
@@ -89,17 +90,7 @@ export async function fillEveryTable(server: TestServer): Promise<string> {
       reason: 'It is fine.',
       at,
     },
-    {
-      type: 'trial.set',
-      id: randomUUID(),
-      partId: layer!.partId,
-      partRevision: 1,
-      family: 'fernbank',
-      hostVersion: '3.4',
-      outcome: 'dropped',
-      why: 'It flickers.',
-      tried: '2026-11-20',
-    },
+    dropTrial(layer!.partId!),
     { type: 'survey.add', id: surveyId, name: 'Before', at, what: 'survey', blob: survey },
     {
       type: 'reading.add',

@@ -169,8 +169,8 @@ export const recipeSchema = record(scalar(500), {
   sentence: 'A recipe has up to 40 values, each a text, a number, yes or no.',
 });
 
-/** How much an application is used, 1 to 5, by its id in the survey; 0: not at all. */
 const USE = 'How much an application is used is a whole number from 0 to 5.';
+/** How much an application is used, 1 to 5, by its id in the survey; 0: not at all. */
 export const usesSchema = record(whole(0, 5, USE), { most: 2000, sentence: USE });
 
 const MOST_GUIDES = 100;
