@@ -1,4 +1,4 @@
-import { mapped, nth } from '@spare-coat/core/ground/checked';
+import { mapped } from '@spare-coat/core/ground/checked';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -50,7 +50,7 @@ const step = (n: number, effect: Break, deeds: readonly Deed[] = []): Step =>
 export function planOrder(say: (line: string) => void): Figure {
   const random = randomFrom(11);
   const steps = Array.from({ length: 1000 }, (_, i) =>
-    step(i, random() < 0.12 ? nth(BREAKS, 3 + Math.floor(random() * 2)) : 'none'),
+    step(i, random() < 0.12 ? BREAKS[3 + Math.floor(random() * 2)]! : 'none'),
   );
   const edges: Edge[] = [];
   for (let i = 0; i < 3000; i++) {

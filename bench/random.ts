@@ -1,4 +1,3 @@
-import { nth } from '@spare-coat/core/ground/checked';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import {
   NO_ROWS,
@@ -43,7 +42,7 @@ const someFace = (random: () => number): FaceMetrics => ({
 });
 
 export function someValue(spec: TraitSpec, random: () => number): TraitValue {
-  const pick = <T>(list: readonly T[]) => nth(list, Math.floor(random() * list.length));
+  const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)]!;
   switch (spec.type) {
     case 'length':
       return Math.round(random() * 120);
@@ -117,7 +116,7 @@ export interface RandomSize {
 /** So many kinds: the shipped ones, then copies of them as kinds of the coat's own. */
 export function manyKinds(n: number): Kind[] {
   return Array.from({ length: n }, (_, i) => {
-    const kind = nth(KINDS, i % KINDS.length);
+    const kind = KINDS[i % KINDS.length]!;
     return i < KINDS.length ? kind : { ...kind, id: `${kind.id}-${Math.floor(i / KINDS.length) + 1}` };
   });
 }
@@ -149,10 +148,7 @@ export function randomCoat(
   const parts: Part[] = [];
   for (let i = 0; i < size.parts; i++) {
     const first = i % kinds.length;
-    const served = [
-      nth(kinds, first),
-      ...kinds.filter((_, k) => k !== first && random() < 1.5 / kinds.length),
-    ];
+    const served = [kinds[first]!, ...kinds.filter((_, k) => k !== first && random() < 1.5 / kinds.length)];
     const other = () => parts[Math.floor(random() * parts.length)]?.id;
     const needed = random() < 0.15 ? other() : undefined;
     const apart = random() < 0.08 ? other() : undefined;
@@ -188,7 +184,7 @@ export function randomCoat(
   const [light, dark] = [id(), id()];
   const elements = Array.from({ length: size.elements }, (_, i): ElementRow => ({
     id: id(),
-    kind: nth(kinds, i % kinds.length).id,
+    kind: kinds[i % kinds.length]!.id,
     name: `Element ${i}`,
     weight: 1 + Math.floor(random() * 5),
     position: i,

@@ -1,4 +1,3 @@
-import { nth } from '@spare-coat/core/ground/checked';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { Worker } from 'node:worker_threads';
 import { differenceCiede2000 } from 'culori';
@@ -140,8 +139,8 @@ async function timePair(pair: Pair): Promise<Timed> {
   const culori = time(1, () => {
     for (let i = 0; i < p.length; i += 4)
       sum += deltaE(
-        { mode: 'rgb', r: nth(p, i) / 255, g: nth(p, i + 1) / 255, b: nth(p, i + 2) / 255 },
-        { mode: 'rgb', r: nth(q, i) / 255, g: nth(q, i + 1) / 255, b: nth(q, i + 2) / 255 },
+        { mode: 'rgb', r: p[i]! / 255, g: p[i + 1]! / 255, b: p[i + 2]! / 255 },
+        { mode: 'rgb', r: q[i]! / 255, g: q[i + 1]! / 255, b: q[i + 2]! / 255 },
       );
   });
   if (!Number.isFinite(sum)) throw new Error('a difference is not a number');
@@ -182,8 +181,7 @@ function checkValues(): string[] {
     b: ((w >> 16) & 255) / 255,
   });
   let worst = 0;
-  for (let i = 0; i < n; i++)
-    worst = Math.max(worst, Math.abs(nth(map, i) - deltaE(as(nth(a, i)), as(nth(b, i)))));
+  for (let i = 0; i < n; i++) worst = Math.max(worst, Math.abs(map[i]! - deltaE(as(a[i]!), as(b[i]!))));
   if (worst > 0.01) throw new Error(`CIEDE2000 is ${worst} off`);
   let off = 0;
   for (const [width, height] of [

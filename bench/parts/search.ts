@@ -1,4 +1,4 @@
-import { keyed, nth } from '@spare-coat/core/ground/checked';
+import { keyed } from '@spare-coat/core/ground/checked';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
@@ -68,12 +68,12 @@ const QUESTIONS: readonly (readonly [string, Partial<PartSearch>])[] = [
 /** A hundred thousand parts out of the demo's, under other names. */
 async function fill(db: Db): Promise<void> {
   const random = randomFrom(5);
-  const pick = <T>(list: readonly T[]) => nth(list, Math.floor(random() * list.length));
+  const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)]!;
   for (let from = 0; from < MANY; from += 2000) {
     const parts: Part[] = Array.from({ length: Math.min(2000, MANY - from) }, (_, i) => {
       const n = from + i;
       const stem = pick(SYLLABLES) + pick(SYLLABLES);
-      const name = `${nth(stem, 0).toUpperCase()}${stem.slice(1)} ${n}`;
+      const name = `${stem[0]!.toUpperCase()}${stem.slice(1)} ${n}`;
       const year = 2018 + Math.floor(random() * 9);
       const summary = n % 25_000 === 7 ? 'A needle.' : `For ${pick(SYLLABLES)} and ${pick(SYLLABLES)}.`;
       return { ...pick(PARTS), id: randomUUID(), name, summary, released: `${year}-0${1 + (n % 9)}-11` };

@@ -1,4 +1,3 @@
-import { nth } from '@spare-coat/core/ground/checked';
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
@@ -41,7 +40,7 @@ async function withElements(url: string, name: string, count: number): Promise<{
     if (made?.status !== 200) throw new Error(`no elements were made: ${JSON.stringify(made).slice(0, 500)}`);
     ({ revision } = made.body);
   }
-  return { id, element: nth(ids, Math.floor(count / 2)), revision };
+  return { id, element: ids[Math.floor(count / 2)]!, revision };
 } // prettier-ignore
 
 /** Milliseconds of a write to a coat of 300 elements and 20,000 entries, against the same on a small fresh one. */
@@ -118,10 +117,7 @@ export async function load(say: (line: string) => void): Promise<Figure> {
     if (loaded.status !== 0) throw new Error(`the demo was not loaded: ${loaded.stderr.toString()}`);
     let { coats } = (await ask<CoatsPage>(rig.url, '/api/coats'))!.body;
     while (coats.some((c) => !c.figures)) ({ coats } = (await ask<CoatsPage>(rig.url, '/api/coats'))!.body);
-    const demo = nth(
-      [...coats].sort((a, b) => b.figures!.tape.length - a.figures!.tape.length),
-      0,
-    );
+    const demo = [...coats].sort((a, b) => b.figures!.tape.length - a.figures!.tape.length)[0]!;
     const ids: string[] = [];
     for (let n = 0; n < COATS; n++) ids.push(await makeCoat(rig.url, `Copy ${n}`, demo.id));
     say(`${COATS} copies of “${demo.name}” with ${demo.figures!.tape.length} elements each`);
@@ -149,7 +145,7 @@ export async function load(say: (line: string) => void): Promise<Figure> {
         const dice = Math.random();
         const here: Opened | null = open;
         if (!here || dice < 0.12) {
-          const id = nth(ids, Math.floor(Math.random() * ids.length));
+          const id = ids[Math.floor(Math.random() * ids.length)]!;
           const coat = await timed('read', () => ask<{ revision: number; rows: CoatRows }>(rig.url, `/api/coats/${id}`));
           if (coat?.status === 200) open = { id, ...coat.body };
         } else if (dice < 0.25) {
@@ -160,7 +156,7 @@ export async function load(say: (line: string) => void): Promise<Figure> {
           if (changed?.status === 200) open = { ...here, revision: changed.body.revision };
         } else {
           const elements = ordered(here.rows.element);
-          const element = nth(elements, Math.floor(Math.random() * elements.length));
+          const element = elements[Math.floor(Math.random() * elements.length)]!;
           const command: Command = { type: 'element.set', id: element.id, name: element.name, weight: 1 + Math.floor(Math.random() * 5), note: `Note ${Math.random()}`, links: [] };
           const { id, revision } = here;
           const written: Answer = await timed('write', () => send(rig.url, id, revision, command));

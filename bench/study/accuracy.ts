@@ -1,4 +1,4 @@
-import { keyed, nth } from '@spare-coat/core/ground/checked';
+import { keyed } from '@spare-coat/core/ground/checked';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
@@ -145,7 +145,7 @@ function checkBar(
   const icons = iconsOf(bar);
   if (icons.length > 0) {
     const sizes = icons.map((i) => (i.what === 'icon' ? i.size : 0)).sort((x, y) => x - y);
-    sheet.check(`${bar.name}: item size`, nth(sizes, sizes.length >> 1), b.itemSize, BOUNDS.length);
+    sheet.check(`${bar.name}: item size`, sizes[sizes.length >> 1]!, b.itemSize, BOUNDS.length);
     sheet.check(`${bar.name}: spacing`, bar.spacing, b.spacing, BOUNDS.spacing);
   }
   if (bar.opacity >= 100 && !bar.gradient) sheet.colour(`${bar.name}: colour`, bar.colour, b.colour);
@@ -200,7 +200,7 @@ async function checkDemo(checks: Check[], letters: Lettering): Promise<void> {
           frame.height,
           BOUNDS.length,
         );
-        sheet.colour('frame: colour', colours.title, nth(frame.colours, 0).hex);
+        sheet.colour('frame: colour', colours.title, frame.colours[0]!.hex);
         // The title's text, left of the buttons.
         const px = Math.round(16 * u);
         const text: Rect = {
@@ -266,7 +266,7 @@ async function checkTexts(checks: Check[], letters: Lettering): Promise<void> {
         // Fractions of a pixel, so that letters do not always stand on the grid.
         const x = 20 + (f % 2) * 600 + s * 0.31;
         const base = y + Math.floor(f / 2) * 470 + s * 0.37;
-        const { d, width } = letters.outline(face, nth(TEXTS, s % TEXTS.length), size);
+        const { d, width } = letters.outline(face, TEXTS[s % TEXTS.length]!, size);
         svg += tag('path', { d, fill: ink, transform: `translate(${x} ${base})` });
         lines.push({
           face,

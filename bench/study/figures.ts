@@ -1,4 +1,4 @@
-import { keyed, nth } from '@spare-coat/core/ground/checked';
+import { keyed } from '@spare-coat/core/ground/checked';
 import { colourDifference } from '@spare-coat/core/measuring/colour/ciede2000';
 import { dominantColours } from '@spare-coat/core/measuring/picture/dominant';
 import { parseHex } from '@spare-coat/core/measuring/colour/srgb';
@@ -64,7 +64,7 @@ export async function palette4k(): Promise<Figure> {
   // The quantizer takes a list of triples; making it is not counted.
   const triples: [number, number, number][] = [];
   for (let i = 0; i < pixels.data.length; i += 4)
-    triples.push([nth(pixels.data, i), nth(pixels.data, i + 1), nth(pixels.data, i + 2)]);
+    triples.push([pixels.data[i]!, pixels.data[i + 1]!, pixels.data[i + 2]!]);
   const theirs = time(1, () => quantize(triples, 6));
   const clay = ours.some((hex) => colourDifference(parseHex(hex)!, parseHex('#faf3ec')!) < 1);
   if (!clay) throw new Error('the colour of the windows is not among the dominant ones');

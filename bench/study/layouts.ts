@@ -1,4 +1,3 @@
-import { nth } from '@spare-coat/core/ground/checked';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import type {
   BarItem,
@@ -33,8 +32,8 @@ function icons(n: number, size: number, seed: number, on: 'light' | 'dark' = 'li
     duty: `icon ${i + 1}`,
     size,
     look: {
-      shape: nth(FULL_SHAPES, Math.floor(random() * FULL_SHAPES.length)),
-      colour: nth(inks, Math.floor(random() * inks.length)),
+      shape: FULL_SHAPES[Math.floor(random() * FULL_SHAPES.length)]!,
+      colour: inks[Math.floor(random() * inks.length)]!,
       sign,
     },
   }));
@@ -69,13 +68,13 @@ function tab(n: number, length: number, ink: string, ground: string | null): Bar
     what: 'tab',
     duty: `tab ${n}`,
     length,
-    label: nth(['Tide tables', 'Reel index', 'Harbour notes', 'Letters'], n % 4),
+    label: ['Tide tables', 'Reel index', 'Harbour notes', 'Letters'][n % 4]!,
     face: 'interface' satisfies FaceRole,
     size: 14,
     ink,
     ground,
     accent: null,
-    look: { shape: 'disc', colour: nth(INKS, n % INKS.length), sign: '#f0e6dc' },
+    look: { shape: 'disc', colour: INKS[n % INKS.length]!, sign: '#f0e6dc' },
   };
 }
 

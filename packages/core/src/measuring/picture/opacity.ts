@@ -1,4 +1,3 @@
-import { keyed } from '../../ground/checked.js';
 import { colourDifference } from '../colour/ciede2000.js';
 import { toHex, type Rgb } from '../colour/srgb.js';
 import { stripOf } from './strip.js';
@@ -72,13 +71,13 @@ export function solveOpacity(places: readonly SeenThrough[]): Result<OpacityRead
   let off = 0;
   for (const { seen, ground } of places)
     for (const c of CHANNELS)
-      off += Math.abs(seen[c] - keyed(seenMean, c) - clear * (ground[c] - keyed(groundMean, c))) / (3 * n);
+      off += Math.abs(seen[c] - seenMean[c]! - clear * (ground[c] - groundMean[c]!)) / (3 * n);
   if (off > MOST_RESIDUAL)
     return refused(
       'grounds-alike',
       'What is seen through it does not follow the ground: it may be blurred, or not one colour.',
     );
-  const own = (c: (typeof CHANNELS)[number]) => (keyed(seenMean, c) - clear * keyed(groundMean, c)) / k;
+  const own = (c: (typeof CHANNELS)[number]) => (seenMean[c]! - clear * groundMean[c]!) / k;
   return ok({
     opacity: 100 * k,
     colour: 100 * k < TOO_CLEAR ? null : toHex({ r: own('r'), g: own('g'), b: own('b') }),
