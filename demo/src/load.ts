@@ -1,6 +1,6 @@
 import type { Source } from '@spare-coat/core/model/coat/fields';
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
-import { keyed } from '@spare-coat/core/ground/checked';
+import { keyed, nth } from '@spare-coat/core/ground/checked';
 import { createReadStream } from 'node:fs';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -283,7 +283,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
 
   async function addElement(element: DemoElement, box: Rect): Promise<void> {
     const elementId = fresh();
-    const [light, dark] = pictures;
+    const [light, dark] = [nth(pictures, 0), nth(pictures, 1)];
     const traits: CommandOf<'element.add'>['traits'][number][] = [];
     const target = (
       trait: string,
@@ -301,7 +301,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
         pictureId,
         source,
       });
-    const lightReading = readRegion(light!.pixels, box, { settle: false });
+    const lightReading = readRegion(light.pixels, box, { settle: false });
     const kind = findKind(element.kind);
     const measured = measuredTraits(kind, { region: lightReading, bar: null, text: null });
     const own = { ...element.typed, ...element.assumed };
@@ -309,22 +309,22 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
       if (trait in own) continue;
       const perVariant = findTrait(element.kind, trait)?.perVariant === true;
       const source = (pictureId: string) => ({ how: 'measured' as const, pictureId, ...box });
-      target(trait, value, perVariant ? variantId('light') : null, light!.id, source(light!.id));
+      target(trait, value, perVariant ? variantId('light') : null, light.id, source(light.id));
     }
     for (const [trait, value] of Object.entries(element.typed))
-      target(trait, value, null, light!.id, { how: 'typed' });
+      target(trait, value, null, light.id, { how: 'typed' });
     for (const [trait, value] of Object.entries(element.assumed ?? {}))
-      target(trait, value, null, light!.id, { how: 'assumed' });
+      target(trait, value, null, light.id, { how: 'assumed' });
     await send({
       type: 'element.add',
       id: elementId,
       kind: element.kind,
       name: element.name,
       weight: element.weight,
-      region: { id: fresh(), pictureId: light!.id, ...box, state: null, ground: lightReading.ground },
+      region: { id: fresh(), pictureId: light.id, ...box, state: null, ground: lightReading.ground },
       traits,
     });
-    const darkReading = readRegion(dark!.pixels, box, { settle: false });
+    const darkReading = readRegion(dark.pixels, box, { settle: false });
     const darkTraits = [...measuredTraits(kind, { region: darkReading, bar: null, text: null })]
       .filter(([trait]) => !(trait in own) && findTrait(element.kind, trait)?.perVariant === true)
       .map(([trait, value]) => ({
@@ -333,13 +333,13 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
         variantId: variantId('dark'),
         state: null,
         target: value,
-        pictureId: dark!.id,
-        source: { how: 'measured' as const, pictureId: dark!.id, ...box },
+        pictureId: dark.id,
+        source: { how: 'measured' as const, pictureId: dark.id, ...box },
       }));
     await send({
       type: 'element.measure',
       id: elementId,
-      region: { id: fresh(), pictureId: dark!.id, ...box, state: null, ground: darkReading.ground },
+      region: { id: fresh(), pictureId: dark.id, ...box, state: null, ground: darkReading.ground },
       traits: darkTraits,
     });
     const matchId = fresh();

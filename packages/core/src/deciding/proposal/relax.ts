@@ -1,3 +1,4 @@
+import { doubleAt, wordAt } from '../../ground/cells.js';
 import type { Base } from './instance.js';
 import { programOf, type Option, type Program } from './relaxProgram.js';
 import type { Problem } from './terms.js';
@@ -54,7 +55,7 @@ export function relax(problem: Problem, known: number): Relaxed {
   const most = new Float64Array(program.elements);
   const free = new Float64Array(program.takes.length);
   for (const s of program.services)
-    for (const o of s.options) most[s.element] = Math.max(most[s.element]!, netOf(o, free));
+    for (const o of s.options) most[s.element] = Math.max(doubleAt(most, s.element), netOf(o, free));
   return descend(program, known, {
     element: most,
     row: new Float64Array(program.rows.length),
@@ -66,7 +67,7 @@ export function relax(problem: Problem, known: number): Relaxed {
 function netOf(option: Option, price: Float64Array, chosen?: (use: number) => void): number {
   let net = option.value;
   for (const u of option.takes) {
-    net -= price[u]!;
+    net -= doubleAt(price, u);
     chosen?.(u);
   }
   for (const candidates of option.traits) {
@@ -74,7 +75,7 @@ function netOf(option: Option, price: Float64Array, chosen?: (use: number) => vo
     let most = -Infinity;
     for (const c of candidates) {
       let gain = c.gain;
-      for (const u of c.takes) gain -= price[u]!;
+      for (const u of c.takes) gain -= doubleAt(price, u);
       if (gain > most) {
         most = gain;
         best = c;
@@ -100,13 +101,15 @@ function priceAt(program: Program, prices: Prices, into: Priced): void {
   let bound = 0;
   for (let k = 0; k < things.length; k++) profit[k] = -things[k]!.cost;
   for (let r = 0; r < rows.length; r++) {
-    const price = prices.row[r]!;
+    const price = doubleAt(prices.row, r);
     if (price === 0) continue;
     const row = rows[r]!;
     bound += price * row.room;
-    for (let n = 0; n < row.things.length; n++) profit[row.things[n]!]! -= price * row.weights[n]!;
+    for (let n = 0; n < row.things.length; n++)
+      profit[row.things[n]!] = doubleAt(profit, row.things[n]!) - price * row.weights[n]!;
   }
-  for (let u = 0; u < takes.length; u++) profit[takes[u]!]! += prices.take[u]!;
+  for (let u = 0; u < takes.length; u++)
+    profit[takes[u]!] = doubleAt(profit, takes[u]!) + doubleAt(prices.take, u);
   for (let s = 0; s < services.length; s++) {
     const { element, thing, options } = services[s]!;
     let most = -Infinity;
@@ -117,21 +120,22 @@ function priceAt(program: Program, prices: Prices, into: Priced): void {
         option[s] = o;
       }
     }
-    most -= prices.element[element]!;
+    most -= doubleAt(prices.element, element);
     net[s] = most;
     if (most <= 0) continue;
-    if (thing >= 0) profit[thing]! += most;
+    if (thing >= 0) profit[thing] = doubleAt(profit, thing) + most;
     else bound += most;
   }
   for (const price of prices.element) bound += price;
-  for (let k = 0; k < things.length; k++) if (profit[k]! > 0 || things[k]!.isForced) bound += profit[k]!;
+  for (let k = 0; k < things.length; k++)
+    if (doubleAt(profit, k) > 0 || things[k]!.isForced) bound += doubleAt(profit, k);
   into.bound = bound;
 }
 
 /** How far the rules are broken (below zero) or have room (above) by what would be taken at these prices. */
 function slack(program: Program, prices: Prices, { profit, net, option }: Priced, into: Prices): void {
   const { things, rows, takes, services } = program;
-  const isOn = (k: number) => (profit[k]! > 0 || things[k]!.isForced ? 1 : 0);
+  const isOn = (k: number) => (doubleAt(profit, k) > 0 || things[k]!.isForced ? 1 : 0);
   into.element.fill(1);
   for (let u = 0; u < takes.length; u++) into.take[u] = isOn(takes[u]!);
   for (let r = 0; r < rows.length; r++) {
@@ -142,9 +146,9 @@ function slack(program: Program, prices: Prices, { profit, net, option }: Priced
   }
   for (let s = 0; s < services.length; s++) {
     const { element, thing, options } = services[s]!;
-    if (net[s]! <= 0 || (thing >= 0 && !isOn(thing))) continue;
-    into.element[element]!--;
-    netOf(options[option[s]!]!, prices.take, (u) => into.take[u]!--);
+    if (doubleAt(net, s) <= 0 || (thing >= 0 && !isOn(thing))) continue;
+    into.element[element] = doubleAt(into.element, element) - 1;
+    netOf(options[wordAt(option, s)]!, prices.take, (u) => into.take[u]!--);
   }
 }
 
@@ -170,7 +174,8 @@ function descend(program: Program, known: number, from: Prices): Relaxed {
   for (const { element, thing, options } of program.services)
     if (thing < 0)
       for (const o of options)
-        if (o.takes.length === 0) least.element[element] = Math.max(least.element[element]!, freely(o));
+        if (o.takes.length === 0)
+          least.element[element] = Math.max(doubleAt(least.element, element), freely(o));
 
   const prices = copy(from);
   const left = copy(from);
@@ -215,9 +220,9 @@ function descend(program: Program, known: number, from: Prices): Relaxed {
     for (const p of parts) {
       const [d, g, x, min] = [way[p], left[p], prices[p], least[p]];
       for (let i = 0; i < d.length; i++) {
-        const isLeast = x[i]! <= min[i]!;
-        if (!isLeast || g[i]! < 0) ofSlack += g[i]! * g[i]!;
-        let next = MEMORY_OF_DIRECTION * d[i]! + (1 - MEMORY_OF_DIRECTION) * g[i]!;
+        const isLeast = doubleAt(x, i) <= doubleAt(min, i);
+        if (!isLeast || doubleAt(g, i) < 0) ofSlack += doubleAt(g, i) * doubleAt(g, i);
+        let next = MEMORY_OF_DIRECTION * doubleAt(d, i) + (1 - MEMORY_OF_DIRECTION) * doubleAt(g, i);
         if (next > 0 && isLeast) next = 0;
         d[i] = next;
         ofWay += next * next;
@@ -228,7 +233,8 @@ function descend(program: Program, known: number, from: Prices): Relaxed {
     const step = (pace * (at.bound - known)) / Math.max(ofWay, ofSlack);
     for (const p of parts) {
       const [d, x, min] = [way[p], prices[p], least[p]];
-      for (let i = 0; i < d.length; i++) x[i] = Math.max(min[i]!, x[i]! - step * d[i]!);
+      for (let i = 0; i < d.length; i++)
+        x[i] = Math.max(doubleAt(min, i), doubleAt(x, i) - step * doubleAt(d, i));
     }
   }
   priceAt(program, best, at);
@@ -236,21 +242,22 @@ function descend(program: Program, known: number, from: Prices): Relaxed {
 }
 
 function tell(program: Program, prices: Prices, { bound, profit, net }: Priced): Relaxed {
-  const lossOfThing = (k: number) => (k < 0 || program.things[k]!.isForced ? 0 : Math.max(0, -profit[k]!));
+  const lossOfThing = (k: number) =>
+    k < 0 || program.things[k]!.isForced ? 0 : Math.max(0, -doubleAt(profit, k));
   const byElement = new Map<number, Map<Base, number>>();
   program.services.forEach(({ element, thing, options }, s) => {
     const mine = byElement.get(element) ?? new Map<Base, number>();
     byElement.set(element, mine);
     for (const option of options) {
-      const worth = netOf(option, prices.take) - prices.element[element]!;
+      const worth = netOf(option, prices.take) - doubleAt(prices.element, element);
       // With this base instead of the best one of its thing, and the thing put in by force.
-      const loss = Math.max(0, net[s]!) - worth + lossOfThing(thing);
+      const loss = Math.max(0, doubleAt(net, s)) - worth + lossOfThing(thing);
       mine.set(option.base, Math.max(0, Math.min(loss, mine.get(option.base) ?? Infinity)));
     }
   });
   return {
     bound,
-    wished: program.parts.filter((_, k) => profit[k]! > 0),
+    wished: program.parts.filter((_, k) => doubleAt(profit, k) > 0),
     lossOfPart: new Map(program.parts.map((p, k) => [p, lossOfThing(k)])),
     lossOfBase: (element, base) => byElement.get(element)?.get(base) ?? 0,
     further: (known) => descend(program, known, prices),

@@ -1,3 +1,4 @@
+import { wordAt } from '../../ground/cells.js';
 import { mapped, nth } from '../../ground/checked.js';
 import { placeRestarts } from './restarts.js';
 import type { Edge, Plan, Sitting, Step } from '../../model/deeds/step.js';
@@ -36,7 +37,7 @@ export function orderSteps(
   }
   const { sitting, restarts } = placeRestarts({ steps, sorted, into });
   const members: number[][] = Array.from({ length: restarts.length + 1 }, () => []);
-  for (let i = 0; i < steps.length; i++) nth(members, sitting[i]!).push(i);
+  for (let i = 0; i < steps.length; i++) nth(members, wordAt(sitting, i)).push(i);
   const sittings = members.map((list, n): Sitting => ({
     steps: arrange(steps, list, next),
     breakAfter: n === restarts.length ? null : restarts[n] ? 'restart' : 'session',

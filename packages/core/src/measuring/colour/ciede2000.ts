@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import { labOf, labOfBytes, type Lab } from './lab.js';
 import type { Rgb } from './srgb.js';
 
@@ -144,8 +145,8 @@ export function ciede2000OfBytes(first: Uint8Array, second: Uint8Array): Float64
     throw new RangeError('Both arrays need the same length, three bytes a colour.');
   const out = new Float64Array(first.length / 3);
   for (let i = 0, j = 0; i < out.length; i++, j += 3) {
-    const p = labOfBytes(first[j]!, first[j + 1]!, first[j + 2]!);
-    const q = labOfBytes(second[j]!, second[j + 1]!, second[j + 2]!);
+    const p = labOfBytes(byteAt(first, j), byteAt(first, j + 1), byteAt(first, j + 2));
+    const q = labOfBytes(byteAt(second, j), byteAt(second, j + 1), byteAt(second, j + 2));
     out[i] = ciede2000Numbers(p.l, p.a, p.b, q.l, q.a, q.b);
   }
   return out;

@@ -1,3 +1,4 @@
+import { doubleAt } from '../../ground/cells.js';
 import { LINEAR_OF_BYTE, toLinear, type Rgb } from './srgb.js';
 
 /** CIE L*a*b* under D65: `l` 0 to 100, `a` and `b` unbounded, some ±128 inside sRGB. */
@@ -49,5 +50,5 @@ export function labOf(colour: Rgb): Lab {
 
 /** CIE Lab of three whole bytes, through the table: the same numbers as `labOf`, faster. */
 export function labOfBytes(r: number, g: number, b: number): Lab {
-  return labOfLinear(LINEAR_OF_BYTE[r]!, LINEAR_OF_BYTE[g]!, LINEAR_OF_BYTE[b]!);
+  return labOfLinear(doubleAt(LINEAR_OF_BYTE, r), doubleAt(LINEAR_OF_BYTE, g), doubleAt(LINEAR_OF_BYTE, b));
 }

@@ -1,3 +1,5 @@
+import { doubleAt, wordAt } from '../../ground/cells.js';
+
 /**
  * The best way to carry one set of shares onto another: the greatest sum of flow times gain, exactly, by successive
  * best paths on the bipartite graph. Shares are scaled to sum to 1.
@@ -35,7 +37,7 @@ export function bestTransport(
             cameJ[j] = i;
             changed = true;
           }
-          if (flow[i]![j]! > DUST && bestJ[j]! - gains[i]![j]! > bestI[i]! + DUST) {
+          if (doubleAt(flow[i]!, j) > DUST && bestJ[j]! - gains[i]![j]! > bestI[i]! + DUST) {
             bestI[i] = bestJ[j]! - gains[i]![j]!;
             cameI[i] = j;
             changed = true;
@@ -50,15 +52,15 @@ export function bestTransport(
     let room = demand[end]!;
     let j = end;
     for (;;) {
-      const i = cameJ[j]!;
+      const i = wordAt(cameJ, j);
       path.push([i, j, true]);
-      const back = cameI[i]!;
+      const back = wordAt(cameI, i);
       if (back < 0 || path.length > n + m) {
         room = Math.min(room, supply[i]!);
         supply[i]! -= room;
         break;
       }
-      room = Math.min(room, flow[i]![back]!);
+      room = Math.min(room, doubleAt(flow[i]!, back));
       path.push([i, back, false]);
       j = back;
     }

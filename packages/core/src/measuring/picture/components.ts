@@ -1,3 +1,5 @@
+import { byteAt, wordAt } from '../../ground/cells.js';
+
 /** One connected piece of what is drawn on a strip. Half-open bounds; areas and perimeters in places. */
 export interface Component {
   readonly u0: number;
@@ -35,8 +37,8 @@ export function componentsOf(mask: Uint8Array, rgb: Uint8Array, along: number, a
       if (!mask[p]) continue;
       let mine = -1;
       const join = (q: number) => {
-        if (label[q]! < 0) return;
-        const other = find(label[q]!);
+        if (wordAt(label, q) < 0) return;
+        const other = find(wordAt(label, q));
         if (mine < 0) mine = other;
         else if (other !== mine) {
           const least = Math.min(mine, other);
@@ -73,8 +75,8 @@ export function componentsOf(mask: Uint8Array, rgb: Uint8Array, along: number, a
   for (let v = 0; v < across; v++)
     for (let u = 0; u < along; u++) {
       const p = v * along + u;
-      if (label[p]! < 0) continue;
-      const root = find(label[p]!);
+      if (wordAt(label, p) < 0) continue;
+      const root = find(wordAt(label, p));
       let c = found.get(root);
       if (!c) {
         c = { u0: u, v0: v, u1: u + 1, v1: v + 1, area: 0, rim: 0, r: 0, g: 0, b: 0 };
@@ -84,9 +86,9 @@ export function componentsOf(mask: Uint8Array, rgb: Uint8Array, along: number, a
       c.u1 = Math.max(c.u1, u + 1);
       c.v1 = v + 1;
       c.area++;
-      c.r += rgb[p * 3]!;
-      c.g += rgb[p * 3 + 1]!;
-      c.b += rgb[p * 3 + 2]!;
+      c.r += byteAt(rgb, p * 3);
+      c.g += byteAt(rgb, p * 3 + 1);
+      c.b += byteAt(rgb, p * 3 + 2);
       const open =
         u === 0 ||
         v === 0 ||

@@ -1,6 +1,8 @@
+import { byteAt } from '../../ground/cells.js';
 import type { Pixels } from './pixels.js';
 import type { Rect } from './rect.js';
 import { refused, ok, type Result } from '../../ground/result.js';
+import { median } from '../../ground/statistics.js';
 
 /** Steps between the radii that are tried, in pixels. */
 const STEP = 0.5;
@@ -43,12 +45,11 @@ export function cornerRadius(pixels: Pixels, rect: Rect): Result<number> {
     return refused('no-corner', 'All its corners lie on an edge of the picture, so none can be told.');
   const radii = corners
     .map((corner) => bestRadius(pixels, corner, most))
-    .filter((r): r is number => r !== null)
-    .sort((a, b) => a - b);
-  if (radii.length === 0)
-    return refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.');
-  const middle = (radii.length - 1) >> 1;
-  return ok(radii.length % 2 === 1 ? radii[middle]! : (radii[middle]! + radii[middle + 1]!) / 2);
+    .filter((r): r is number => r !== null);
+  const radius = median(radii);
+  return radius === null
+    ? refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.')
+    : ok(radius);
 }
 
 function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null {
@@ -61,7 +62,7 @@ function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null
       (Math.min(pixels.height - 1, Math.max(0, y)) * pixels.width +
         Math.min(pixels.width - 1, Math.max(0, x))) *
       4;
-    return [pixels.data[p]!, pixels.data[p + 1]!, pixels.data[p + 2]!];
+    return [byteAt(pixels.data, p), byteAt(pixels.data, p + 1), byteAt(pixels.data, p + 2)];
   };
   // Where the sides are straight: the middle of what may be corner, up to its end.
   const along = Array.from({ length: most - (most >> 1) }, (_, k) => (most >> 1) + k);
@@ -140,16 +141,16 @@ function difference(a: Colour, b: Colour): number {
 function shareOf(c: Colour, ground: Colour, inside: Colour): number {
   let dot = 0;
   let size = 0;
-  for (let k = 0; k < 3; k++) {
-    dot += (c[k]! - ground[k]!) * (inside[k]! - ground[k]!);
-    size += (inside[k]! - ground[k]!) ** 2;
+  for (const k of [0, 1, 2] as const) {
+    dot += (c[k] - ground[k]) * (inside[k] - ground[k]);
+    size += (inside[k] - ground[k]) ** 2;
   }
   return Math.min(1, Math.max(0, dot / size));
 }
 
 function middleColour(colours: readonly Colour[]): Colour {
-  const middle = (k: number) => {
-    const sorted = colours.map((c) => c[k]!).sort((a, b) => a - b);
+  const middle = (k: 0 | 1 | 2) => {
+    const sorted = colours.map((c) => c[k]).sort((a, b) => a - b);
     return sorted[sorted.length >> 1]!;
   };
   return [middle(0), middle(1), middle(2)];

@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import type { Pixels } from './pixels.js';
 import { isInside, type Rect } from './rect.js';
 import { RegionError } from './readRegion.js';
@@ -17,7 +18,11 @@ const FLAT_SHARE = 0.7;
 const NEAR = 16;
 
 function difference(data: Pixels['data'], i: number, g: readonly number[]): number {
-  return Math.max(Math.abs(data[i]! - g[0]!), Math.abs(data[i + 1]! - g[1]!), Math.abs(data[i + 2]! - g[2]!));
+  return Math.max(
+    Math.abs(byteAt(data, i) - g[0]!),
+    Math.abs(byteAt(data, i + 1) - g[1]!),
+    Math.abs(byteAt(data, i + 2) - g[2]!),
+  );
 }
 
 /** The median colour of the region's rim, and the share of the rim near it. */
@@ -33,7 +38,7 @@ function rimColour(pixels: Pixels, rect: Rect): { ground: [number, number, numbe
     add(rect.width - 1, y);
   }
   const ground = [0, 1, 2].map((c) => {
-    const sorted = places.map((i) => pixels.data[i + c]!).sort((a, b) => a - b);
+    const sorted = places.map((i) => byteAt(pixels.data, i + c)).sort((a, b) => a - b);
     return sorted[sorted.length >> 1]!;
   }) as [number, number, number];
   const near = places.filter((i) => difference(pixels.data, i, ground) <= NEAR).length;
@@ -66,7 +71,7 @@ export function cutOut(pixels: Pixels, rect: Rect): CutOut {
   let x1 = 0;
   let y1 = 0;
   for (let p = 0; p < w * h; p++) {
-    if (data[p * 4 + 3]! === 0) continue;
+    if (byteAt(data, p * 4 + 3) === 0) continue;
     x0 = Math.min(x0, p % w);
     x1 = Math.max(x1, (p % w) + 1);
     y0 = Math.min(y0, Math.floor(p / w));
@@ -155,7 +160,7 @@ function softenRim(
     const own = difference(before, p * 4, ground);
     const k = Math.min(1, own / furthest);
     if (k >= 0.98) continue;
-    for (let c = 0; c < 3; c++) data[p * 4 + c] = before[ink * 4 + c]!;
-    data[p * 4 + 3] = Math.round(before[p * 4 + 3]! * k);
+    for (let c = 0; c < 3; c++) data[p * 4 + c] = byteAt(before, ink * 4 + c);
+    data[p * 4 + 3] = Math.round(byteAt(before, p * 4 + 3) * k);
   }
 }

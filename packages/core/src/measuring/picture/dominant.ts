@@ -1,3 +1,4 @@
+import { doubleAt, wordAt } from '../../ground/cells.js';
 import { labOfBytes, type Lab } from '../colour/lab.js';
 import { toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
@@ -67,11 +68,11 @@ export function dominantColours(pixels: Pixels, rect: Rect, most = 5): Dominant[
   if (total === 0) return [];
   const cells: Cell[] = [];
   for (let key = 0; key < CELLS; key++) {
-    const n = counts[key]!;
+    const n = wordAt(counts, key);
     if (n === 0) continue;
-    const r = sums[key * 3]! / n;
-    const g = sums[key * 3 + 1]! / n;
-    const b = sums[key * 3 + 2]! / n;
+    const r = doubleAt(sums, key * 3) / n;
+    const g = doubleAt(sums, key * 3 + 1) / n;
+    const b = doubleAt(sums, key * 3 + 2) / n;
     cells.push({ key, n, r, g, b, lab: labOfBytes(Math.round(r), Math.round(g), Math.round(b)) });
   }
   cells.sort((p, q) => q.n - p.n || p.key - q.key);

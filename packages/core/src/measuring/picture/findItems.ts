@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import { componentsOf, heightOf, widthOf, type Component } from './components.js';
 import { groundOf, type Ground } from './ground.js';
 import type { Rect } from './rect.js';
@@ -269,8 +270,8 @@ function drawnOn(distance: Uint8Array, threshold: number, along: number, across:
   const strongest = windowMost(windowMost(distance, along, across, true), along, across, false);
   const mask = new Uint8Array(distance.length);
   for (let p = 0; p < mask.length; p++) {
-    const d = distance[p]!;
-    mask[p] = d > threshold && d > RINGING * strongest[p]! ? 1 : 0;
+    const d = byteAt(distance, p);
+    mask[p] = d > threshold && d > RINGING * byteAt(strongest, p) ? 1 : 0;
   }
   return mask;
 }
@@ -283,13 +284,16 @@ function windowMost(values: Uint8Array, along: number, across: number, rows: boo
   const most = new Uint8Array(room);
   for (let l = 0; l < lines; l++) {
     most.fill(0);
-    for (let k = 0; k < n; k++) most[k + RING_REACH] = values[l * jump + k * step]!;
+    for (let k = 0; k < n; k++) most[k + RING_REACH] = values[l * jump + k * step] ?? 0;
     for (const reach of [1, 2, 4])
-      for (let k = 0; k + reach < room; k++) if (most[k + reach]! > most[k]!) most[k] = most[k + reach]!;
+      for (let k = 0; k + reach < room; k++) {
+        const ahead = most[k + reach] ?? 0;
+        if (ahead > (most[k] ?? 0)) most[k] = ahead;
+      }
     // Eight from six before, and eight up to six behind: thirteen places together.
     for (let k = 0; k < n; k++) {
-      const a = most[k]!;
-      const b = most[k + 5]!;
+      const a = most[k] ?? 0;
+      const b = most[k + 5] ?? 0;
       out[l * jump + k * step] = a > b ? a : b;
     }
   }
@@ -313,7 +317,7 @@ function dropCorners(mask: Uint8Array, along: number, across: number, radius: nu
 function dropRims(mask: Uint8Array, along: number, across: number): void {
   const full = (v: number) => {
     let n = 0;
-    for (let u = 0; u < along; u++) n += mask[v * along + u]!;
+    for (let u = 0; u < along; u++) n += byteAt(mask, v * along + u);
     return n > 0.8 * along;
   };
   for (const rows of [
@@ -339,7 +343,7 @@ function isSideMark(c: Component, along: number, across: number): boolean {
 function strongestIn({ distance }: Ground, c: Component, along: number): number {
   let most = 0;
   for (let v = c.v0; v < c.v1; v++)
-    for (let u = c.u0; u < c.u1; u++) most = Math.max(most, distance[v * along + u]!);
+    for (let u = c.u0; u < c.u1; u++) most = Math.max(most, byteAt(distance, v * along + u));
   return most;
 }
 
@@ -351,7 +355,7 @@ function fineEnds(strip: Strip, ground: Ground, box: Box): [number, number] {
     let sum = 0;
     if (u >= 0 && u < along)
       for (let v = box.v0; v < box.v1; v++) {
-        const d = ground.distance[v * along + u]!;
+        const d = byteAt(ground.distance, v * along + u);
         most = Math.max(most, d);
         if (d > 4) sum += d;
       }
@@ -388,7 +392,7 @@ function inkMean(strip: Strip, mask: Uint8Array, box: Box): [number, number, num
     for (let u = box.u0; u < box.u1; u++) {
       const p = v * along + u;
       if (!mask[p]) continue;
-      for (let c = 0; c < 3; c++) sum[c]! += rgb[p * 3 + c]!;
+      for (let c = 0; c < 3; c++) sum[c]! += byteAt(rgb, p * 3 + c);
       n++;
     }
   return sum.map((s) => (n === 0 ? 0 : s / n)) as [number, number, number];

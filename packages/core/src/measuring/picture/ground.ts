@@ -1,3 +1,4 @@
+import { byteAt, doubleAt, singleAt, wordAt } from '../../ground/cells.js';
 import type { Strip } from './strip.js';
 
 /**
@@ -41,16 +42,18 @@ function fullest(rgb: Uint8Array, from: number, to: number, step: number): Colou
   let best = -1;
   for (let p = from; p < to; p += step) {
     const i = p * 3;
-    const key = ((rgb[i]! >> 3) << 10) | ((rgb[i + 1]! >> 3) << 5) | (rgb[i + 2]! >> 3);
+    const key = ((byteAt(rgb, i) >> 3) << 10) | ((byteAt(rgb, i + 1) >> 3) << 5) | (byteAt(rgb, i + 2) >> 3);
     if (counts[key]!++ === 0) touched.push(key);
-    sums[key * 3]! += rgb[i]!;
-    sums[key * 3 + 1]! += rgb[i + 1]!;
-    sums[key * 3 + 2]! += rgb[i + 2]!;
-    if (best < 0 || counts[key]! > counts[best]!) best = key;
+    sums[key * 3] = doubleAt(sums, key * 3) + byteAt(rgb, i);
+    sums[key * 3 + 1] = doubleAt(sums, key * 3 + 1) + byteAt(rgb, i + 1);
+    sums[key * 3 + 2] = doubleAt(sums, key * 3 + 2) + byteAt(rgb, i + 2);
+    if (best < 0 || wordAt(counts, key) > wordAt(counts, best)) best = key;
   }
-  const n = best < 0 ? 1 : counts[best]!;
+  const n = best < 0 ? 1 : wordAt(counts, best);
   const colour: Colour =
-    best < 0 ? [0, 0, 0] : [sums[best * 3]! / n, sums[best * 3 + 1]! / n, sums[best * 3 + 2]! / n];
+    best < 0
+      ? [0, 0, 0]
+      : [doubleAt(sums, best * 3) / n, doubleAt(sums, best * 3 + 1) / n, doubleAt(sums, best * 3 + 2) / n];
   for (const key of touched) {
     counts[key] = 0;
     sums.fill(0, key * 3, key * 3 + 3);
@@ -75,9 +78,9 @@ function distances(strip: Strip, colourAt: (u: number, v: number) => Colour): Fi
       const p = v * along + u;
       const c = colourAt(u, v);
       const off = Math.max(
-        Math.abs(rgb[p * 3]! - c[0]),
-        Math.abs(rgb[p * 3 + 1]! - c[1]),
-        Math.abs(rgb[p * 3 + 2]! - c[2]),
+        Math.abs(byteAt(rgb, p * 3) - c[0]),
+        Math.abs(byteAt(rgb, p * 3 + 1) - c[1]),
+        Math.abs(byteAt(rgb, p * 3 + 2) - c[2]),
       );
       d[p] = Math.min(255, Math.round(off));
       if (off <= NEAR) near++;
@@ -93,7 +96,8 @@ function sideColours(strip: Strip, from: number, to: number): Float32Array {
   const out = new Float32Array(along * 3);
   for (let u = 0; u < along; u++)
     for (let v = from; v < to; v++)
-      for (let c = 0; c < 3; c++) out[u * 3 + c]! += rgb[(v * along + u) * 3 + c]! / (to - from);
+      for (let c = 0; c < 3; c++)
+        out[u * 3 + c] = singleAt(out, u * 3 + c) + byteAt(rgb, (v * along + u) * 3 + c) / (to - from);
   return out;
 }
 
@@ -131,9 +135,9 @@ export function groundOf(strip: Strip): Ground {
         const k = Math.min(1, Math.max(0, (v - mid[0]) / (mid[1] - mid[0])));
         const i = u * 3;
         return [
-          near[i]! * (1 - k) + far[i]! * k,
-          near[i + 1]! * (1 - k) + far[i + 1]! * k,
-          near[i + 2]! * (1 - k) + far[i + 2]! * k,
+          singleAt(near, i) * (1 - k) + singleAt(far, i) * k,
+          singleAt(near, i + 1) * (1 - k) + singleAt(far, i + 1) * k,
+          singleAt(near, i + 2) * (1 - k) + singleAt(far, i + 2) * k,
         ];
       };
       const joinedFit = distances(strip, joined);
@@ -160,9 +164,9 @@ function smooth(rows: readonly Colour[]): boolean {
 /** Three times the median distance, held between the flat threshold and twice it: what shows through is not an item. */
 function noiseThreshold(d: Uint8Array): number {
   const counts = new Uint32Array(256);
-  for (const v of d) counts[v]!++;
+  for (const v of d) counts[v] = wordAt(counts, v) + 1;
   let sum = 0;
   let median = 0;
-  while (median < 255 && (sum += counts[median]!) < d.length / 2) median++;
+  while (median < 255 && (sum += wordAt(counts, median)) < d.length / 2) median++;
   return Math.min(2.4 * NEAR, Math.max(NEAR + 4, 3 * median));
 }

@@ -1,3 +1,5 @@
+import { byteAt } from '../../ground/cells.js';
+
 /**
  * Tells what a file is from its first bytes, and how large its picture would be, before anything is decoded.
  * Sources: PNG (Third Edition) sections 5.2 and 11.2.1; JPEG, ITU-T T.81 annex B.
@@ -100,18 +102,18 @@ function readJpeg(bytes: Uint8Array): PictureHeader {
   while (at + 4 <= bytes.length) {
     if (bytes[at] !== 0xff)
       return refuse('not-a-picture', 'The file starts like a JPEG, but its parts do not follow.');
-    const marker = bytes[at + 1]!;
+    const marker = byteAt(bytes, at + 1);
     if (marker === 0xff) {
       at += 1;
       continue;
     }
-    const length = (bytes[at + 2]! << 8) | bytes[at + 3]!;
+    const length = (byteAt(bytes, at + 2) << 8) | byteAt(bytes, at + 3);
     if (isFrame(marker)) {
       if (at + 9 > bytes.length) break;
       return sized(
         'image/jpeg',
-        (bytes[at + 7]! << 8) | bytes[at + 8]!,
-        (bytes[at + 5]! << 8) | bytes[at + 6]!,
+        (byteAt(bytes, at + 7) << 8) | byteAt(bytes, at + 8),
+        (byteAt(bytes, at + 5) << 8) | byteAt(bytes, at + 6),
       );
     }
     if (marker === 0xda || marker === 0xd9)

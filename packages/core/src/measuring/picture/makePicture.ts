@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import { parseHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 
@@ -57,10 +58,10 @@ function meanOf({ width, height, data }: Pixels, x0: number, y0: number, x1: num
     for (let x = Math.floor(x0); x < Math.min(width, Math.ceil(x1)); x++) {
       const share = (Math.min(x + 1, x1) - Math.max(x, x0)) * dy;
       const at = (y * width + x) * 4;
-      const alpha = data[at + 3]! * share;
-      r += data[at]! * alpha;
-      g += data[at + 1]! * alpha;
-      b += data[at + 2]! * alpha;
+      const alpha = byteAt(data, at + 3) * share;
+      r += byteAt(data, at) * alpha;
+      g += byteAt(data, at + 1) * alpha;
+      b += byteAt(data, at + 2) * alpha;
       a += alpha;
       area += share;
     }

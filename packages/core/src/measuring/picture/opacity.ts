@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import { colourDifference } from '../colour/ciede2000.js';
 import { toHex, type Rgb } from '../colour/srgb.js';
 import { stripOf } from './strip.js';
@@ -56,8 +57,8 @@ export function solveOpacity(places: readonly SeenThrough[]): Result<OpacityRead
   let spread = 0;
   const mean = (pick: (p: SeenThrough) => Rgb, c: (typeof CHANNELS)[number]) =>
     places.reduce((sum, p) => sum + pick(p)[c], 0) / n;
-  const seenMean: Record<string, number> = {};
-  const groundMean: Record<string, number> = {};
+  const seenMean = { r: 0, g: 0, b: 0 };
+  const groundMean = { r: 0, g: 0, b: 0 };
   for (const c of CHANNELS) {
     seenMean[c] = mean((p) => p.seen, c);
     groundMean[c] = mean((p) => p.ground, c);
@@ -71,13 +72,13 @@ export function solveOpacity(places: readonly SeenThrough[]): Result<OpacityRead
   let off = 0;
   for (const { seen, ground } of places)
     for (const c of CHANNELS)
-      off += Math.abs(seen[c] - seenMean[c]! - clear * (ground[c] - groundMean[c]!)) / (3 * n);
+      off += Math.abs(seen[c] - seenMean[c] - clear * (ground[c] - groundMean[c])) / (3 * n);
   if (off > MOST_RESIDUAL)
     return refused(
       'grounds-alike',
       'What is seen through it does not follow the ground: it may be blurred, or not one colour.',
     );
-  const own = (c: (typeof CHANNELS)[number]) => (seenMean[c]! - clear * groundMean[c]!) / k;
+  const own = (c: (typeof CHANNELS)[number]) => (seenMean[c] - clear * groundMean[c]) / k;
   return ok({
     opacity: 100 * k,
     colour: 100 * k < TOO_CLEAR ? null : toHex({ r: own('r'), g: own('g'), b: own('b') }),
@@ -160,7 +161,7 @@ function means(strip: { along: number; across: number; rgb: Uint8Array }): Rgb[]
     const sum = [0, 0, 0];
     for (let v = 0; v < strip.across; v++)
       for (let k = 0; k < STEP; k++)
-        for (let c = 0; c < 3; c++) sum[c]! += strip.rgb[(v * strip.along + u + k) * 3 + c]!;
+        for (let c = 0; c < 3; c++) sum[c]! += byteAt(strip.rgb, (v * strip.along + u + k) * 3 + c);
     const n = strip.across * STEP;
     out.push({ r: sum[0]! / n, g: sum[1]! / n, b: sum[2]! / n });
   }

@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import { toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 import { clip, type Rect } from './rect.js';
@@ -11,7 +12,9 @@ export function pickPixels(pixels: Pixels, rect: Rect, most: number): string[] {
   for (let y = inside.y + (step >> 1); y < inside.y + inside.height; y += step)
     for (let x = inside.x + (step >> 1); x < inside.x + inside.width && picked.length < most; x += step) {
       const at = (y * pixels.width + x) * 4;
-      picked.push(toHex({ r: pixels.data[at]!, g: pixels.data[at + 1]!, b: pixels.data[at + 2]! }));
+      picked.push(
+        toHex({ r: byteAt(pixels.data, at), g: byteAt(pixels.data, at + 1), b: byteAt(pixels.data, at + 2) }),
+      );
     }
   return picked;
 }

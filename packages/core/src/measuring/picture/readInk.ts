@@ -1,3 +1,4 @@
+import { byteAt, doubleAt, singleAt, wordAt } from '../../ground/cells.js';
 import { contrast, toHex, type Rgb } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 import { isInside, type Rect } from './rect.js';
@@ -46,13 +47,16 @@ interface Tally {
 function fullest(values: readonly number[] | Uint32Array, data: Pixels['data']): Rgb {
   const cells = new Map<number, Tally>();
   for (const i of values) {
-    const key = ((data[i]! >> SHIFT) << 10) | ((data[i + 1]! >> SHIFT) << 5) | (data[i + 2]! >> SHIFT);
+    const key =
+      ((byteAt(data, i) >> SHIFT) << 10) |
+      ((byteAt(data, i + 1) >> SHIFT) << 5) |
+      (byteAt(data, i + 2) >> SHIFT);
     let cell = cells.get(key);
     if (!cell) cells.set(key, (cell = { n: 0, r: 0, g: 0, b: 0 }));
     cell.n++;
-    cell.r += data[i]!;
-    cell.g += data[i + 1]!;
-    cell.b += data[i + 2]!;
+    cell.r += byteAt(data, i);
+    cell.g += byteAt(data, i + 1);
+    cell.b += byteAt(data, i + 2);
   }
   const around = (key: number) => {
     const total: Tally = { n: 0, r: 0, g: 0, b: 0 };
@@ -103,10 +107,12 @@ function reachOfInk(
   noise: number,
 ): { at: number; within: number } {
   const n = sorted.length;
-  if (noise < CLEAN) return { at: sorted[Math.max(0, n - 3)]!, within: 1 };
-  const most = Math.ceil(sorted[n - 1]!) + 4;
+  if (noise < CLEAN) return { at: singleAt(sorted, Math.max(0, n - 3)), within: 1 };
+  const most = Math.ceil(singleAt(sorted, n - 1)) + 4;
   const counts = new Float64Array(most + 1);
-  for (const v of along) if (v > 0.5 * top) counts[Math.min(most, Math.round(v))]!++;
+  for (const v of along)
+    if (v > 0.5 * top)
+      counts[Math.min(most, Math.round(v))] = doubleAt(counts, Math.min(most, Math.round(v))) + 1;
   const width = Math.max(2, noise);
   const dense = Array.from(counts, (_, x) => {
     let sum = 0;
@@ -132,12 +138,12 @@ function colourAlong(
   const sum = { n: 0, r: 0, g: 0, b: 0 };
   for (let reach = within; sum.n === 0; reach *= 2)
     for (let k = 0; k < at.length; k++) {
-      if (Math.abs(along[k]! - place) > reach) continue;
-      const i = at[k]!;
+      if (Math.abs(singleAt(along, k) - place) > reach) continue;
+      const i = wordAt(at, k);
       sum.n++;
-      sum.r += data[i]!;
-      sum.g += data[i + 1]!;
-      sum.b += data[i + 2]!;
+      sum.r += byteAt(data, i);
+      sum.g += byteAt(data, i + 1);
+      sum.b += byteAt(data, i + 2);
     }
   return { r: sum.r / sum.n, g: sum.g / sum.n, b: sum.b / sum.n };
 }
@@ -162,9 +168,9 @@ export function inkMap(pixels: Pixels, rect: Rect): Result<InkMap> {
   let dg = 0;
   let db = 0;
   for (const i of at) {
-    const r = data[i]! - ground.r;
-    const g = data[i + 1]! - ground.g;
-    const b = data[i + 2]! - ground.b;
+    const r = byteAt(data, i) - ground.r;
+    const g = byteAt(data, i + 1) - ground.g;
+    const b = byteAt(data, i + 2) - ground.b;
     // Weighted by its cube, so that strong ink decides the direction and noise does not.
     const weight = Math.max(Math.abs(r), Math.abs(g), Math.abs(b)) ** 2;
     dr += r * weight;
@@ -176,15 +182,15 @@ export function inkMap(pixels: Pixels, rect: Rect): Result<InkMap> {
   const axis = [dr / size, dg / size, db / size] as const;
   const along = new Float32Array(n);
   for (let k = 0; k < n; k++) {
-    const i = at[k]!;
+    const i = wordAt(at, k);
     along[k] =
-      (data[i]! - ground.r) * axis[0] +
-      (data[i + 1]! - ground.g) * axis[1] +
-      (data[i + 2]! - ground.b) * axis[2];
+      (byteAt(data, i) - ground.r) * axis[0] +
+      (byteAt(data, i + 1) - ground.g) * axis[1] +
+      (byteAt(data, i + 2) - ground.b) * axis[2];
   }
   const sorted = Float32Array.from(along).sort();
   // A few pixels may ring past the ink; the thousandth from the top does not.
-  const top = sorted[Math.max(0, n - 1 - Math.max(2, Math.round(n / 1000)))]!;
+  const top = singleAt(sorted, Math.max(0, n - 1 - Math.max(2, Math.round(n / 1000))));
   if (top < LEAST_CONTRAST)
     return refused('plain', 'The region is plain, or its drawing is too faint to be told from noise.');
   const noise = noiseOf(along, top);
@@ -192,7 +198,7 @@ export function inkMap(pixels: Pixels, rect: Rect): Result<InkMap> {
   const ink = colourAlong(at, along, reach.at, reach.within, data);
   const full = (ink.r - ground.r) * axis[0] + (ink.g - ground.g) * axis[1] + (ink.b - ground.b) * axis[2];
   const coverage = new Float32Array(n);
-  for (let k = 0; k < n; k++) coverage[k] = Math.min(1, Math.max(0, along[k]! / full));
+  for (let k = 0; k < n; k++) coverage[k] = Math.min(1, Math.max(0, singleAt(along, k) / full));
   const widths = crossings(coverage, rect.width, 0, rect.height);
   const stroke = widths[Math.floor(0.4 * widths.length)] ?? 0;
   const pure = stroke >= (noise < CLEAN ? BROAD : BROAD_COMPRESSED);
@@ -208,7 +214,7 @@ export function crossings(coverage: Float32Array, width: number, from: number, t
   for (let y = from; y < to; y++) {
     let run = 0;
     for (let x = 0; x <= width; x++) {
-      const c = x < width ? coverage[y * width + x]! : 0;
+      const c = x < width ? singleAt(coverage, y * width + x) : 0;
       if (c > RIM) run += c;
       else {
         if (run > 0.3) widths.push(run);

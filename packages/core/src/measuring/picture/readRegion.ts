@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import { dominantColours, type Dominant } from './dominant.js';
 import { contrast, parseHex, toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
@@ -135,9 +136,9 @@ function ringMean(pixels: Pixels, rect: Rect): string | null {
   const add = (fromX: number, toX: number, fromY: number, toY: number) => {
     for (let y = fromY; y < toY; y++)
       for (let i = (y * width + fromX) * 4, end = (y * width + toX) * 4; i < end; i += 4) {
-        r += data[i]!;
-        g += data[i + 1]!;
-        b += data[i + 2]!;
+        r += byteAt(data, i);
+        g += byteAt(data, i + 1);
+        b += byteAt(data, i + 2);
         n++;
       }
   };

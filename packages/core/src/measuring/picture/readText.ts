@@ -1,3 +1,4 @@
+import { singleAt } from '../../ground/cells.js';
 import type { Pixels } from './pixels.js';
 import { crossings, inkMap, inkOfMap, type InkMap, type InkReading } from './readInk.js';
 import type { Rect } from './rect.js';
@@ -55,7 +56,8 @@ function fullestLine(map: InkMap): [number, number] | null {
   const { width, height, coverage } = map;
   const rows = Array.from({ length: height }, (_, y) => {
     let sum = 0;
-    for (let x = 0; x < width; x++) sum += coverage[y * width + x]! > DRAWN ? coverage[y * width + x]! : 0;
+    for (let x = 0; x < width; x++)
+      sum += singleAt(coverage, y * width + x) > DRAWN ? singleAt(coverage, y * width + x) : 0;
     return sum;
   });
   let best: [number, number] | null = null;
@@ -84,7 +86,7 @@ function lettersOf(map: InkMap, [y0, y1]: [number, number]): Letter[] {
   const letters: Letter[] = [];
   const column = (x: number) => {
     let most = 0;
-    for (let y = y0; y < y1; y++) most = Math.max(most, coverage[y * width + x]!);
+    for (let y = y0; y < y1; y++) most = Math.max(most, singleAt(coverage, y * width + x));
     return most;
   };
   for (let x = 0; x < width;) {
@@ -96,7 +98,7 @@ function lettersOf(map: InkMap, [y0, y1]: [number, number]): Letter[] {
     while (x < width && column(x) >= DRAWN) x++;
     const row = (y: number) => {
       let most = 0;
-      for (let i = x0; i < x; i++) most = Math.max(most, coverage[y * width + i]!);
+      for (let i = x0; i < x; i++) most = Math.max(most, singleAt(coverage, y * width + i));
       return most;
     };
     let low = y1 - 1;

@@ -1,3 +1,4 @@
+import { doubleAt, wordAt } from '../../ground/cells.js';
 import type { Pixels } from './pixels.js';
 
 /** For every place of a line of `to` pixels: the first pixel of the source that counts, and the weights from there on. */
@@ -28,7 +29,7 @@ function tapsOf(start: number, length: number, to: number, size: number): Taps {
     }
     const low = spans[0]![0];
     const line = new Float64Array(spans.at(-1)![0] - low + 1);
-    for (const [p, w] of spans) line[p - low]! += w;
+    for (const [p, w] of spans) line[p - low] = doubleAt(line, p - low) + w;
     first[i] = low;
     weights.push(line);
   }
@@ -86,7 +87,7 @@ export function resample(
     line = new Float64Array(width * 4);
     for (let x = 0; x < width; x++) {
       const weights = across.weights[x]!;
-      let i = (row * pixels.width + across.first[x]!) * 4;
+      let i = (row * pixels.width + wordAt(across.first, x)) * 4;
       let [r, g, b, a] = [0, 0, 0, 0];
       for (let k = 0; k < weights.length; k++, i += 4) {
         const w = weights[k]!;
@@ -105,15 +106,15 @@ export function resample(
   };
   const sums = new Float64Array(width * 4);
   for (let y = 0; y < height; y++) {
-    const first = down.first[y]!;
+    const first = wordAt(down.first, y);
     const weights = down.weights[y]!;
     sums.fill(0);
     for (let k = 0; k < weights.length; k++) {
       const line = lineAt(first + k);
-      const w = weights[k]!;
+      const w = doubleAt(weights, k);
       for (let i = 0; i < sums.length; i++) sums[i]! += w * line[i]!;
     }
-    for (let i = 0, o = y * width * 4; i < sums.length; i++, o++) out[o] = Math.round(sums[i]!);
+    for (let i = 0, o = y * width * 4; i < sums.length; i++, o++) out[o] = Math.round(doubleAt(sums, i));
     for (const row of lines.keys()) if (row < first) lines.delete(row);
   }
   return { width, height, data: out };

@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import type { Pixels } from './pixels.js';
 import { isInside, type Rect } from './rect.js';
 
@@ -16,9 +17,9 @@ export function sameRegion(a: Pixels, b: Pixels, rect: Rect): boolean {
   for (let y = rect.y; y < rect.y + rect.height; y++)
     for (let i = (y * a.width + rect.x) * 4, end = i + rect.width * 4; i < end; i += 4) {
       const off = Math.max(
-        Math.abs(a.data[i]! - b.data[i]!),
-        Math.abs(a.data[i + 1]! - b.data[i + 1]!),
-        Math.abs(a.data[i + 2]! - b.data[i + 2]!),
+        Math.abs(byteAt(a.data, i) - byteAt(b.data, i)),
+        Math.abs(byteAt(a.data, i + 1) - byteAt(b.data, i + 1)),
+        Math.abs(byteAt(a.data, i + 2) - byteAt(b.data, i + 2)),
       );
       if (off > NOISE && ++others > most) return false;
     }

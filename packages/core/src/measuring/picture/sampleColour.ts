@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import type { Rgb } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 import { RegionError } from './readRegion.js';
@@ -29,11 +30,16 @@ export function sampleColour(pixels: Pixels, x: number, y: number, side: SampleS
     for (let i = Math.max(0, x - reach); i <= Math.min(width - 1, x + reach); i++) {
       const p = (j * width + i) * 4;
       places.push(p);
-      for (let c = 0; c < 4; c++) sum[c]! += data[p + c]!;
+      for (let c = 0; c < 4; c++) sum[c]! += byteAt(data, p + c);
     }
   const [r, g, b, alpha] = sum.map((s) => s / places.length) as [number, number, number, number];
   let spread = 0;
   for (const p of places)
-    spread = Math.max(spread, Math.abs(data[p]! - r), Math.abs(data[p + 1]! - g), Math.abs(data[p + 2]! - b));
+    spread = Math.max(
+      spread,
+      Math.abs(byteAt(data, p) - r),
+      Math.abs(byteAt(data, p + 1) - g),
+      Math.abs(byteAt(data, p + 2) - b),
+    );
   return { mean: { r, g, b }, spread, alpha };
 }

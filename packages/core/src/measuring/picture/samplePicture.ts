@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import { dominantColours } from './dominant.js';
 import { toBase64 } from '../../ground/base64.js';
 import type { Pixels } from './pixels.js';
@@ -42,8 +43,8 @@ export function fitted(pixels: Pixels): Pixels {
           const part =
             (Math.min(toX, i + 1) - Math.max(fromX, i)) * (Math.min(toY, j + 1) - Math.max(fromY, j));
           const p = (j * width + i) * 4;
-          const a = data[p + 3]! / 255;
-          for (let c = 0; c < 3; c++) sum[c]! += part * (data[p + c]! * a + GREY * (1 - a));
+          const a = byteAt(data, p + 3) / 255;
+          for (let c = 0; c < 3; c++) sum[c]! += part * (byteAt(data, p + c) * a + GREY * (1 - a));
           area += part;
         }
       const o = ((y0 + y) * SAMPLE + x0 + x) * 4;
@@ -57,7 +58,11 @@ export function samplePicture(pixels: Pixels): PictureSample {
   const square = fitted(pixels);
   const bytes = new Uint8Array(SAMPLE * SAMPLE);
   for (let i = 0; i < bytes.length; i++)
-    bytes[i] = luma(square.data[i * 4]!, square.data[i * 4 + 1]!, square.data[i * 4 + 2]!);
+    bytes[i] = luma(
+      byteAt(square.data, i * 4),
+      byteAt(square.data, i * 4 + 1),
+      byteAt(square.data, i * 4 + 2),
+    );
   const colours = dominantColours(
     pixels,
     { x: 0, y: 0, width: pixels.width, height: pixels.height },

@@ -1,3 +1,4 @@
+import { byteAt, doubleAt } from '../../ground/cells.js';
 import type { Pixels } from './pixels.js';
 import type { Rect } from './rect.js';
 import { clip } from './rect.js';
@@ -145,8 +146,8 @@ function bestLine(
   const found: { line: number; score: number; strength: number }[] = [];
   for (let line = low; line <= high; line++) {
     const alone = shareAt(line) - Math.min(shareAt(line - 1), shareAt(line + 1));
-    const score = Math.max(alone, lines.sharpest[line - first]! / n);
-    if (score >= ALONG) found.push({ line, score, strength: lines.strengths[line - first]! });
+    const score = Math.max(alone, doubleAt(lines.sharpest, line - first) / n);
+    if (score >= ALONG) found.push({ line, score, strength: doubleAt(lines.strengths, line - first) });
   }
   // A compressed picture echoes an edge at the borders of its blocks, on the whole length but faintly.
   const strongest = Math.max(0, ...found.map((f) => f.strength));
@@ -189,9 +190,9 @@ function stepsAt(
     let sum = 0;
     for (let k = 0; k < n; k++) {
       const i = (axis === 'x' ? (from + k) * width + first + l : (first + l) * width + from + k) * 4;
-      const r = data[i]! - data[i - back]!;
-      const g = data[i + 1]! - data[i - back + 1]!;
-      const b = data[i + 2]! - data[i - back + 2]!;
+      const r = byteAt(data, i) - byteAt(data, i - back);
+      const g = byteAt(data, i + 1) - byteAt(data, i - back + 1);
+      const b = byteAt(data, i + 2) - byteAt(data, i - back + 2);
       const step = Math.max(r < 0 ? -r : r, g < 0 ? -g : g, b < 0 ? -b : b);
       steps[l * n + k] = step;
       sum += step;
@@ -203,8 +204,9 @@ function stepsAt(
   const sharpest = new Float64Array(lines);
   for (let l = 1; l < lines - 1; l++)
     for (let k = 0; k < n; k++) {
-      const step = steps[l * n + k]!;
-      if (step >= STEP && step > steps[(l - 1) * n + k]! && step >= steps[(l + 1) * n + k]!) sharpest[l]!++;
+      const step = byteAt(steps, l * n + k);
+      if (step >= STEP && step > byteAt(steps, (l - 1) * n + k) && step >= byteAt(steps, (l + 1) * n + k))
+        sharpest[l] = doubleAt(sharpest, l) + 1;
     }
   return { shares, sharpest, strengths };
 }

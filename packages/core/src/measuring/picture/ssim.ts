@@ -1,3 +1,5 @@
+import { doubleAt } from '../../ground/cells.js';
+
 /** Gaussian window of 11 with σ 1.5, and the two constants. Source: Wang, Bovik, Sheikh, Simoncelli 2004. */
 export const WINDOW = 11;
 const SIGMA = 1.5;
@@ -22,14 +24,14 @@ function filtered(image: Float64Array, width: number, height: number): Float64Ar
   for (let y = 0; y < height; y++)
     for (let x = 0; x < w; x++) {
       let sum = 0;
-      for (let k = 0; k < WINDOW; k++) sum += GAUSSIAN[k]! * image[y * width + x + k]!;
+      for (let k = 0; k < WINDOW; k++) sum += doubleAt(GAUSSIAN, k) * doubleAt(image, y * width + x + k);
       rows[y * w + x] = sum;
     }
   const out = new Float64Array(w * h);
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
       let sum = 0;
-      for (let k = 0; k < WINDOW; k++) sum += GAUSSIAN[k]! * rows[(y + k) * w + x]!;
+      for (let k = 0; k < WINDOW; k++) sum += doubleAt(GAUSSIAN, k) * doubleAt(rows, (y + k) * w + x);
       out[y * w + x] = sum;
     }
   return out;
@@ -46,7 +48,7 @@ export function meanSsim(a: ArrayLike<number>, b: ArrayLike<number>, width: numb
   const y = Float64Array.from(b);
   const product = (p: Float64Array, q: Float64Array) => {
     const out = new Float64Array(n);
-    for (let i = 0; i < n; i++) out[i] = p[i]! * q[i]!;
+    for (let i = 0; i < n; i++) out[i] = doubleAt(p, i) * doubleAt(q, i);
     return filtered(out, width, height);
   };
   const mx = filtered(x, width, height);
@@ -56,10 +58,10 @@ export function meanSsim(a: ArrayLike<number>, b: ArrayLike<number>, width: numb
   const xy = product(x, y);
   let sum = 0;
   for (let i = 0; i < mx.length; i++) {
-    const u = mx[i]!;
-    const v = my[i]!;
-    const top = (2 * u * v + C1) * (2 * (xy[i]! - u * v) + C2);
-    const foot = (u * u + v * v + C1) * (xx[i]! - u * u + yy[i]! - v * v + C2);
+    const u = doubleAt(mx, i);
+    const v = doubleAt(my, i);
+    const top = (2 * u * v + C1) * (2 * (doubleAt(xy, i) - u * v) + C2);
+    const foot = (u * u + v * v + C1) * (doubleAt(xx, i) - u * u + doubleAt(yy, i) - v * v + C2);
     sum += top / foot;
   }
   return sum / mx.length;

@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import type { Pixels } from './pixels.js';
 import type { Rect } from './rect.js';
 
@@ -25,9 +26,9 @@ export function stripOf(pixels: Pixels, rect: Rect, upright: boolean): Strip {
       const y = rect.y + (upright ? u : v);
       const from = (y * width + x) * 4;
       const to = (v * along + u) * 3;
-      rgb[to] = data[from]!;
-      rgb[to + 1] = data[from + 1]!;
-      rgb[to + 2] = data[from + 2]!;
+      rgb[to] = byteAt(data, from);
+      rgb[to + 1] = byteAt(data, from + 1);
+      rgb[to + 2] = byteAt(data, from + 2);
     }
   return { along, across, upright, rgb, rect };
 }

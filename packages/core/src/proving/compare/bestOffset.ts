@@ -1,3 +1,4 @@
+import { byteAt, doubleAt } from '../../ground/cells.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
 import type { Rect } from '../../measuring/picture/rect.js';
 import { luma } from '../../measuring/picture/samplePicture.js';
@@ -33,7 +34,7 @@ function greyOf({ data, width }: Pixels, rect: Rect, by: number): Grey {
       for (let v = 0; v < Math.min(by, rect.height); v++)
         for (let u = 0; u < Math.min(by, rect.width); u++) {
           const i = ((rect.y + y * by + v) * width + rect.x + x * by + u) * 4;
-          sum += luma(data[i]!, data[i + 1]!, data[i + 2]!);
+          sum += luma(byteAt(data, i), byteAt(data, i + 1), byteAt(data, i + 2));
         }
       values[y * w + x] = sum / n;
     }
@@ -55,7 +56,7 @@ function unlike(own: Grey, patch: Grey, atX: number, atY: number): number {
     let i = y * patch.width + x0;
     let j = (y + atY) * own.width + x0 + atX;
     for (let x = x0; x < x1; x++, i++, j++) {
-      const d = own.values[j]! - patch.values[i]!;
+      const d = doubleAt(own.values, j) - doubleAt(patch.values, i);
       sum += d;
       squares += d * d;
     }

@@ -1,3 +1,4 @@
+import { doubleAt, singleAt, wordAt } from '../../ground/cells.js';
 import { LINEAR_OF_BYTE } from '../../measuring/colour/srgb.js';
 import { TO_XYZ_OF_WHITE, labResponse } from '../../measuring/colour/lab.js';
 import { chromaStretch, chromaTurn, hueTurn, lightnessWeight } from '../../measuring/colour/ciede2000.js';
@@ -65,8 +66,8 @@ export function differenceOfPixels(
   let lastQ = -1;
   let last = 0;
   for (let i = from; i < to; i++) {
-    const p = a[i]! & COLOUR;
-    const q = b[i]! & COLOUR;
+    const p = wordAt(a, i) & COLOUR;
+    const q = wordAt(b, i) & COLOUR;
     if (p === q) {
       out[i] = 0;
       continue;
@@ -75,7 +76,7 @@ export function differenceOfPixels(
       lastP = p;
       lastQ = q;
       const at = (Math.imul(p, 0x9e3779b1) ^ Math.imul(q, 0x85ebca6b)) >>> 19;
-      if (firsts[at] === p && seconds[at] === q) last = known[at]!;
+      if (firsts[at] === p && seconds[at] === q) last = doubleAt(known, at);
       else {
         last = differenceOfWords(p, q);
         firsts[at] = p;
@@ -89,37 +90,37 @@ export function differenceOfPixels(
 
 /** CIEDE2000 of two colours given as words, through the tables; the formula and its names are those of `ciede2000Numbers`. */
 function differenceOfWords(p: number, q: number): number {
-  const pr = LINEAR[p & 255]!;
-  const pg = LINEAR[(p >> 8) & 255]!;
-  const pb = LINEAR[(p >> 16) & 255]!;
-  const qr = LINEAR[q & 255]!;
-  const qg = LINEAR[(q >> 8) & 255]!;
-  const qb = LINEAR[(q >> 16) & 255]!;
+  const pr = doubleAt(LINEAR, p & 255);
+  const pg = doubleAt(LINEAR, (p >> 8) & 255);
+  const pb = doubleAt(LINEAR, (p >> 16) & 255);
+  const qr = doubleAt(LINEAR, q & 255);
+  const qg = doubleAt(LINEAR, (q >> 8) & 255);
+  const qb = doubleAt(LINEAR, (q >> 16) & 255);
 
   let t = (XR * pr + XG * pg + XB * pb) * ROOT_STEPS;
   let n = t | 0;
-  let foot = ROOT[n]!;
-  const px = foot + (t - n) * (ROOT[n + 1]! - foot);
+  let foot = doubleAt(ROOT, n);
+  const px = foot + (t - n) * (doubleAt(ROOT, n + 1) - foot);
   t = (YR * pr + YG * pg + YB * pb) * ROOT_STEPS;
   n = t | 0;
-  foot = ROOT[n]!;
-  const py = foot + (t - n) * (ROOT[n + 1]! - foot);
+  foot = doubleAt(ROOT, n);
+  const py = foot + (t - n) * (doubleAt(ROOT, n + 1) - foot);
   t = (ZR * pr + ZG * pg + ZB * pb) * ROOT_STEPS;
   n = t | 0;
-  foot = ROOT[n]!;
-  const pz = foot + (t - n) * (ROOT[n + 1]! - foot);
+  foot = doubleAt(ROOT, n);
+  const pz = foot + (t - n) * (doubleAt(ROOT, n + 1) - foot);
   t = (XR * qr + XG * qg + XB * qb) * ROOT_STEPS;
   n = t | 0;
-  foot = ROOT[n]!;
-  const qx = foot + (t - n) * (ROOT[n + 1]! - foot);
+  foot = doubleAt(ROOT, n);
+  const qx = foot + (t - n) * (doubleAt(ROOT, n + 1) - foot);
   t = (YR * qr + YG * qg + YB * qb) * ROOT_STEPS;
   n = t | 0;
-  foot = ROOT[n]!;
-  const qy = foot + (t - n) * (ROOT[n + 1]! - foot);
+  foot = doubleAt(ROOT, n);
+  const qy = foot + (t - n) * (doubleAt(ROOT, n + 1) - foot);
   t = (ZR * qr + ZG * qg + ZB * qb) * ROOT_STEPS;
   n = t | 0;
-  foot = ROOT[n]!;
-  const qz = foot + (t - n) * (ROOT[n + 1]! - foot);
+  foot = doubleAt(ROOT, n);
+  const qz = foot + (t - n) * (doubleAt(ROOT, n + 1) - foot);
 
   const a1 = 500 * (px - py);
   const b1 = 200 * (py - pz);
@@ -131,8 +132,8 @@ function differenceOfWords(p: number, q: number): number {
 
   t = (Math.sqrt(a1 * a1 + bb1) + Math.sqrt(a2 * a2 + bb2)) * (0.5 * PER_CHROMA);
   n = t | 0;
-  foot = STRETCH[n]!;
-  const stretch = foot + (t - n) * (STRETCH[n + 1]! - foot);
+  foot = doubleAt(STRETCH, n);
+  const stretch = foot + (t - n) * (doubleAt(STRETCH, n + 1) - foot);
   const ap1 = a1 * stretch;
   const ap2 = a2 * stretch;
   const c1 = Math.sqrt(ap1 * ap1 + bb1);
@@ -172,18 +173,18 @@ function differenceOfWords(p: number, q: number): number {
   // Mean L* is 58 (fy + fy') − 16.
   t = (58 * (py + qy) - 16) * PER_LIGHTNESS;
   n = t | 0;
-  foot = LIGHTNESS[n]!;
-  const ql = dl * (foot + (t - n) * (LIGHTNESS[n + 1]! - foot));
+  foot = doubleAt(LIGHTNESS, n);
+  const ql = dl * (foot + (t - n) * (doubleAt(LIGHTNESS, n + 1) - foot));
   const qc = dc / (1 + 0.045 * meanC);
   const qh = dh / (1 + 0.015 * meanC * hueWeight);
   t = meanC * PER_CHROMA;
   n = t | 0;
-  foot = TURN[n]!;
-  const rc = foot + (t - n) * (TURN[n + 1]! - foot);
+  foot = doubleAt(TURN, n);
+  const rc = foot + (t - n) * (doubleAt(TURN, n + 1) - foot);
   t = (cos * COS275 + sin * SIN275 + 1) * (HUE_STEPS / 2);
   n = t | 0;
-  foot = HUE[n]!;
-  const rt = -rc * (foot + (t - n) * (HUE[n + 1]! - foot));
+  foot = doubleAt(HUE, n);
+  const rt = -rc * (foot + (t - n) * (doubleAt(HUE, n + 1) - foot));
   const sum = ql * ql + qc * qc + qh * qh + rt * qc * qh;
   return sum > 0 ? Math.sqrt(sum) : 0;
 }
@@ -215,13 +216,13 @@ export function sumDifferences(
   let sum = 0;
   for (let row = y; row < y + h; row++)
     for (let i = row * width + x, end = i + w; i < end; i++) {
-      const d = map[i]!;
+      const d = singleAt(map, i);
       sum += d;
-      counts[Math.min(BINS, Math.round(d / BIN))]!++;
+      counts[Math.min(BINS, Math.round(d / BIN))] = wordAt(counts, Math.min(BINS, Math.round(d / BIN))) + 1;
     }
   const wanted = Math.ceil(0.95 * w * h);
   let seen = 0;
   let bin = 0;
-  for (; bin < BINS; bin++) if ((seen += counts[bin]!) >= wanted) break;
+  for (; bin < BINS; bin++) if ((seen += wordAt(counts, bin)) >= wanted) break;
   return { mean: w * h === 0 ? 0 : sum / (w * h), p95: bin * BIN };
 }

@@ -1,3 +1,4 @@
+import { singleAt, wordAt } from '../../ground/cells.js';
 import { luma } from '../../measuring/picture/samplePicture.js';
 
 /**
@@ -26,9 +27,9 @@ const GREYS = 50;
 export function paintDifferences(map: Float32Array, own: Uint32Array, out: Uint8ClampedArray): void {
   const [, side, glance, other, nothing] = DIFFERENCE_SCALE;
   for (let i = 0, o = 0; i < map.length; i++, o += 4) {
-    const d = map[i]!;
+    const d = singleAt(map, i);
     if (d < side.from) {
-      const w = own[i]!;
+      const w = wordAt(own, i);
       const grey = FAINTEST + (GREYS * luma(w & 255, (w >> 8) & 255, (w >> 16) & 255)) / 255;
       out[o] = out[o + 1] = out[o + 2] = grey;
     } else {

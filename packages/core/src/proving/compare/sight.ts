@@ -1,3 +1,4 @@
+import { byteAt } from '../../ground/cells.js';
 import type { Likeness } from '../../model/coat/fields.js';
 import { cutOut } from '../../measuring/picture/cutOut.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
@@ -70,8 +71,8 @@ function formAlike(a: Pixels, b: Pixels): number {
   const n = a.width * a.height;
   let [p, q, pp, qq, pq] = [0, 0, 0, 0, 0];
   for (let i = 0; i < n * 4; i += 4) {
-    const x = luma(a.data[i]!, a.data[i + 1]!, a.data[i + 2]!);
-    const y = luma(b.data[i]!, b.data[i + 1]!, b.data[i + 2]!);
+    const x = luma(byteAt(a.data, i), byteAt(a.data, i + 1), byteAt(a.data, i + 2));
+    const y = luma(byteAt(b.data, i), byteAt(b.data, i + 1), byteAt(b.data, i + 2));
     p += x;
     q += y;
     pp += x * x;

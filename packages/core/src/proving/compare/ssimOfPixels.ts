@@ -1,3 +1,4 @@
+import { byteAt, doubleAt, wordAt } from '../../ground/cells.js';
 import { C1, C2, GAUSSIAN, WINDOW } from '../../measuring/picture/ssim.js';
 
 /** Columns that are worked on together: few enough to stay in the nearest cache, many enough to pay for their overlap. */
@@ -49,18 +50,18 @@ function filterDown(
   const { values: up, squares: upSquares } = upper;
   const { values: low, squares: lowSquares } = lower;
   for (let x = x0, i = 0; x < x1; x++, i++) {
-    const v0 = r0[x]!;
-    const v1 = r1[x]!;
-    const v2 = r2[x]!;
-    const v3 = r3[x]!;
-    const v4 = r4[x]!;
-    const v5 = r5[x]!;
-    const v6 = r6[x]!;
-    const v7 = r7[x]!;
-    const v8 = r8[x]!;
-    const v9 = r9[x]!;
-    const v10 = r10[x]!;
-    const v11 = r11[x]!;
+    const v0 = doubleAt(r0, x);
+    const v1 = doubleAt(r1, x);
+    const v2 = doubleAt(r2, x);
+    const v3 = doubleAt(r3, x);
+    const v4 = doubleAt(r4, x);
+    const v5 = doubleAt(r5, x);
+    const v6 = doubleAt(r6, x);
+    const v7 = doubleAt(r7, x);
+    const v8 = doubleAt(r8, x);
+    const v9 = doubleAt(r9, x);
+    const v10 = doubleAt(r10, x);
+    const v11 = doubleAt(r11, x);
     up[i] = W0 * (v0 + v10) + W1 * (v1 + v9) + W2 * (v2 + v8) + (W3 * (v3 + v7) + W4 * (v4 + v6) + W5 * v5);
     low[i] = W0 * (v1 + v11) + W1 * (v2 + v10) + W2 * (v3 + v9) + (W3 * (v4 + v8) + W4 * (v5 + v7) + W5 * v6);
     const q1 = v1 * v1;
@@ -83,20 +84,26 @@ function filterDown(
 /** Filters a line along, two windows at a time: `out` gets as many values as there are windows, and perhaps one more. */
 function filterAlong(v: Float64Array, windows: number, out: Float64Array): void {
   for (let i = 0; i < windows; i += 2) {
-    const v1 = v[i + 1]!;
-    const v2 = v[i + 2]!;
-    const v3 = v[i + 3]!;
-    const v4 = v[i + 4]!;
-    const v5 = v[i + 5]!;
-    const v6 = v[i + 6]!;
-    const v7 = v[i + 7]!;
-    const v8 = v[i + 8]!;
-    const v9 = v[i + 9]!;
-    const v10 = v[i + 10]!;
+    const v1 = doubleAt(v, i + 1);
+    const v2 = doubleAt(v, i + 2);
+    const v3 = doubleAt(v, i + 3);
+    const v4 = doubleAt(v, i + 4);
+    const v5 = doubleAt(v, i + 5);
+    const v6 = doubleAt(v, i + 6);
+    const v7 = doubleAt(v, i + 7);
+    const v8 = doubleAt(v, i + 8);
+    const v9 = doubleAt(v, i + 9);
+    const v10 = doubleAt(v, i + 10);
     out[i] =
-      W0 * (v[i]! + v10) + W1 * (v1 + v9) + W2 * (v2 + v8) + (W3 * (v3 + v7) + W4 * (v4 + v6) + W5 * v5);
+      W0 * (doubleAt(v, i) + v10) +
+      W1 * (v1 + v9) +
+      W2 * (v2 + v8) +
+      (W3 * (v3 + v7) + W4 * (v4 + v6) + W5 * v5);
     out[i + 1] =
-      W0 * (v1 + v[i + 11]!) + W1 * (v2 + v10) + W2 * (v3 + v9) + (W3 * (v4 + v8) + W4 * (v5 + v7) + W5 * v6);
+      W0 * (v1 + doubleAt(v, i + 11)) +
+      W1 * (v2 + v10) +
+      W2 * (v3 + v9) +
+      (W3 * (v4 + v8) + W4 * (v5 + v7) + W5 * v6);
   }
 }
 
@@ -113,12 +120,12 @@ function similarity(s: Filtered, d: Filtered, windows: number): number {
   let sum = 0;
   for (let i = 0; i < windows; i++) {
     // With s = x + y, d = x − y: 4 x̄ȳ = s̄² − d̄², 2 (x̄² + ȳ²) = s̄² + d̄², and so for the variances.
-    const ms = means.s[i]!;
-    const md = means.d[i]!;
+    const ms = doubleAt(means.s, i);
+    const md = doubleAt(means.d, i);
     const ms2 = ms * ms;
     const md2 = md * md;
-    const vars = meanSquares.s[i]! - ms2;
-    const vard = meanSquares.d[i]! - md2;
+    const vars = doubleAt(meanSquares.s, i) - ms2;
+    const vard = doubleAt(meanSquares.d, i) - md2;
     sum +=
       (((ms2 - md2) * 0.5 + C1) * ((vars - vard) * 0.5 + C2)) /
       (((ms2 + md2) * 0.5 + C1) * ((vars + vard) * 0.5 + C2));
@@ -154,16 +161,16 @@ export function ssimOfPixels(
   const take = (row: number) => {
     const at = row % AT_HAND;
     const [sr, dr, flags] = [s[at]!, d[at]!, differs[at]!];
-    for (let t = 0; t < tiles; t++) dirty[t]! -= flags[t]!;
+    for (let t = 0; t < tiles; t++) dirty[t] = wordAt(dirty, t) - byteAt(flags, t);
     flags.fill(0);
     for (let x = 0, i = row * width; x < width; x++, i++) {
-      const p = luma(a[i]!);
-      const q = luma(b[i]!);
+      const p = luma(wordAt(a, i));
+      const q = luma(wordAt(b, i));
       sr[x] = p + q;
       dr[x] = p - q;
       if (p !== q) flags[(x / TILE) | 0] = 1;
     }
-    for (let t = 0; t < tiles; t++) dirty[t]! += flags[t]!;
+    for (let t = 0; t < tiles; t++) dirty[t] = wordAt(dirty, t) + byteAt(flags, t);
   };
   const [upperS, upperD, lowerS, lowerD] = [lineOf(), lineOf(), lineOf(), lineOf()];
 
