@@ -37,7 +37,7 @@ export default defineConfig({
             'bench/**/*.test.ts',
           ],
           exclude: ['**/dist/**', '**/node_modules/**'],
-          testTimeout: 20_000,
+          testTimeout: 60_000,
         },
       },
       {
@@ -45,7 +45,7 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['apps/server/src/**/*.test.ts'],
-          testTimeout: 30_000,
+          testTimeout: 60_000,
           hookTimeout: 60_000,
         },
       },

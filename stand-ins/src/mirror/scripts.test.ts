@@ -383,5 +383,5 @@ describe('the exported scripts, run for real', () => {
       m.remove();
     }
     all.remove();
-  }, 180_000);
+  }, 600_000);
 });
