@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -42,7 +44,7 @@ const AGAIN_MS = 800;
 /** The first page: all coats as cards. */
 @Component({
   selector: 'coat-coats',
-  imports: [Crop, HomeHead, Tape, StandingMark, RouterLink],
+  imports: [Crop, HomeHead, MatButton, MatTooltip, RouterLink, StandingMark, Tape],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coats.html',
   styleUrl: './coats.scss',

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { DropAnywhere } from '../shared/dropFiles';
 import {
   ChangeDetectionStrategy,
@@ -45,7 +47,7 @@ const BEATS = [0.4, 0.8, 1.5, 3] as const;
 @Component({
   hostDirectives: [DropAnywhere],
   selector: 'coat-compare',
-  imports: [ZoomButtons, FileButton, CompareNav, PairView, ProofDetails, RouterLink],
+  imports: [CompareNav, FileButton, MatButton, MatTooltip, PairView, ProofDetails, RouterLink, ZoomButtons],
   providers: [CompareView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',

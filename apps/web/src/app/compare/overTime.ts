@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
@@ -13,7 +14,7 @@ const DAY_MS = 86_400_000;
 /** Closeness over the pictures of the own desktop, and any two of their dates held against each other, element by element. */
 @Component({
   selector: 'coat-over-time',
-  imports: [CompareNav, NumberChart, RouterLink],
+  imports: [CompareNav, MatButton, NumberChart, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -27,9 +28,7 @@ const DAY_MS = 86_400_000;
           <p>
             Each picture that you bring in is kept by its date. Here you see how close you have come since.
           </p>
-          <a class="button first" routerLink="../compare" queryParamsHandling="preserve"
-            >Go to the pictures</a
-          >
+          <a matButton="filled" routerLink="../compare" queryParamsHandling="preserve">Go to the pictures</a>
         </div>
       } @else {
         <coat-chart

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { type CaptureRow } from '@spare-coat/core/model/coat/rows';
 import { SUBJECTS, type Subject } from '@spare-coat/core/model/coat/fields';
@@ -12,7 +14,7 @@ import { CompareView } from './compareView';
 /** The numbers of the selected element on the picture at hand: how alike it is, its traits, what to set; and all elements, the worst first. */
 @Component({
   selector: 'coat-proof-details',
-  imports: [StandingMark],
+  imports: [MatButton, MatTooltip, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proofDetails.html',
   styleUrl: './proofDetails.scss',

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { DropFiles } from '../shared/dropFiles';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -67,7 +69,7 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
 /** The stage where the desktop to be dressed is chosen and its display described. */
 @Component({
   selector: 'coat-host',
-  imports: [FileButton, RouterLink],
+  imports: [FileButton, MatButton, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './host.html',
   styleUrl: './host.scss',

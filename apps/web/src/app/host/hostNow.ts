@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DropFiles } from '../shared/dropFiles';
 import { median } from '@spare-coat/core/ground/statistics';
 import { Clipboard } from '@angular/cdk/clipboard';
@@ -32,7 +33,7 @@ const MOST_ROWS = 400;
 /** What the host is now: surveys, what changed between two, settings as a dump tells them, readings. */
 @Component({
   selector: 'coat-host-now',
-  imports: [FileButton, RouterLink],
+  imports: [FileButton, MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hostNow.html',
   styleUrl: './hostNow.scss',

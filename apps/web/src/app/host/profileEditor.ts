@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DocumentPage } from '../shared/document/documentPage';
 import { nth } from '@spare-coat/core/ground/checked';
 import {
@@ -27,7 +28,7 @@ interface Revision {
 /** Describes one's own desktop: makes or changes a host profile, with live checking. */
 @Component({
   selector: 'coat-profile-editor',
-  imports: [DocumentEditor],
+  imports: [DocumentEditor, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileEditor.html',
   styleUrl: '../shared/document/editorPage.scss',

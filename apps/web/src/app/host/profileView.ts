@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import {
   ChangeDetectionStrategy,
@@ -28,7 +29,7 @@ const AFTER = {
 /** One host profile, to read: every setting with what it takes and where it is set, folders, routes, channels. */
 @Component({
   selector: 'coat-profile-view',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileView.html',
   styleUrl: './profileView.scss',

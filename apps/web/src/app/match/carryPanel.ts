@@ -59,16 +59,16 @@ const LABELS = {
       display: flex;
       gap: 8px;
       align-items: center;
-      font-size: 13.5px;
+      font-size: var(--mat-sys-body-medium-size);
     }
     span {
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
     }
     select {
       max-width: 210px;
     }
     p {
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
       margin-top: 4px;
     }
   `,

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { handmadeOffer } from '@spare-coat/core/model/coat/rows';
@@ -25,6 +26,7 @@ const MOST_SIZES = 8;
  */
 @Component({
   selector: 'coat-handmade-panel',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './handmadePanel.html',
   styleUrl: './handmadePanel.scss',

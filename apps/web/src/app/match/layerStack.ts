@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
 import { newerRevisions, type Newer } from '@spare-coat/core/deciding/matching/newerRevisions';
@@ -30,6 +32,7 @@ interface Use {
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
   selector: 'coat-layer-stack',
+  imports: [MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Layers, the topmost first">
@@ -38,7 +41,7 @@ interface Use {
           <span class="role">{{ words[l.role] }}</span>
           <span class="what">
             <strong>{{ l.name }}</strong>
-            <small [title]="covered(l)">
+            <small [matTooltip]="covered(l)">
               {{ l.gives.length === 0 ? 'gives nothing that counts' : l.gives.join(', ') }}
               @if (l.covered.length > 0) {
                 <span class="faint">· {{ l.covered.length }} covered</span>
@@ -50,7 +53,7 @@ interface Use {
               @if ($index > 0) {
                 <button
                   type="button"
-                  class="quiet"
+                  matButton
                   [attr.aria-label]="'Raise ' + l.name"
                   (click)="raise(l.layerId!)"
                 >
@@ -59,7 +62,7 @@ interface Use {
               }
               <button
                 type="button"
-                class="quiet"
+                matButton
                 [attr.aria-label]="'Take off ' + l.name"
                 (click)="remove(l.layerId!)"
               >
@@ -101,7 +104,7 @@ interface Use {
     @for (n of newer(); track n.layer.id) {
       <p class="note">
         There is a newer revision of {{ n.part.name }}, version {{ n.part.version }}.
-        <button type="button" class="quiet" (click)="renew(n)">
+        <button type="button" matButton (click)="renew(n)">
           Take the newer revision of {{ n.part.name }}
         </button>
       </p>
@@ -115,7 +118,7 @@ interface Use {
       list-style: none;
       margin: 0 0 8px;
       padding: 0;
-      border: 1px solid var(--line);
+      border: 1px solid var(--mat-sys-outline-variant);
     }
     li {
       display: grid;
@@ -123,15 +126,15 @@ interface Use {
       gap: 8px;
       align-items: center;
       padding: 3px 8px;
-      background: var(--paper);
-      border-bottom: 1px solid var(--line);
+      background: var(--mat-sys-surface);
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
       &:last-child {
         border-bottom: 0;
       }
     }
     .role {
-      font-size: 12.5px;
-      color: var(--ink-2);
+      font-size: var(--mat-sys-label-medium-size);
+      color: var(--mat-sys-on-surface-variant);
     }
     .what {
       display: flex;
@@ -148,33 +151,33 @@ interface Use {
       overflow: hidden;
       text-overflow: ellipsis;
       white-space: nowrap;
-      font-size: 12.5px;
-      color: var(--ink-2);
+      font-size: var(--mat-sys-label-medium-size);
+      color: var(--mat-sys-on-surface-variant);
     }
     .idle strong {
       font-weight: 400;
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
     }
     .own {
       display: grid;
       gap: 4px;
       margin: 0 0 8px;
       padding: 6px 8px;
-      border: 1px solid var(--line);
+      border: 1px solid var(--mat-sys-outline-variant);
     }
     .own legend {
       padding: 0 4px;
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
     }
     .own label {
       display: grid;
       grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
       gap: 8px;
       align-items: center;
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
     }
     .note {
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
       margin-bottom: 8px;
     }
   `,

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { keyed, nth } from '@spare-coat/core/ground/checked';
 import { canOverlay } from '@spare-coat/core/model/offers/offer';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -54,7 +56,18 @@ const MOST_COMPARED = 4;
 /** The stage where elements meet offers: ranked by closeness, each opened into its trait rows. */
 @Component({
   selector: 'coat-match',
-  imports: [CarryPanel, HandmadePanel, Crop, LayerStack, OfferSketch, StandingMark, TraitRows, RouterLink],
+  imports: [
+    CarryPanel,
+    Crop,
+    HandmadePanel,
+    LayerStack,
+    MatButton,
+    MatTooltip,
+    OfferSketch,
+    RouterLink,
+    StandingMark,
+    TraitRows,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './match.html',
   styleUrl: './match.scss',

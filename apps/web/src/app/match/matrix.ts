@@ -1,3 +1,4 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -31,7 +32,7 @@ interface Column {
 /** Elements by parts: how near each part would bring each element, to see what one part would cover. */
 @Component({
   selector: 'coat-matrix',
-  imports: [RouterLink],
+  imports: [MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -83,7 +84,7 @@ interface Column {
                 class="head"
                 [class.unusable]="!c.column.usable"
                 [style.left.px]="c.left"
-                [title]="c.column.part.name + ': serves ' + c.column.serves"
+                [matTooltip]="c.column.part.name + ': serves ' + c.column.serves"
                 (click)="openPart(c.column.part.id)"
               >
                 {{ c.column.part.name }}
@@ -99,7 +100,7 @@ interface Column {
                   class="cell"
                   [style.left.px]="c.left"
                   [attr.aria-label]="c.label"
-                  [title]="c.label"
+                  [matTooltip]="c.label"
                   (click)="go(r.id)"
                 >
                   <span class="fill" [style.height.%]="c.value * 100" [class.nearer]="c.nearer"></span>
@@ -133,8 +134,8 @@ interface Column {
       position: relative;
       flex: 1;
       overflow: auto;
-      background: var(--paper);
-      border: 1px solid var(--line);
+      background: var(--mat-sys-surface);
+      border: 1px solid var(--mat-sys-outline-variant);
     }
     .sheet {
       position: relative;
@@ -144,8 +145,8 @@ interface Column {
       top: 0;
       z-index: 2;
       height: 150px;
-      background: var(--ground);
-      border-bottom: 1px solid var(--line);
+      background: var(--mat-sys-surface-container);
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
     }
     .head {
       position: absolute;
@@ -158,20 +159,20 @@ interface Column {
       writing-mode: vertical-rl;
       transform: rotate(180deg);
       text-align: left;
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
       overflow: hidden;
       text-overflow: ellipsis;
       white-space: nowrap;
       cursor: pointer;
     }
     .unusable {
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
       text-decoration: line-through;
     }
     .row {
       position: absolute;
       height: 28px;
-      border-bottom: 1px solid var(--line);
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
     }
     .name {
       position: sticky;
@@ -181,7 +182,7 @@ interface Column {
       width: 180px;
       height: 27px;
       padding: 4px 8px;
-      background: var(--paper);
+      background: var(--mat-sys-surface);
       overflow: hidden;
       text-overflow: ellipsis;
       white-space: nowrap;
@@ -193,7 +194,7 @@ interface Column {
       height: 27px;
       padding: 0;
       border: 0;
-      border-left: 1px solid var(--line);
+      border-left: 1px solid var(--mat-sys-outline-variant);
       background: none;
       cursor: pointer;
     }
@@ -202,17 +203,17 @@ interface Column {
       left: 0;
       bottom: 0;
       width: 5px;
-      background: var(--fill);
+      background: var(--coat-fill);
     }
     .nearer {
-      background: var(--accent);
+      background: var(--mat-sys-primary);
       width: 9px;
     }
     .figure {
       position: absolute;
       right: 4px;
       top: 4px;
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
     }
   `,
 })

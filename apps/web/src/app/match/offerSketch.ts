@@ -66,7 +66,7 @@ import { CoatView } from '../shared/coatView';
       display: block;
       width: 180px;
       height: 150px;
-      background: var(--mid);
+      background: var(--coat-mid);
     }
     svg,
     img {

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { ElementScore, TraitScore } from '@spare-coat/core/deciding/matching/score';
 import { displayOf } from '@spare-coat/core/deciding/matching/carry';
@@ -12,7 +14,7 @@ import { TraitEditor } from '../shared/traitEditor';
 /** Trait rows: target, actual, the value to set, difference, credit. A row that can be set opens into its setting. */
 @Component({
   selector: 'coat-trait-rows',
-  imports: [TraitEditor],
+  imports: [MatButton, MatTooltip, TraitEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table>
@@ -49,7 +51,7 @@ import { TraitEditor } from '../shared/traitEditor';
             </th>
             <td
               class="{{ line.targetSwatch ? 'value' : '' }}"
-              [title]="line.targetTitle"
+              [matTooltip]="line.targetTitle"
               [class.assumed]="line.assumed"
             >
               @if (line.targetSwatch) {
@@ -57,7 +59,7 @@ import { TraitEditor } from '../shared/traitEditor';
               }
               {{ line.target }}
             </td>
-            <td class="{{ line.actualSwatch ? 'value' : '' }}" [title]="line.actualTitle">
+            <td class="{{ line.actualSwatch ? 'value' : '' }}" [matTooltip]="line.actualTitle">
               @if (line.actualSwatch) {
                 <span class="swatch" [style.background]="line.actualSwatch"></span>
               }
@@ -86,7 +88,7 @@ import { TraitEditor } from '../shared/traitEditor';
                     <div class="turn">
                       <button
                         type="button"
-                        class="quiet"
+                        matButton
                         [attr.aria-label]="'One step less: ' + line.label"
                         [disabled]="$any(line.score.setting) <= r.least"
                         (click)="step(line.score, r, -1)"
@@ -110,7 +112,7 @@ import { TraitEditor } from '../shared/traitEditor';
                       <span class="faint">{{ r.most }}</span>
                       <button
                         type="button"
-                        class="quiet"
+                        matButton
                         [attr.aria-label]="'One step more: ' + line.label"
                         [disabled]="$any(line.score.setting) >= r.most"
                         (click)="step(line.score, r, 1)"
@@ -144,11 +146,7 @@ import { TraitEditor } from '../shared/traitEditor';
                     />
                   }
                   @if (line.score.byHand) {
-                    <button
-                      type="button"
-                      class="quiet"
-                      (click)="value.emit({ score: line.score, value: null })"
-                    >
+                    <button type="button" matButton (click)="value.emit({ score: line.score, value: null })">
                       Settle it again
                     </button>
                   }
@@ -166,7 +164,7 @@ import { TraitEditor } from '../shared/traitEditor';
       border-collapse: collapse;
       margin-top: 6px;
       table-layout: fixed;
-      font-size: 13.5px;
+      font-size: var(--mat-sys-body-medium-size);
     }
     .swatch {
       width: 10px;
@@ -175,10 +173,10 @@ import { TraitEditor } from '../shared/traitEditor';
     th {
       text-align: left;
       font-weight: 400;
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
     }
     thead th {
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
       &:nth-child(1) {
         width: 31%;
       }
@@ -190,7 +188,7 @@ import { TraitEditor } from '../shared/traitEditor';
     th,
     td {
       padding: 4px 4px 4px 0;
-      border-top: 1px solid var(--line);
+      border-top: 1px solid var(--mat-sys-outline-variant);
       vertical-align: top;
       overflow: hidden;
       text-overflow: ellipsis;
@@ -201,7 +199,7 @@ import { TraitEditor } from '../shared/traitEditor';
     .sub td {
       border: 0;
       padding-top: 0;
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
     }
     tr.set {
       cursor: pointer;
@@ -210,7 +208,7 @@ import { TraitEditor } from '../shared/traitEditor';
       border: 0;
       background: none;
       padding: 0;
-      color: var(--accent);
+      color: var(--mat-sys-primary);
       text-align: left;
       line-height: inherit;
       cursor: pointer;
@@ -220,8 +218,8 @@ import { TraitEditor } from '../shared/traitEditor';
       text-decoration: underline dotted;
     }
     .setting td {
-      border: 1px solid var(--line);
-      background: var(--paper);
+      border: 1px solid var(--mat-sys-outline-variant);
+      background: var(--mat-sys-surface);
       padding: 8px;
       display: table-cell;
     }
@@ -234,7 +232,7 @@ import { TraitEditor } from '../shared/traitEditor';
       output {
         grid-column: 1 / -1;
         min-height: 1.4em;
-        font-size: 12.5px;
+        font-size: var(--mat-sys-label-medium-size);
       }
     }
     .setting p {

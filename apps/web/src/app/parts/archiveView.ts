@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -35,7 +37,7 @@ function sayBytes(n: number): string {
 /** What an archive or a single file was found to hold, and what to do with it. */
 @Component({
   selector: 'coat-archive-view',
-  imports: [IconCoverageView, PointerView, RouterLink],
+  imports: [IconCoverageView, MatButton, MatTooltip, PointerView, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './archiveView.html',
   styleUrl: './archiveView.scss',

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -29,7 +30,7 @@ import { Trials } from '../shared/trials';
 /** Two to four parts side by side, trait by trait, against an element's target. */
 @Component({
   selector: 'coat-compare-parts',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',
   styleUrl: './compare.scss',

@@ -1,3 +1,4 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
 import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
@@ -10,6 +11,7 @@ import { pictureAddress } from '../shared/api';
 /** How much of the names that are needed an icon set covers, with the found ones shown and the missing ones listed. */
 @Component({
   selector: 'coat-icon-coverage',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="faint">Drawn for {{ sizes() }}{{ inherits() ? ', inherits ' + inherits() : '' }}</p>
@@ -77,7 +79,7 @@ import { pictureAddress } from '../shared/api';
             loading="lazy"
             [src]="s.src"
             [alt]="s.name"
-            [title]="s.name"
+            [matTooltip]="s.name"
             width="32"
             height="32"
           />
@@ -98,7 +100,7 @@ import { pictureAddress } from '../shared/api';
       gap: 10px;
       align-items: baseline;
       margin: 6px 0;
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
       input[type='number'] {
         width: 62px;
       }
@@ -107,13 +109,13 @@ import { pictureAddress } from '../shared/api';
       width: 240px;
     }
     .big {
-      font-size: 20px;
+      font-size: var(--mat-sys-title-large-size);
     }
     table {
       border-collapse: collapse;
       width: min(520px, 100%);
       margin: 6px 0;
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
     }
     th {
       text-align: left;
@@ -130,11 +132,11 @@ import { pictureAddress } from '../shared/api';
     .track {
       display: block;
       height: 8px;
-      background: var(--track);
+      background: var(--coat-track);
       span {
         display: block;
         height: 100%;
-        background: var(--fill);
+        background: var(--coat-fill);
       }
     }
     .grid {
@@ -142,7 +144,7 @@ import { pictureAddress } from '../shared/api';
       flex-wrap: wrap;
       gap: 6px;
       padding: 8px;
-      background: var(--mid);
+      background: var(--coat-mid);
       max-height: 168px;
       overflow: auto;
       img {
@@ -155,7 +157,7 @@ import { pictureAddress } from '../shared/api';
     }
     .names {
       overflow-wrap: anywhere;
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
     }
   `,
 })

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -30,7 +31,7 @@ const TYPING_MS = 250;
 /** An online listing: look parts up, bring their files in, follow what came from there. */
 @Component({
   selector: 'coat-listing',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './listing.html',
   styleUrl: './listing.scss',

@@ -103,15 +103,15 @@ function sayTakes(setting: OwnSetting): string {
       margin: 14px 0 4px;
     }
     h3 {
-      font-size: 14px;
+      font-size: var(--mat-sys-body-medium-size);
       font-weight: 650;
     }
     section {
       padding: 6px 0;
-      border-bottom: 1px solid var(--line);
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
     }
     p {
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
       overflow-wrap: anywhere;
     }
     .field {
@@ -122,13 +122,13 @@ function sayTakes(setting: OwnSetting): string {
     }
     .out {
       padding: 3px 6px;
-      background: var(--paper);
-      border: 1px solid var(--line);
+      background: var(--mat-sys-surface);
+      border: 1px solid var(--mat-sys-outline-variant);
       white-space: pre-wrap;
     }
     .loss {
       padding-left: 7px;
-      border-left: 3px solid var(--alarm);
+      border-left: 3px solid var(--mat-sys-error);
       margin: 2px 0;
     }
   `,

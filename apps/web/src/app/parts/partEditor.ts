@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DocumentPage } from '../shared/document/documentPage';
 import {
   ChangeDetectionStrategy,
@@ -41,7 +42,7 @@ function emptyPart(id: string, today: string): Part {
 /** Makes or changes a part of one's own; a copy of a shipped one is made by duplicating it. */
 @Component({
   selector: 'coat-part-editor',
-  imports: [DocumentEditor],
+  imports: [DocumentEditor, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './partEditor.html',
   styleUrl: '../shared/document/editorPage.scss',

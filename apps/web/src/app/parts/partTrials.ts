@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { TrialOutcome } from '@spare-coat/core/model/coat/rows/host';
 import type { Part } from '@spare-coat/core/model/parts/part';
@@ -9,6 +10,7 @@ import { Trials } from '../shared/trials';
 /** What became of a part when it was tried, and a short form to note it. */
 @Component({
   selector: 'coat-part-trials',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Trials</h2>
@@ -18,9 +20,7 @@ import { Trials } from '../shared/trials';
           <strong [class.alarm]="t.outcome === 'dropped'">{{ t.outcome }}</strong> on {{ t.family }}
           {{ t.hostVersion }}, {{ t.tried }}{{ t.why ? ': ' + t.why : '' }}
           @if (t.coatId === here()) {
-            <button type="button" class="quiet" aria-label="Remove the trial" (click)="remove(t.id)">
-              ×
-            </button>
+            <button type="button" matButton aria-label="Remove the trial" (click)="remove(t.id)">×</button>
           } @else {
             <span class="faint">({{ t.coat }})</span>
           }
@@ -47,11 +47,11 @@ import { Trials } from '../shared/trials';
         @if (problem(); as p) {
           <small class="alarm" role="alert">{{ p }}</small>
         }
-        <button type="submit" class="button">Note it</button>
-        <button type="button" class="quiet" (click)="open.set(false)">Cancel</button>
+        <button type="submit" matButton="outlined">Note it</button>
+        <button type="button" matButton (click)="open.set(false)">Cancel</button>
       </form>
     } @else if (view.host()) {
-      <button type="button" class="quiet" (click)="open.set(true)">Note a trial</button>
+      <button type="button" matButton (click)="open.set(true)">Note a trial</button>
     }
   `,
   styles: `

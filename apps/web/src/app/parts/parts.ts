@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { DropFiles } from '../shared/dropFiles';
 import {
   ChangeDetectionStrategy,
@@ -60,7 +62,7 @@ const AGES = [1, 2, 5] as const;
 @Component({
   hostDirectives: [DropFiles],
   selector: 'coat-parts',
-  imports: [FileButton, PartDetails],
+  imports: [FileButton, MatButton, MatTooltip, PartDetails],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts.html',
   styleUrl: './parts.scss',

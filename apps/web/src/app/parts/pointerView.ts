@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import {
   ChangeDetectionStrategy,
@@ -31,6 +33,7 @@ const LEAST_MS = 16;
 /** A pointer set, drawn and animated from its own files, with what is missing. */
 @Component({
   selector: 'coat-pointer-view',
+  imports: [MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="ask">
@@ -45,7 +48,7 @@ const LEAST_MS = 16;
       >
       <span class="faint">{{ shown().length }} drawn, {{ aliases() }} more names are links to them</span>
       @if (moving() > 0 && !still) {
-        <button type="button" class="quiet" [attr.aria-pressed]="paused()" (click)="paused.set(!paused())">
+        <button type="button" matButton [attr.aria-pressed]="paused()" (click)="paused.set(!paused())">
           {{ paused() ? 'Move' : 'Hold still' }}
         </button>
       }
@@ -54,7 +57,7 @@ const LEAST_MS = 16;
       @for (p of shown(); track p.path) {
         <figure role="listitem">
           <canvas #box [width]="side" [height]="side" role="img" [attr.aria-label]="p.name"></canvas>
-          <figcaption class="mono" [title]="told(p)">{{ p.name }}</figcaption>
+          <figcaption class="mono" [matTooltip]="told(p)">{{ p.name }}</figcaption>
         </figure>
       }
     </div>
@@ -78,14 +81,14 @@ const LEAST_MS = 16;
       gap: 12px;
       align-items: center;
       margin: 6px 0;
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
     }
     .grid {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(78px, 1fr));
       gap: 6px;
       padding: 8px;
-      background: var(--mid);
+      background: var(--coat-mid);
       max-height: 240px;
       overflow: auto;
     }
@@ -98,8 +101,8 @@ const LEAST_MS = 16;
       max-width: 100%;
       overflow: hidden;
       text-overflow: ellipsis;
-      font-size: 11.5px;
-      color: var(--on-mid);
+      font-size: var(--mat-sys-label-small-size);
+      color: var(--coat-on-mid);
     }
     summary {
       cursor: pointer;
@@ -107,7 +110,7 @@ const LEAST_MS = 16;
     }
     .names {
       overflow-wrap: anywhere;
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
     }
   `,
 })

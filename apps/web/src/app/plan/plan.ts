@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import type { CdkDragDrop } from '@angular/cdk/drag-drop';
 import { CdkDrag, CdkDragHandle, CdkDropList, CdkDropListGroup } from '@angular/cdk/drag-drop';
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
@@ -55,6 +57,8 @@ const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
     CdkMenuItem,
     CdkMenuTrigger,
     HoldSurvey,
+    MatButton,
+    MatTooltip,
     PlanNav,
     RouterLink,
     StepDetails,

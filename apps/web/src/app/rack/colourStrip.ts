@@ -1,19 +1,21 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { LookColour } from '@spare-coat/core/proving/rack/facts';
 
 /** Dominant colours of a reference, each as wide as its share. */
 @Component({
   selector: 'coat-colour-strip',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (c of colours(); track c.hex) {
-    <span [style.flex-grow]="c.share" [style.background]="c.hex" [title]="c.hex"></span>
+    <span [style.flex-grow]="c.share" [style.background]="c.hex" [matTooltip]="c.hex"></span>
   }`,
   styles: `
     :host {
       display: flex;
       width: 120px;
       height: 14px;
-      border: 1px solid var(--line-strong);
+      border: 1px solid var(--mat-sys-outline);
     }
     span {
       min-width: 3px;

@@ -24,22 +24,22 @@ import { EDGES, type Edge } from '@spare-coat/core/proving/rack/facts';
       display: grid;
       grid-template: 26px 48px 26px / 44px 1fr 44px;
       width: 190px;
-      border: 1px solid var(--line-strong);
+      border: 1px solid var(--mat-sys-outline);
     }
     button {
       border: 0;
       padding: 0;
-      background: var(--track);
-      color: var(--ink);
-      font-size: 13px;
+      background: var(--coat-track);
+      color: var(--mat-sys-on-surface);
+      font-size: var(--mat-sys-body-small-size);
       cursor: pointer;
     }
     button:hover {
-      background: var(--accent-soft);
+      background: var(--mat-sys-primary-container);
     }
     button[aria-pressed='true'] {
-      background: var(--accent);
-      color: var(--on-accent);
+      background: var(--mat-sys-primary);
+      color: var(--mat-sys-on-primary);
       font-weight: 600;
     }
     .top {

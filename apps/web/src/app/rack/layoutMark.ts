@@ -46,10 +46,10 @@ function boxOf({ what, edge }: AtEdge): { x: number; y: number; width: number; h
     }
     .screen {
       fill: none;
-      stroke: var(--line-strong);
+      stroke: var(--mat-sys-outline);
     }
     .thing {
-      fill: var(--fill);
+      fill: var(--coat-fill);
     }
   `,
 })

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -23,7 +24,7 @@ import { coatAt, type NamedCoat } from './thingKey';
 /** Two coats of the library side by side: how alike they look, and element by element how near each came and by what. */
 @Component({
   selector: 'coat-two-coats',
-  imports: [ColourStrip, Crop, HomeHead, LayoutMark, RouterLink, StandingMark, Tape],
+  imports: [ColourStrip, Crop, HomeHead, LayoutMark, MatButton, RouterLink, StandingMark, Tape],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <coat-home-head title="Two coats side by side" />
@@ -32,7 +33,7 @@ import { coatAt, type NamedCoat } from './thingKey';
         <div class="empty">
           <h2>They cannot be compared</h2>
           <p>{{ p }}</p>
-          <a class="button" routerLink="/rack">Back to the rack</a>
+          <a matButton="outlined" routerLink="/rack">Back to the rack</a>
         </div>
       } @else if (both(); as two) {
         <div class="pair">
@@ -147,30 +148,30 @@ import { coatAt, type NamedCoat } from './thingKey';
       gap: 16px;
     }
     section h2 {
-      font-size: 16px;
+      font-size: var(--mat-sys-title-medium-size);
     }
     section a {
       color: inherit;
       text-decoration: none;
     }
     section a:hover {
-      color: var(--accent);
+      color: var(--mat-sys-primary);
     }
     .blank {
       display: grid;
       place-items: center;
       height: 135px;
-      background: var(--track);
-      color: var(--ink-2);
+      background: var(--coat-track);
+      color: var(--mat-sys-on-surface-variant);
     }
     .big {
-      font-size: 22px;
+      font-size: var(--mat-sys-title-large-size);
       font-weight: 700;
     }
     small {
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
       font-weight: 400;
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
     }
     .look {
       display: flex;
@@ -199,7 +200,7 @@ import { coatAt, type NamedCoat } from './thingKey';
     }
     summary {
       cursor: pointer;
-      color: var(--accent);
+      color: var(--mat-sys-primary);
     }
     @media (max-width: 1000px) {
       .pair {

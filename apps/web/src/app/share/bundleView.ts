@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { BundleIn } from '../shared/bundleIn';
 import { CoatStore } from '../shared/coatStore';
@@ -18,7 +19,7 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
 /** The coat as a file to import: saving one, and bringing one in. */
 @Component({
   selector: 'coat-bundle-view',
-  imports: [BundleIn, ShareNav],
+  imports: [BundleIn, MatButton, ShareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench scroll">
@@ -47,7 +48,7 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
               >
             }
           </fieldset>
-          <a class="button first" [href]="address()" download>Save the bundle</a>
+          <a matButton="filled" [href]="address()" download>Save the bundle</a>
           @if (!store.isSettled()) {
             <p class="faint" role="status">What you did last is still on its way to the server.</p>
           }
@@ -74,7 +75,7 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
       max-width: 1120px;
     }
     h2 {
-      font-size: 17px;
+      font-size: var(--mat-sys-title-medium-size);
       margin-bottom: 8px;
     }
     fieldset {
@@ -96,8 +97,8 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
     }
     small {
       display: block;
-      color: var(--ink-2);
-      font-size: 13px;
+      color: var(--mat-sys-on-surface-variant);
+      font-size: var(--mat-sys-body-small-size);
     }
     @media (max-width: 900px) {
       .two {

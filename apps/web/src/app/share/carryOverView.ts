@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -21,7 +22,7 @@ import { ShareNav } from './shareNav';
 /** A finished coat on another host: what becomes of every match, old against new, before anything is made. */
 @Component({
   selector: 'coat-carry-over-view',
-  imports: [RouterLink, ShareNav],
+  imports: [MatButton, RouterLink, ShareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -42,7 +43,7 @@ import { ShareNav } from './shareNav';
                 : 'Its reference changed since, in ' + o.changes + (o.changes === 1 ? ' place.' : ' places.')
             }}
             @if (o.changes > 0) {
-              <button type="button" class="button" [disabled]="busy()" (click)="bringOver()">
+              <button type="button" matButton="outlined" [disabled]="busy()" (click)="bringOver()">
                 Bring the changes over
               </button>
             }
@@ -75,7 +76,7 @@ import { ShareNav } from './shareNav';
         }
         @if (preview(); as p) {
           <strong>{{ say(p.before) }} % → {{ say(p.after) }} %</strong>
-          <button type="button" class="button first" [disabled]="busy()" (click)="make()">
+          <button type="button" matButton="filled" [disabled]="busy()" (click)="make()">
             Make the coat for {{ host()!.name }}
           </button>
         }

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -21,7 +22,7 @@ import { SheetChoices } from './sheetChoices';
 /** Puts the coat on the rack of this server: a sheet and a bundle of it as it is now, under a version with notes. */
 @Component({
   selector: 'coat-publish-view',
-  imports: [RouterLink, ShareNav, SheetChoices],
+  imports: [MatButton, RouterLink, ShareNav, SheetChoices],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench scroll">
@@ -40,11 +41,11 @@ import { SheetChoices } from './sheetChoices';
             {{ behind() }}
           }
           @if (i.withdrawnAt) {
-            <button type="button" class="button" [disabled]="busy()" (click)="withdraw(false)">
+            <button type="button" matButton="outlined" [disabled]="busy()" (click)="withdraw(false)">
               Hang it back as it was
             </button>
           } @else {
-            <button type="button" class="quiet" [disabled]="busy()" (click)="withdraw(true)">
+            <button type="button" matButton [disabled]="busy()" (click)="withdraw(true)">
               Take it off the rack
             </button>
           }
@@ -86,7 +87,7 @@ import { SheetChoices } from './sheetChoices';
         @if (!store.isSettled()) {
           <p class="faint" role="status">What you did last is still on its way to the server.</p>
         }
-        <button type="submit" class="button first" [disabled]="busy() || !loaded() || !store.isSettled()">
+        <button type="submit" matButton="filled" [disabled]="busy() || !loaded() || !store.isSettled()">
           {{ busy() ? 'Putting it on the rack …' : 'Put version ' + next() + ' on the rack' }}
         </button>
       </form>
@@ -116,7 +117,7 @@ import { SheetChoices } from './sheetChoices';
     .field {
       width: 100%;
     }
-    .button.first {
+    .mat-mdc-unelevated-button {
       margin-top: 12px;
     }
   `,

@@ -1,3 +1,4 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/proving/sheet/sheet';
 
@@ -23,12 +24,13 @@ const CHOICES: readonly {
 /** What of a coat is handed on that could be private. */
 @Component({
   selector: 'coat-sheet-choices',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
       <legend>On it, only if I say so</legend>
       @for (c of choices; track c.key) {
-        <label [title]="c.title"
+        <label [matTooltip]="c.title"
           ><input
             type="checkbox"
             [checked]="choice()[c.key]"
@@ -51,7 +53,7 @@ const CHOICES: readonly {
     legend {
       float: left;
       margin-right: 6px;
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
     }
     label {
       display: flex;

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { emptyPlan } from '@spare-coat/core/model/deeds/step';
 import { PLAIN_CHOICE, sheetOf, type Sheet, type SheetChoice } from '@spare-coat/core/proving/sheet/sheet';
@@ -9,7 +10,7 @@ import { SheetChoices } from './sheetChoices';
 /** The coat as a page to read and repeat: here, as a file of its own, as Markdown, and on paper. */
 @Component({
   selector: 'coat-sheet-view',
-  imports: [ShareNav, SheetChoices, SheetPaper],
+  imports: [MatButton, ShareNav, SheetChoices, SheetPaper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="desk">
@@ -19,16 +20,21 @@ import { SheetChoices } from './sheetChoices';
         <span class="push"></span>
         <button
           type="button"
-          class="button first"
+          matButton="filled"
           [disabled]="!sheet() || files.saving()"
           (click)="files.savePage(sheet()!)"
         >
           {{ files.saving() ? 'Taking the pictures in …' : 'Save as one page' }}
         </button>
-        <button type="button" class="button" [disabled]="!sheet()" (click)="files.saveMarkdown(sheet()!)">
+        <button
+          type="button"
+          matButton="outlined"
+          [disabled]="!sheet()"
+          (click)="files.saveMarkdown(sheet()!)"
+        >
           Markdown
         </button>
-        <button type="button" class="button" (click)="print()">Print or PDF</button>
+        <button type="button" matButton="outlined" (click)="print()">Print or PDF</button>
       </div>
       <coat-sheet-choices [(choice)]="choice" />
       <coat-sheet-paper [sheet]="sheet()" />

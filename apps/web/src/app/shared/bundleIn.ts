@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DropFiles } from './dropFiles';
 import {
   ChangeDetectionStrategy,
@@ -42,14 +43,14 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
 /** Takes a bundle: has it read, shows what would come and what clashes, and brings it in. */
 @Component({
   selector: 'coat-bundle-in',
-  imports: [DropFiles, FileButton],
+  imports: [DropFiles, FileButton, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="drop" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
       <span>{{ reading() === null ? 'Drop a bundle here, or' : 'Reading ' + reading()!.name + ' …' }}</span>
       @if (reading(); as r) {
         <progress [value]="r.progress" max="1" aria-label="Reading the bundle"></progress>
-        <button type="button" class="quiet" (click)="cancel()">Cancel</button>
+        <button type="button" matButton (click)="cancel()">Cancel</button>
       } @else {
         <coat-file-button label="Choose a file" accept=".zip,application/zip" (chosen)="take($event)" />
       }
@@ -156,17 +157,22 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
         </p>
       }
       <div class="do">
-        <button type="button" class="button first" [disabled]="busy() || !ready()" (click)="bring(null)">
+        <button type="button" matButton="filled" [disabled]="busy() || !ready()" (click)="bring(null)">
           {{ b.what === 'coat' ? 'Bring in as a new coat' : 'Bring in' }}
         </button>
         @if (b.what === 'coat') {
           @if (into(); as target) {
-            <button type="button" class="button" [disabled]="busy() || !ready()" (click)="bring(target)">
+            <button
+              type="button"
+              matButton="outlined"
+              [disabled]="busy() || !ready()"
+              (click)="bring(target)"
+            >
               Put in place of {{ target.name }}
             </button>
           }
         }
-        <button type="button" class="quiet" (click)="forget()">Leave it</button>
+        <button type="button" matButton (click)="forget()">Leave it</button>
       </div>
     }
   `,
@@ -183,13 +189,13 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
       width: 100%;
       min-height: 64px;
       padding: 10px 16px;
-      border: 1px dashed var(--line-strong);
+      border: 1px dashed var(--mat-sys-outline);
     }
     .over {
-      background: var(--accent-soft);
+      background: var(--mat-sys-primary-container);
     }
     progress {
-      accent-color: var(--accent);
+      accent-color: var(--mat-sys-primary);
     }
     .said {
       margin: 0;
@@ -205,7 +211,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
       max-height: 16em;
       padding: 8px 12px;
       overflow: auto;
-      border: 1px solid var(--line);
+      border: 1px solid var(--mat-sys-outline-variant);
     }
     .does ul {
       margin: 2px 0 10px;

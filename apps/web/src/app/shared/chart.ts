@@ -87,15 +87,21 @@ export class NumberChart {
 
 const FIXED = { responsive: true, maintainAspectRatio: false } as const;
 
-/** The colours of the room, for what is drawn on a canvas. */
+/** The colours of the room, for what is drawn on a canvas: tokens as the browser works them out in this colour scheme. */
 export function roomColours(): { ink: string; faint: string; line: string; accent: string; fill: string } {
-  const style = getComputedStyle(document.documentElement);
-  const read = (name: string) => style.getPropertyValue(name).trim();
-  return {
-    ink: read('--ink'),
-    faint: read('--ink-2'),
-    line: read('--line'),
-    accent: read('--accent'),
-    fill: read('--fill'),
+  const probe = document.createElement('i');
+  document.body.append(probe);
+  const read = (token: string) => {
+    probe.style.color = `var(${token})`;
+    return getComputedStyle(probe).color;
   };
+  const colours = {
+    ink: read('--mat-sys-on-surface'),
+    faint: read('--mat-sys-on-surface-variant'),
+    line: read('--mat-sys-outline-variant'),
+    accent: read('--mat-sys-primary'),
+    fill: read('--coat-fill'),
+  };
+  probe.remove();
+  return colours;
 }

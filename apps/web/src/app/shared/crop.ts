@@ -30,7 +30,7 @@ function tellingPiece(r: Rect, aspect: number): Rect {
       display: grid;
       place-items: center;
       overflow: hidden;
-      background: var(--mid);
+      background: var(--coat-mid);
     }
   `,
   host: { '[style.width.px]': 'width()', '[style.height.px]': 'height()', 'aria-hidden': 'true' },

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -35,6 +36,7 @@ export const DRAWN_VIEWS = VIEWS.map((view) => ({ view, label: VIEW_WORDS[view] 
  */
 @Component({
   selector: 'coat-drawing',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (address(); as url) {
@@ -42,7 +44,7 @@ export const DRAWN_VIEWS = VIEWS.map((view) => ({ view, label: VIEW_WORDS[view] 
     } @else if (letters.problem()) {
       <p role="alert">
         The letters for the drawing did not come: {{ letters.problem() }}
-        <button type="button" class="button" (click)="letters.load()">Try again</button>
+        <button type="button" matButton="outlined" (click)="letters.load()">Try again</button>
       </p>
     } @else {
       <p class="faint">Drawing …</p>
@@ -54,7 +56,7 @@ export const DRAWN_VIEWS = VIEWS.map((view) => ({ view, label: VIEW_WORDS[view] 
       grid-template: minmax(0, 1fr) / minmax(0, 1fr);
       place-items: center;
       overflow: hidden;
-      background: var(--mid);
+      background: var(--coat-mid);
       min-height: 0;
       min-width: 0;
     }
@@ -67,7 +69,7 @@ export const DRAWN_VIEWS = VIEWS.map((view) => ({ view, label: VIEW_WORDS[view] 
     }
     p {
       padding: 12px;
-      color: var(--on-mid);
+      color: var(--coat-on-mid);
     }
   `,
 })

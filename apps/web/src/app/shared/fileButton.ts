@@ -18,7 +18,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
   `,
   styles: `
     label:focus-within {
-      outline: 2px solid var(--accent);
+      outline: 2px solid var(--mat-sys-primary);
       outline-offset: 1px;
     }
   `,

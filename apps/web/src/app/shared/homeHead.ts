@@ -41,8 +41,8 @@ import { RoomLight, type Room } from './room';
       gap: 12px;
       min-height: 51px;
       padding: 10px 22px;
-      background: var(--paper);
-      border-bottom: 1px solid var(--line);
+      background: var(--mat-sys-surface);
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
     }
     h1 {
       overflow: hidden;
@@ -56,18 +56,18 @@ import { RoomLight, type Room } from './room';
     }
     a {
       padding: 3px 9px;
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
       text-decoration: none;
       border-bottom: 2px solid transparent;
       white-space: nowrap;
     }
     a:hover {
-      color: var(--ink);
+      color: var(--mat-sys-on-surface);
     }
     a.here {
-      color: var(--ink);
+      color: var(--mat-sys-on-surface);
       font-weight: 650;
-      border-color: var(--accent);
+      border-color: var(--mat-sys-primary);
     }
     .room {
       display: flex;

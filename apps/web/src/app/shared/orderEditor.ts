@@ -92,7 +92,7 @@ let counter = 0;
       grid-template-columns: 44px minmax(0, 1fr);
       gap: 4px;
       padding: 3px 0;
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
     }
     ul {
       list-style: none;
@@ -101,8 +101,8 @@ let counter = 0;
       display: flex;
       flex-wrap: wrap;
       gap: 3px;
-      border: 1px solid var(--line);
-      background: var(--paper);
+      border: 1px solid var(--mat-sys-outline-variant);
+      background: var(--mat-sys-surface);
       min-height: 28px;
     }
     li {
@@ -110,9 +110,9 @@ let counter = 0;
       align-items: center;
       gap: 2px;
       padding: 0 2px 0 7px;
-      border: 1px solid var(--line-strong);
-      border-radius: 3px;
-      background: var(--ground);
+      border: 1px solid var(--mat-sys-outline);
+      border-radius: var(--mat-sys-corner-small);
+      background: var(--mat-sys-surface-container);
       cursor: grab;
       overflow-wrap: anywhere;
     }
@@ -120,7 +120,7 @@ let counter = 0;
       border: 0;
       background: none;
       padding: 0 4px;
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
       cursor: pointer;
     }
     .add {
@@ -136,7 +136,7 @@ let counter = 0;
       padding: 1px 4px;
     }
     .add input:focus {
-      border-color: var(--line-strong);
+      border-color: var(--mat-sys-outline);
     }
     .cdk-drag-placeholder {
       opacity: 0.35;

@@ -27,13 +27,13 @@ import { CoatView } from './coatView';
       height: 100%;
       min-height: 0;
       object-fit: contain;
-      background: var(--mid);
+      background: var(--coat-mid);
     }
     .none {
       display: grid;
       place-items: center;
-      background: var(--mid);
-      color: var(--on-mid);
+      background: var(--coat-mid);
+      color: var(--coat-on-mid);
     }
   `,
 })

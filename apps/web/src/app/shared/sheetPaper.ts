@@ -33,7 +33,7 @@ import { saveFile } from './saveFile';
     }
     .page {
       height: 100%;
-      background: var(--mid);
+      background: var(--coat-mid);
       padding: 18px 0;
     }
     @media print {

@@ -34,17 +34,17 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
     }
     a {
       padding: 3px 9px;
-      color: var(--ink-2);
+      color: var(--mat-sys-on-surface-variant);
       text-decoration: none;
       border-bottom: 2px solid transparent;
     }
     a:hover {
-      color: var(--ink);
+      color: var(--mat-sys-on-surface);
     }
     a.here {
-      color: var(--ink);
+      color: var(--mat-sys-on-surface);
       font-weight: 650;
-      border-color: var(--accent);
+      border-color: var(--mat-sys-primary);
     }
   `,
 })

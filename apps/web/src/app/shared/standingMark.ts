@@ -20,8 +20,8 @@ import type { Standing } from '@spare-coat/core/deciding/matching/standing';
     .mark {
       width: 13px;
       height: 13px;
-      border: 1px solid var(--fill);
-      border-radius: 2px;
+      border: 1px solid var(--coat-fill);
+      border-radius: var(--mat-sys-corner-small);
     }
     .open {
       border-style: dashed;

@@ -1,3 +1,4 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import type { TapeSegment } from '@spare-coat/core/deciding/matching/tape';
 import {
   ChangeDetectionStrategy,
@@ -18,11 +19,12 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
  */
 @Component({
   selector: 'coat-tape',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (s of shown(); track s.id) {
       @if (still()) {
-        <span class="segment {{ s.frame }}" [style.flex-grow]="s.weight" [title]="s.title">
+        <span class="segment {{ s.frame }}" [style.flex-grow]="s.weight" [matTooltip]="s.title">
           <span class="fill texture {{ s.texture }}" [style.height.%]="s.fill"></span>
           @if (s.ceiling !== null) {
             <span class="ceiling" [style.bottom.%]="s.ceiling"></span>
@@ -34,7 +36,7 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
           class="segment {{ s.frame }}"
           [class.current]="s.id === current()"
           [style.flex-grow]="s.weight"
-          [title]="s.title"
+          [matTooltip]="s.title"
           [attr.aria-label]="s.title"
           [class.hovered]="s.id === hovered()"
           [attr.aria-current]="s.id === current() ? 'true' : null"
@@ -48,7 +50,7 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
           }
           <span
             class="edge"
-            title="Drag to change its weight"
+            matTooltip="Drag to change its weight"
             (pointerdown)="grip($event, s.id, s.weight)"
             (pointermove)="pull($event)"
             (pointerup)="letGo($event)"
@@ -74,8 +76,8 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
       flex: 1 1 0;
       min-width: 5px;
       padding: 0;
-      border: 1px solid var(--line-strong);
-      background: var(--paper);
+      border: 1px solid var(--mat-sys-outline);
+      background: var(--mat-sys-surface);
       overflow: hidden;
     }
     button.segment {
@@ -85,14 +87,14 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
       border-style: dashed;
     }
     .frame-left-alone {
-      border-color: var(--line);
+      border-color: var(--mat-sys-outline-variant);
     }
     .fill {
       position: absolute;
       inset: auto 0 0 0;
     }
     .fill.texture-open {
-      background: var(--track);
+      background: var(--coat-track);
     }
     .ceiling {
       position: absolute;
@@ -100,7 +102,7 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
       right: 0;
       height: 2px;
       margin-bottom: -2px;
-      background: var(--accent);
+      background: var(--mat-sys-primary);
     }
     .edge {
       position: absolute;
@@ -110,20 +112,20 @@ const percent = (v: number | null) => (v === null ? 'not scored' : `${Math.round
       touch-action: none;
     }
     .hovered {
-      border-color: var(--accent);
-      box-shadow: 0 2px 0 var(--accent);
+      border-color: var(--mat-sys-primary);
+      box-shadow: 0 2px 0 var(--mat-sys-primary);
     }
     .weight {
       position: absolute;
       inset: 0;
       display: grid;
       place-items: center;
-      background: color-mix(in srgb, var(--paper) 82%, transparent);
+      background: color-mix(in srgb, var(--mat-sys-surface) 82%, transparent);
       font-weight: 700;
       pointer-events: none;
     }
     .current {
-      outline: 2px solid var(--accent);
+      outline: 2px solid var(--mat-sys-primary);
       outline-offset: 1px;
       z-index: 1;
     }

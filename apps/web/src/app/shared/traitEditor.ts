@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { standardIconNames } from '@spare-coat/core/measuring/standards/iconNames';
@@ -30,7 +32,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
 /** Types a value of any trait. What is not right is said at once and nothing is changed until it is. */
 @Component({
   selector: 'coat-trait-editor',
-  imports: [FaceEditor, OrderEditor],
+  imports: [FaceEditor, MatButton, MatTooltip, OrderEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @switch (spec().type) {
@@ -77,7 +79,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
           @for (role of roles(); track role) {
             <input
               type="color"
-              [title]="role"
+              [matTooltip]="role"
               [attr.aria-label]="name() + ', ' + role"
               [value]="palette()[role] ?? '#808080'"
               (change)="setRole(role, text($event))"
@@ -177,7 +179,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
           placeholder="folder user-home"
           (change)="setNames(text($event))"
         ></textarea>
-        <button type="button" class="quiet" (click)="addStandardNames()">Add the standard names</button>
+        <button type="button" matButton (click)="addStandardNames()">Add the standard names</button>
       }
       @case ('label') {
         <input
@@ -240,7 +242,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
     .part {
       display: grid;
       width: 52px;
-      font-size: 12px;
+      font-size: var(--mat-sys-label-medium-size);
     }
     .thumb {
       display: grid;
@@ -248,14 +250,14 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
       width: 64px;
       height: 40px;
       padding: 3px;
-      background: var(--mid);
+      background: var(--coat-mid);
     }
     .thumb img {
       max-width: 100%;
       max-height: 34px;
     }
     .alarm {
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
     }
   `,
 })

@@ -1,19 +1,22 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 /** How a picture is zoomed with the mouse: the keys do the same. */
 @Component({
   selector: 'coat-zoom-buttons',
+  imports: [MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span role="group" aria-label="Zoom">
-      <button type="button" class="quiet" aria-label="Further" title="Further (−)" (click)="zoom.emit(0.8)">
+      <button type="button" matButton aria-label="Further" matTooltip="Further (−)" (click)="zoom.emit(0.8)">
         −
       </button>
-      <button type="button" class="quiet" title="Whole picture (0)" (click)="zoom.emit(0)">Whole</button>
+      <button type="button" matButton matTooltip="Whole picture (0)" (click)="zoom.emit(0)">Whole</button>
       @if (hasNear()) {
-        <button type="button" class="quiet" title="The element, near (Z)" (click)="near.emit()">Near</button>
+        <button type="button" matButton matTooltip="The element, near (Z)" (click)="near.emit()">Near</button>
       }
-      <button type="button" class="quiet" aria-label="Nearer" title="Nearer (+)" (click)="zoom.emit(1.25)">
+      <button type="button" matButton aria-label="Nearer" matTooltip="Nearer (+)" (click)="zoom.emit(1.25)">
         +
       </button>
     </span>
@@ -21,8 +24,8 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
   styles: `
     span {
       display: flex;
-      border: 1px solid var(--line-strong);
-      border-radius: 3px;
+      border: 1px solid var(--mat-sys-outline);
+      border-radius: var(--mat-sys-corner-small);
     }
   `,
 })

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { Api } from '../shared/api';
@@ -8,7 +9,7 @@ import { RoomLight } from '../shared/room';
 
 @Component({
   selector: 'coat-root',
-  imports: [KeyAsked, RouterOutlet],
+  imports: [KeyAsked, MatButton, RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <router-outlet />
@@ -34,8 +35,8 @@ import { RoomLight } from '../shared/room';
           <h2>{{ q.title }}</h2>
           <p>{{ q.text }}</p>
           <div class="answers">
-            <button type="button" class="button" (click)="q.answer(false)">{{ q.no }}</button>
-            <button type="button" class="button first" autofocus (click)="q.answer(true)">{{ q.yes }}</button>
+            <button type="button" matButton="outlined" (click)="q.answer(false)">{{ q.no }}</button>
+            <button type="button" matButton="filled" autofocus (click)="q.answer(true)">{{ q.yes }}</button>
           </div>
         </div>
       </div>
@@ -61,9 +62,9 @@ import { RoomLight } from '../shared/room';
       align-items: center;
       gap: 12px;
       padding: 8px 8px 8px 14px;
-      background: var(--ink);
-      color: var(--paper);
-      border-radius: 3px;
+      background: var(--mat-sys-on-surface);
+      color: var(--mat-sys-surface);
+      border-radius: var(--mat-sys-corner-small);
     }
     .notice span {
       overflow-wrap: anywhere;
@@ -71,7 +72,7 @@ import { RoomLight } from '../shared/room';
     .notice button {
       background: none;
       border: 1px solid transparent;
-      border-radius: 3px;
+      border-radius: var(--mat-sys-corner-small);
       color: inherit;
       font-weight: 650;
       padding: 2px 8px;
@@ -85,13 +86,13 @@ import { RoomLight } from '../shared/room';
       inset: 0;
       display: grid;
       place-items: center;
-      background: rgb(0 0 0 / 0.45);
+      background: var(--coat-veil);
       z-index: 1200;
     }
     .question {
-      background: var(--paper);
+      background: var(--mat-sys-surface);
       padding: 20px;
-      border-radius: 4px;
+      border-radius: var(--mat-sys-corner-small);
       max-width: 460px;
       display: grid;
       gap: 12px;

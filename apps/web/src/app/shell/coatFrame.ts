@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { Dialog } from '@angular/cdk/dialog';
 import {
@@ -44,7 +46,7 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
 /** The frame around every stage of one coat: top line, tape, spine. */
 @Component({
   selector: 'coat-frame',
-  imports: [BrandMark, RouterOutlet, RouterLink, Tape, Spine],
+  imports: [BrandMark, MatButton, MatTooltip, RouterLink, RouterOutlet, Spine, Tape],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coatFrame.html',
   styleUrl: './coatFrame.scss',

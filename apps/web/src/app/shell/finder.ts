@@ -53,22 +53,22 @@ const MOST = 12;
   styles: `
     .box {
       width: min(520px, 92vw);
-      background: var(--paper);
-      border: 1px solid var(--line-strong);
-      border-radius: 4px;
+      background: var(--mat-sys-surface);
+      border: 1px solid var(--mat-sys-outline);
+      border-radius: var(--mat-sys-corner-small);
       overflow: hidden;
     }
     input {
       width: 100%;
       border: 0;
-      border-bottom: 1px solid var(--line);
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
       border-radius: 0;
       padding: 12px 14px;
-      font-size: 16px;
+      font-size: var(--mat-sys-title-medium-size);
     }
     input:focus {
       outline: none;
-      border-bottom-color: var(--accent);
+      border-bottom-color: var(--mat-sys-primary);
     }
     ul {
       list-style: none;
@@ -84,7 +84,7 @@ const MOST = 12;
       cursor: pointer;
     }
     li.at {
-      background: var(--accent-soft);
+      background: var(--mat-sys-primary-container);
     }
     .none {
       cursor: default;

@@ -1,9 +1,11 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Api, type ApiProblem } from '../shared/api';
 
 /** Asks once for the access key of a server that others can reach as well. */
 @Component({
   selector: 'coat-key-asked',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form role="dialog" aria-modal="true" aria-labelledby="key-asked" (submit)="show($event, key.value)">
@@ -19,7 +21,7 @@ import { Api, type ApiProblem } from '../shared/api';
       @if (problem(); as p) {
         <p class="mind" role="alert">{{ p }}</p>
       }
-      <button type="submit" class="button first" [disabled]="busy()">Go in</button>
+      <button type="submit" matButton="filled" [disabled]="busy()">Go in</button>
     </form>
   `,
   styles: `
@@ -28,7 +30,7 @@ import { Api, type ApiProblem } from '../shared/api';
       inset: 0;
       display: grid;
       place-items: center;
-      background: rgb(0 0 0 / 0.45);
+      background: var(--coat-veil);
       z-index: 1300;
     }
     form {
@@ -36,13 +38,13 @@ import { Api, type ApiProblem } from '../shared/api';
       gap: 12px;
       max-width: 440px;
       padding: 20px;
-      background: var(--paper);
-      border-radius: 4px;
+      background: var(--mat-sys-surface);
+      border-radius: var(--mat-sys-corner-small);
     }
     p {
       margin: 0;
     }
-    .button {
+    .mat-mdc-outlined-button {
       justify-self: end;
     }
   `,

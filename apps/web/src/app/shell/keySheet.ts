@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { KEY_HELP, Keys } from '../shared/keys';
@@ -5,6 +6,7 @@ import { KEY_HELP, Keys } from '../shared/keys';
 /** The keys, and the switch that turns single keys off. */
 @Component({
   selector: 'coat-key-sheet',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="sheet">
@@ -30,7 +32,7 @@ import { KEY_HELP, Keys } from '../shared/keys';
         />
         Heed single keys</label
       >
-      <button type="button" class="button" (click)="ref.close()">Close</button>
+      <button type="button" matButton="outlined" (click)="ref.close()">Close</button>
     </div>
   `,
   styles: `
@@ -39,9 +41,9 @@ import { KEY_HELP, Keys } from '../shared/keys';
       max-height: 84vh;
       overflow: auto;
       padding: 18px 22px;
-      background: var(--paper);
-      border: 1px solid var(--line-strong);
-      border-radius: 4px;
+      background: var(--mat-sys-surface);
+      border: 1px solid var(--mat-sys-outline);
+      border-radius: var(--mat-sys-corner-small);
     }
     h2 {
       margin: 14px 0 6px;

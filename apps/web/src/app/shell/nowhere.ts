@@ -1,14 +1,15 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterLink } from '@angular/router';
 
 @Component({
   selector: 'coat-nowhere',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main class="empty">
     <h1>There is nothing at this address</h1>
     <p>It may be mistyped, or the link is from another version.</p>
-    <a class="button first" routerLink="/">Go to your coats</a>
+    <a matButton="filled" routerLink="/">Go to your coats</a>
   </main>`,
 })
 export class Nowhere {}

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { forgottenKinds, startingSets } from '@spare-coat/core/model/kinds/startingSets';
 import { CoatView } from '../shared/coatView';
@@ -9,6 +11,7 @@ const SHOWN = 3;
 /** At the end of the spine: what to begin with, and what most looks have and this one does not mention. */
 @Component({
   selector: 'coat-spine-start',
+  imports: [MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (empty()) {
@@ -26,7 +29,7 @@ const SHOWN = 3;
         <label
           ><h2>Add an extra</h2>
           <select
-            title="Something that the reference never had: chosen and planned like the rest, never scored"
+            matTooltip="Something that the reference never had: chosen and planned like the rest, never scored"
             (change)="extra($any($event.target))"
           >
             <option value="">that the reference never had …</option>
@@ -42,14 +45,20 @@ const SHOWN = 3;
         <h2>Often forgotten</h2>
         @for (kind of shown(); track kind.id) {
           <div class="kind">
-            <button type="button" class="quiet add" [title]="kind.help" (click)="elements.addKind(kind.id)">
+            <button
+              type="button"
+              matButton
+              class="add"
+              [matTooltip]="kind.help"
+              (click)="elements.addKind(kind.id)"
+            >
               Add {{ kind.label.toLowerCase() }}
             </button>
             <button
               type="button"
-              class="quiet"
+              matButton
               [attr.aria-label]="'Not in this look: ' + kind.label"
-              title="Not in this look"
+              matTooltip="Not in this look"
               (click)="elements.wave([kind.id])"
             >
               ×
@@ -57,7 +66,7 @@ const SHOWN = 3;
           </div>
         }
         @if (forgotten().length > most()) {
-          <button type="button" class="quiet" (click)="most.set(99)">
+          <button type="button" matButton (click)="most.set(99)">
             {{ forgotten().length - most() }} more
           </button>
         }
@@ -70,11 +79,11 @@ const SHOWN = 3;
       gap: 6px;
       margin-top: 14px;
       padding: 10px 12px 0 14px;
-      border-top: 1px dashed var(--line-strong);
+      border-top: 1px dashed var(--mat-sys-outline);
     }
     h2 {
-      font-size: 12px;
-      color: var(--ink-2);
+      font-size: var(--mat-sys-label-medium-size);
+      color: var(--mat-sys-on-surface-variant);
     }
     select {
       width: 100%;
@@ -82,29 +91,29 @@ const SHOWN = 3;
     .set {
       display: grid;
       padding: 7px 10px;
-      border: 1px solid var(--line-strong);
-      border-radius: 3px;
-      background: var(--paper);
+      border: 1px solid var(--mat-sys-outline);
+      border-radius: var(--mat-sys-corner-small);
+      background: var(--mat-sys-surface);
       text-align: left;
       cursor: pointer;
     }
     .set:hover {
-      border-color: var(--accent);
-      background: var(--accent-soft);
+      border-color: var(--mat-sys-primary);
+      background: var(--mat-sys-primary-container);
     }
     .set span {
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
     }
     .kind {
       display: flex;
       justify-content: space-between;
     }
-    .quiet {
+    .mat-mdc-button {
       padding: 1px 4px;
     }
     .add {
       margin-left: -4px;
-      color: var(--accent);
+      color: var(--mat-sys-primary);
       text-align: left;
     }
   `,

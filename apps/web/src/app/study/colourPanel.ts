@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { colourDifference } from '@spare-coat/core/measuring/colour/ciede2000';
 import { labOf } from '@spare-coat/core/measuring/colour/lab';
@@ -25,7 +27,7 @@ const UNEVEN = 12;
 /** Colours as they were picked: every notation, contrast and difference of two, opacity from four. */
 @Component({
   selector: 'coat-colour-panel',
-  imports: [Copied],
+  imports: [Copied, MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Colours picked</h2>
@@ -42,13 +44,15 @@ const UNEVEN = 12;
         <header>
           <span class="swatch" [style.background]="p.hex"></span>
           <strong>{{ p.n }}</strong>
-          <span class="faint" [title]="p.picture">{{ p.x }}, {{ p.y }}</span>
+          <span class="faint" [matTooltip]="p.picture">{{ p.x }}, {{ p.y }}</span>
           @if (p.spread > uneven) {
-            <span class="alarm" title="The pixels of the square differ; pick a flatter place">uneven</span>
+            <span class="alarm" matTooltip="The pixels of the square differ; pick a flatter place"
+              >uneven</span
+            >
           }
           <button
             type="button"
-            class="quiet"
+            matButton
             [attr.aria-label]="'Forget pick ' + p.n"
             (click)="forget.emit(p.id)"
           >

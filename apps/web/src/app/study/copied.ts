@@ -1,3 +1,4 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import { Clipboard } from '@angular/cdk/clipboard';
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { Notices } from '../shared/notices';
@@ -5,12 +6,13 @@ import { Notices } from '../shared/notices';
 /** A value that a click copies. */
 @Component({
   selector: 'coat-copied',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<button
     type="button"
     class="mono"
     [attr.aria-label]="'Copy ' + text()"
-    title="Copy"
+    matTooltip="Copy"
     (click)="copy()"
   >
     {{ text() }}
@@ -18,7 +20,7 @@ import { Notices } from '../shared/notices';
   styles: `
     button {
       border: 1px solid transparent;
-      border-radius: 3px;
+      border-radius: var(--mat-sys-corner-small);
       background: none;
       min-width: 24px;
       min-height: 24px;
@@ -26,11 +28,11 @@ import { Notices } from '../shared/notices';
       margin-left: -4px;
       text-align: left;
       cursor: copy;
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
     }
     button:hover {
-      border-color: var(--accent-line);
-      background: var(--accent-soft);
+      border-color: var(--coat-accent-line);
+      background: var(--mat-sys-primary-container);
     }
   `,
 })

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -21,6 +22,7 @@ import type { CutAnswer } from '../../workers/pixels.messages';
 /** The region cut out as a picture, without its ground where that is flat. */
 @Component({
   selector: 'coat-cut-panel',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (cut(); as c) {
@@ -30,9 +32,9 @@ import type { CutAnswer } from '../../workers/pixels.messages';
         {{ c.removed ? 'Its flat ground was taken away.' : 'Its ground is not flat, so it stays.' }}
       </p>
       <div class="doings">
-        <a class="button" [href]="url()" [download]="fileName()">Save as PNG</a>
+        <a matButton="outlined" [href]="url()" [download]="fileName()">Save as PNG</a>
         @for (trait of pictureTraits(); track trait.id) {
-          <button type="button" class="button" (click)="put(trait.id)">
+          <button type="button" matButton="outlined" (click)="put(trait.id)">
             Put into {{ selected()!.name }}: {{ trait.label.toLowerCase() }}
           </button>
         }
@@ -48,8 +50,9 @@ import type { CutAnswer } from '../../workers/pixels.messages';
       min-height: 110px;
       margin: 6px 0;
       padding: 10px;
-      background: repeating-conic-gradient(var(--track) 0 25%, var(--paper) 0 50%) 0 0 / 14px 14px;
-      border: 1px solid var(--line);
+      background: repeating-conic-gradient(var(--coat-track) 0 25%, var(--mat-sys-surface) 0 50%) 0 0 / 14px
+        14px;
+      border: 1px solid var(--mat-sys-outline-variant);
     }
     img {
       max-width: 100%;

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
 import { inferFormat } from '@spare-coat/core/model/traits/inferFormat';
@@ -9,6 +10,7 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
 /** Types what the clock shows and gets the patterns that can produce it. */
 @Component({
   selector: 'coat-format-finder',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="field"
@@ -44,7 +46,7 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
               <span class="faint">{{ g.locale }}</span>
               <button
                 type="button"
-                class="quiet"
+                matButton
                 [attr.aria-label]="'Take ' + g.pattern"
                 (click)="take.emit(g.pattern)"
               >
@@ -72,8 +74,8 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
       display: block;
       margin-top: 6px;
       padding: 8px;
-      border: 1px solid var(--line);
-      background: var(--paper);
+      border: 1px solid var(--mat-sys-outline-variant);
+      background: var(--mat-sys-surface);
     }
     textarea {
       width: 100%;
@@ -82,8 +84,8 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
     .open {
       margin: 0 0 6px;
       padding-left: 8px;
-      border-left: 3px dashed var(--line-strong);
-      font-size: 13px;
+      border-left: 3px dashed var(--mat-sys-outline);
+      font-size: var(--mat-sys-body-small-size);
     }
     ol,
     ul {
@@ -93,7 +95,7 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
     }
     ol > li {
       padding: 5px 0;
-      border-top: 1px solid var(--line);
+      border-top: 1px solid var(--mat-sys-outline-variant);
     }
     div {
       display: flex;
@@ -104,13 +106,13 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
       white-space: pre-wrap;
       font-weight: 600;
     }
-    .quiet {
+    .mat-mdc-button {
       margin-left: auto;
     }
     ul {
       display: grid;
       gap: 0 10px;
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
     }
     ul li {
       white-space: pre-wrap;

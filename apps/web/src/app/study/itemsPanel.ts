@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { likeliestItem } from '@spare-coat/core/model/kinds/likely';
 import { isCarrier } from '@spare-coat/core/model/kinds/registry';
 import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
@@ -30,6 +32,7 @@ interface Named {
 /** What stands on a bar: each item with its zone and size, named by a hand, then put in the bar's order. */
 @Component({
   selector: 'coat-items-panel',
+  imports: [MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (told(); as t) {
@@ -91,9 +94,9 @@ interface Named {
                   <td>
                     <button
                       type="button"
-                      class="quiet"
+                      matButton
                       [attr.aria-label]="'Add item ' + ($index + 1) + ' as an element'"
-                      title="Add as an element"
+                      matTooltip="Add as an element"
                       (click)="make.emit({ item: n.item, kind: kindOf(n.item), name: n.name })"
                     >
                       +
@@ -111,7 +114,7 @@ interface Named {
           <div class="doings">
             @if (bars().length > 0) {
               @for (bar of bars(); track bar.id) {
-                <button type="button" class="button" (click)="putOrder(bar.id)">
+                <button type="button" matButton="outlined" (click)="putOrder(bar.id)">
                   Put order into {{ bar.name }}
                 </button>
               }

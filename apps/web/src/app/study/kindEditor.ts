@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { checkCommand, type CommandOf } from '@spare-coat/core/doing/commands/commands';
@@ -48,6 +49,7 @@ const slug = (text: string, fallback: string) => {
 /** Makes a kind of the coat's own, or adds traits to one that ships. */
 @Component({
   selector: 'coat-kind-editor',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
@@ -132,7 +134,7 @@ const slug = (text: string, fallback: string) => {
               <td>
                 <button
                   type="button"
-                  class="quiet"
+                  matButton
                   [attr.aria-label]="'Remove trait ' + (i + 1)"
                   (click)="take(i)"
                 >
@@ -143,7 +145,7 @@ const slug = (text: string, fallback: string) => {
           }
         </tbody>
       </table>
-      <button type="button" class="quiet" (click)="more()">Add a trait</button>
+      <button type="button" matButton (click)="more()">Add a trait</button>
       @if (problems().length > 0) {
         <div class="problems" role="alert">
           @for (p of problems(); track p) {
@@ -153,10 +155,10 @@ const slug = (text: string, fallback: string) => {
       }
       <div class="answers">
         @if (row) {
-          <button type="button" class="button" (click)="remove()">Remove</button>
+          <button type="button" matButton="outlined" (click)="remove()">Remove</button>
         }
-        <button type="button" class="button" (click)="ref.close()">Leave it</button>
-        <button type="button" class="button first" (click)="save()">Keep it</button>
+        <button type="button" matButton="outlined" (click)="ref.close()">Leave it</button>
+        <button type="button" matButton="filled" (click)="save()">Keep it</button>
       </div>
     </div>
   `,

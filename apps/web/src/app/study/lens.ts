@@ -29,8 +29,8 @@ const LARGE = 10;
     :host {
       display: block;
       padding: 4px;
-      background: rgb(0 0 0 / 0.72);
-      color: #fff;
+      background: var(--coat-glass);
+      color: var(--coat-mark);
       pointer-events: none;
     }
     .pixels {
@@ -38,7 +38,7 @@ const LARGE = 10;
       width: 150px;
       height: 150px;
       overflow: hidden;
-      background: var(--mid);
+      background: var(--coat-mid);
     }
     img {
       position: absolute;
@@ -50,8 +50,8 @@ const LARGE = 10;
       position: absolute;
       inset: 0;
       background-image:
-        linear-gradient(to right, rgb(128 128 128 / 0.45) 1px, transparent 1px),
-        linear-gradient(to bottom, rgb(128 128 128 / 0.45) 1px, transparent 1px);
+        linear-gradient(to right, var(--coat-grid) 1px, transparent 1px),
+        linear-gradient(to bottom, var(--coat-grid) 1px, transparent 1px);
       background-size: 10px 10px;
     }
     .middle {
@@ -60,11 +60,11 @@ const LARGE = 10;
       top: 70px;
       width: 11px;
       height: 11px;
-      outline: 1px solid #fff;
-      box-shadow: 0 0 0 2px #000;
+      outline: 1px solid var(--coat-mark);
+      box-shadow: 0 0 0 2px var(--coat-rim);
     }
     p {
-      font: 12px var(--mono);
+      font: var(--mat-sys-label-medium-size) var(--coat-mono);
       text-align: center;
       padding-top: 3px;
     }

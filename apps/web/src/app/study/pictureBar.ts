@@ -1,6 +1,8 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
-import { MatMenuModule } from '@angular/material/menu';
+import { MatMenu, MatMenuItem, MatMenuModule, MatMenuTrigger } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import type { PictureRow } from '@spare-coat/core/model/coat/rows';
 import { CoatStore } from '../shared/coatStore';
@@ -14,7 +16,7 @@ import { VariantsDialog } from './variantsDialog';
 /** The pictures of the chosen variant, and what can be done with the one that is shown. */
 @Component({
   selector: 'coat-picture-bar',
-  imports: [MatMenuModule, RouterLink],
+  imports: [MatButton, MatMenu, MatMenuItem, MatMenuModule, MatMenuTrigger, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tabs" role="group" aria-label="Pictures">
@@ -22,7 +24,7 @@ import { VariantsDialog } from './variantsDialog';
         <button
           type="button"
           [attr.aria-pressed]="p.id === view.picture()?.id"
-          [title]="p.name + ', ' + p.subject.toLowerCase()"
+          [matTooltip]="p.name + ', ' + p.subject.toLowerCase()"
           (click)="view.choosePicture(p.id)"
         >
           {{ p.name }}
@@ -32,10 +34,10 @@ import { VariantsDialog } from './variantsDialog';
     <label class="quiet add"
       >Add<input type="file" class="sr-only" accept="image/png,image/jpeg" multiple (change)="files($event)"
     /></label>
-    <a class="quiet" routerLink="../traits" queryParamsHandling="preserve" title="Every target in one table"
+    <a matButton routerLink="../traits" queryParamsHandling="preserve" matTooltip="Every target in one table"
       >All traits</a
     >
-    <button type="button" class="quiet" [matMenuTriggerFor]="menu">Picture and coat ▾</button>
+    <button type="button" matButton [matMenuTriggerFor]="menu">Picture and coat ▾</button>
     <mat-menu #menu="matMenu">
       @if (view.picture(); as p) {
         <button mat-menu-item (click)="describe(p)">Describe this picture</button>
@@ -91,16 +93,16 @@ import { VariantsDialog } from './variantsDialog';
     }
     .tabs button[aria-pressed='true'] {
       font-weight: 650;
-      border-bottom-color: var(--ink);
+      border-bottom-color: var(--mat-sys-on-surface);
     }
     .add {
       display: inline-flex;
       align-items: center;
     }
     .add:focus-within {
-      outline: 2px solid var(--accent);
+      outline: 2px solid var(--mat-sys-primary);
     }
-    .quiet {
+    .mat-mdc-button {
       white-space: nowrap;
       text-decoration: none;
     }

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type PictureRow } from '@spare-coat/core/model/coat/rows';
@@ -8,6 +9,7 @@ import { CoatView } from '../shared/coatView';
 /** What a picture shows: its name, variant, subject, and what is known of the screen it was taken on. */
 @Component({
   selector: 'coat-picture-dialog',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (picture(); as p) {
@@ -61,7 +63,7 @@ import { CoatView } from '../shared/coatView';
         </div>
         <p class="faint">{{ p.width }} × {{ p.height }} px{{ density() }}</p>
         <div class="answers">
-          <button type="button" class="button first" (click)="ref.close()">Done</button>
+          <button type="button" matButton="filled" (click)="ref.close()">Done</button>
         </div>
       </div>
     }

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { likeliestKind } from '@spare-coat/core/model/kinds/likely';
 import { STATES } from '@spare-coat/core/model/traits/state';
@@ -39,7 +41,7 @@ type TabId = (typeof TABS)[number]['id'];
 /** What a drawn region says of itself, and what to make of it. */
 @Component({
   selector: 'coat-region-details',
-  imports: [Copied, CutPanel, ItemsPanel, OpacityPanel, TypePanel],
+  imports: [Copied, CutPanel, ItemsPanel, MatButton, MatTooltip, OpacityPanel, TypePanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './regionDetails.html',
   styleUrl: './regionDetails.scss',

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { DropAnywhere } from '../shared/dropFiles';
 import { keyed } from '@spare-coat/core/ground/checked';
 import {
@@ -55,7 +57,16 @@ const PICKS = 8;
 @Component({
   hostDirectives: [DropAnywhere],
   selector: 'coat-study',
-  imports: [ZoomButtons, ColourPanel, ElementDetails, PictureBar, PictureView, RegionDetails],
+  imports: [
+    ColourPanel,
+    ElementDetails,
+    MatButton,
+    MatTooltip,
+    PictureBar,
+    PictureView,
+    RegionDetails,
+    ZoomButtons,
+  ],
   providers: [Measuring],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './study.html',

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { MatTableModule } from '@angular/material/table';
@@ -17,7 +18,7 @@ function compare(a: TraitTableRow, b: TraitTableRow, column: Column): number {
 /** Every target of every element in one table, to sort and to take away. */
 @Component({
   selector: 'coat-trait-table',
-  imports: [MatSortModule, MatTableModule, RouterLink],
+  imports: [MatButton, MatSortModule, MatTableModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -25,8 +26,8 @@ function compare(a: TraitTableRow, b: TraitTableRow, column: Column): number {
         <h1>All traits</h1>
         <span class="faint">{{ rows().length }} targets of {{ elements() }} elements</span>
         <span class="push"></span>
-        <button type="button" class="button" (click)="save('csv')">CSV</button>
-        <button type="button" class="button" (click)="save('json')">JSON</button>
+        <button type="button" matButton="outlined" (click)="save('csv')">CSV</button>
+        <button type="button" matButton="outlined" (click)="save('json')">JSON</button>
         <a routerLink="../study" queryParamsHandling="preserve">Back to Study</a>
       </div>
       <div class="scroll">
@@ -76,17 +77,17 @@ function compare(a: TraitTableRow, b: TraitTableRow, column: Column): number {
     }
     table {
       width: 100%;
-      background: var(--paper);
+      background: var(--mat-sys-surface);
     }
     table {
       --mat-table-header-container-height: 30px;
       --mat-table-row-item-container-height: 28px;
-      --mat-table-row-item-outline-color: var(--line);
+      --mat-table-row-item-outline-color: var(--mat-sys-outline-variant);
     }
     th,
     td {
       padding: 3px 8px;
-      font-size: 13.5px;
+      font-size: var(--mat-sys-body-medium-size);
       vertical-align: top;
     }
     .number {

@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Measured, TextReading } from '@spare-coat/core/measuring/picture/readText';
 import type { Result } from '@spare-coat/core/ground/result';
@@ -11,7 +13,7 @@ const SHOWN = 6;
 /** One line of type: its heights and strokes, and the faces that come nearest. */
 @Component({
   selector: 'coat-type-panel',
-  imports: [Copied],
+  imports: [Copied, MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (told(); as t) {
@@ -57,7 +59,7 @@ const SHOWN = 6;
               </thead>
               <tbody>
                 @for (n of near(); track n.face.id) {
-                  <tr [title]="why(n)">
+                  <tr [matTooltip]="why(n)">
                     <td>{{ n.face.metrics.family }} {{ n.face.metrics.style }}</td>
                     <td class="number">{{ num(n.points) }} pt</td>
                     <td class="number">{{ (100 * n.closeness).toFixed(0) }}</td>
@@ -65,7 +67,7 @@ const SHOWN = 6;
                       @if (forType()) {
                         <button
                           type="button"
-                          class="quiet"
+                          matButton
                           [attr.aria-label]="'Take ' + n.face.metrics.family + ' ' + n.face.metrics.style"
                           (click)="take.emit(n)"
                         >

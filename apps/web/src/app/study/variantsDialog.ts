@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { CoatStore } from '../shared/coatStore';
@@ -8,6 +9,7 @@ import { Notices } from '../shared/notices';
 /** The variants of the reference: light, dark and whatever else it comes in. */
 @Component({
   selector: 'coat-variants-dialog',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
@@ -24,7 +26,7 @@ import { Notices } from '../shared/notices';
             <span class="faint">{{ v.pictures === 1 ? '1 picture' : v.pictures + ' pictures' }}</span>
             <button
               type="button"
-              class="quiet"
+              matButton
               [disabled]="list().length === 1"
               [attr.aria-label]="'Remove ' + v.name"
               (click)="remove(v.id, v.name)"
@@ -47,7 +49,7 @@ import { Notices } from '../shared/notices';
         Removing one takes its pictures and what was measured for it alone. Undo brings them back.
       </p>
       <div class="answers">
-        <button type="button" class="button first" (click)="ref.close()">Done</button>
+        <button type="button" matButton="filled" (click)="ref.close()">Done</button>
       </div>
     </div>
   `,

@@ -1,3 +1,4 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { reachOf } from '@spare-coat/core/deciding/findings/reach';
 import { CoatStore } from '../../shared/coatStore';
@@ -9,6 +10,7 @@ const WORDS = ['never', 'hardly', 'now and then', 'often', 'daily', 'all day'];
 /** The applications of the newest survey: whether the look reaches them, and how much each is used. */
 @Component({
   selector: 'coat-apps-used',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Reach of the look</h2>
@@ -20,7 +22,7 @@ const WORDS = ['never', 'hardly', 'now and then', 'often', 'daily', 'all day'];
         <ul>
           @for (a of r.apps; track a.id) {
             <li>
-              <span [title]="a.how"
+              <span [matTooltip]="a.how"
                 >{{ a.name }}<small class="faint">{{ a.packaging }}</small></span
               >
               <span class="mark">{{ a.isReached ? 'follows' : 'out of reach' }}</span>
@@ -59,17 +61,17 @@ const WORDS = ['never', 'hardly', 'now and then', 'often', 'daily', 'all day'];
       gap: 8px;
       align-items: center;
       padding: 3px 0;
-      border-top: 1px solid var(--line);
+      border-top: 1px solid var(--mat-sys-outline-variant);
     }
     .ends li {
       display: block;
     }
     small {
       display: block;
-      font-size: 12.5px;
+      font-size: var(--mat-sys-label-medium-size);
     }
     .mark {
-      font-size: 13px;
+      font-size: var(--mat-sys-body-small-size);
     }
   `,
 })

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { Finding, FindingAction } from '@spare-coat/core/deciding/findings/finding';
@@ -10,7 +11,7 @@ import { Noticed } from './noticed';
 /** What was noticed: each with what it costs and the action that settles it, or taken as it is with a reason. */
 @Component({
   selector: 'coat-findings',
-  imports: [AppsUsed, RouterLink],
+  imports: [AppsUsed, MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stage">
@@ -35,11 +36,11 @@ import { Noticed } from './noticed';
                 <p>{{ f.cost }}</p>
                 <div class="actions">
                   @for (a of f.actions; track $index) {
-                    <button type="button" class="button" (click)="act(a)">{{ a.label }}</button>
+                    <button type="button" matButton="outlined" (click)="act(a)">{{ a.label }}</button>
                   }
                   <button
                     type="button"
-                    class="quiet"
+                    matButton
                     [attr.aria-label]="'Take it as it is: ' + f.title"
                     (click)="ask(f)"
                   >
@@ -57,8 +58,8 @@ import { Noticed } from './noticed';
                         (input)="words.set($any($event.target).value)"
                         (keydown.escape)="asking.set(null)"
                     /></label>
-                    <button type="submit" class="button first">Take it as it is</button>
-                    <button type="button" class="quiet" (click)="asking.set(null)">Not now</button>
+                    <button type="submit" matButton="filled">Take it as it is</button>
+                    <button type="button" matButton (click)="asking.set(null)">Not now</button>
                   </form>
                 }
               </li>
@@ -75,7 +76,7 @@ import { Noticed } from './noticed';
                     <span class="sort">{{ q.finding.sort }}</span>
                     <h2>{{ q.finding.title }}</h2>
                     <span class="push"></span>
-                    <button type="button" class="quiet" (click)="reopen(q.row.id)">Bring it back</button>
+                    <button type="button" matButton (click)="reopen(q.row.id)">Bring it back</button>
                   </header>
                   <p class="faint">{{ q.row.reason || 'No reason was given.' }}</p>
                 </li>
@@ -107,8 +108,8 @@ import { Noticed } from './noticed';
       padding: 0;
       > li {
         padding: 9px 12px;
-        border-bottom: 1px solid var(--line);
-        background: var(--paper);
+        border-bottom: 1px solid var(--mat-sys-outline-variant);
+        background: var(--mat-sys-surface);
       }
     }
     header {
@@ -117,7 +118,7 @@ import { Noticed } from './noticed';
       align-items: baseline;
     }
     h2 {
-      font-size: 15px;
+      font-size: var(--mat-sys-body-medium-size);
       margin: 0;
     }
     .next {
@@ -126,8 +127,8 @@ import { Noticed } from './noticed';
     .sort {
       flex: none;
       width: 158px;
-      font-size: 13px;
-      color: var(--ink-2);
+      font-size: var(--mat-sys-body-small-size);
+      color: var(--mat-sys-on-surface-variant);
     }
     .list p {
       margin: 2px 0 6px 168px;

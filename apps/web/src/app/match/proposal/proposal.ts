@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { mapped } from '@spare-coat/core/ground/checked';
 import { MOST_COMMANDS } from '@spare-coat/core/doing/commands/book';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -18,7 +20,7 @@ const tenth = (x: number | null | undefined) => (x === null || x === undefined ?
 /** The best set of parts for this host under the limits: worked out, explained, accepted whole or in part. */
 @Component({
   selector: 'coat-proposal',
-  imports: [LimitsPanel, RouterLink],
+  imports: [LimitsPanel, MatButton, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proposal.html',
   styleUrl: './proposal.scss',

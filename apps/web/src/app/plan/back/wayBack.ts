@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Survey } from '@spare-coat/core/model/host/survey';
@@ -22,7 +23,7 @@ import { FileButton } from '../../shared/fileButton';
 /** The way back from what was really done: for all of it or for chosen elements, and what is left over after it. */
 @Component({
   selector: 'coat-way-back',
-  imports: [FileButton, PlanNav, RouterLink],
+  imports: [FileButton, MatButton, PlanNav, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wayBack.html',
   styleUrls: ['../common.scss', './wayBack.scss'],

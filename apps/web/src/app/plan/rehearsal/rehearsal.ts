@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
@@ -21,7 +22,7 @@ const BEAT_MS = 700;
 /** The plan on a simulated host: each step with what becomes of it, and the desktop taking shape beside the reference. */
 @Component({
   selector: 'coat-rehearsal',
-  imports: [Drawing, NumberChart, PlanNav, ReferencePicture, RouterLink, ViewPicker],
+  imports: [Drawing, MatButton, NumberChart, PlanNav, ReferencePicture, RouterLink, ViewPicker],
   providers: [Rehearser],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rehearsal.html',

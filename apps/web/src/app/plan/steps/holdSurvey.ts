@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { DropFiles } from '../../shared/dropFiles';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { SurveyIntake } from '../../shared/surveyIntake';
@@ -7,7 +8,7 @@ import { FileButton } from '../../shared/fileButton';
 /** Takes a new survey or settings dump while doing, and holds it against what was ticked. */
 @Component({
   selector: 'coat-hold-survey',
-  imports: [DropFiles, FileButton],
+  imports: [DropFiles, FileButton, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="hold" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
@@ -17,7 +18,7 @@ import { FileButton } from '../../shared/fileButton';
           >: {{ plan.proven() }} proven, {{ plan.missing() }} ticked but not to be seen. The rest a survey
           cannot tell.</span
         >
-        <button type="button" class="quiet" (click)="plan.held.set(null)">Put away</button>
+        <button type="button" matButton (click)="plan.held.set(null)">Put away</button>
       } @else {
         <span class="faint"
           >Drop a new survey or settings dump here, to see what of the ticked steps really shows.</span
@@ -36,13 +37,13 @@ import { FileButton } from '../../shared/fileButton';
       gap: 10px;
       padding: 5px 10px;
       margin-bottom: 8px;
-      border: 1px dashed var(--line-strong);
+      border: 1px dashed var(--mat-sys-outline);
     }
     .hold > span {
       flex: 1;
     }
     .over {
-      background: var(--accent-soft);
+      background: var(--mat-sys-primary-container);
     }
     label {
       min-height: 26px;

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { Clipboard } from '@angular/cdk/clipboard';
 import {
   ChangeDetectionStrategy,
@@ -24,6 +25,7 @@ type Asking = 'skip' | 'fail' | 'note' | null;
 /** One step with all that is known of it, and what a person does about it. */
 @Component({
   selector: 'coat-step-details',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stepDetails.html',
   styleUrl: './stepDetails.scss',

@@ -55,8 +55,8 @@ const BREAK = 44;
   `,
   styles: `
     .scroll {
-      border: 1px solid var(--line);
-      background: var(--paper);
+      border: 1px solid var(--mat-sys-outline-variant);
+      background: var(--mat-sys-surface);
       max-height: calc(100vh - 220px);
     }
     svg {
@@ -64,43 +64,43 @@ const BREAK = 44;
     }
     path {
       fill: none;
-      stroke: var(--line-strong);
+      stroke: var(--mat-sys-outline);
       stroke-width: 1;
     }
     path.waits {
       stroke-dasharray: 5 3;
     }
     path.lit {
-      stroke: var(--accent);
+      stroke: var(--mat-sys-primary);
       stroke-width: 2;
     }
     g {
       cursor: pointer;
     }
     g rect {
-      fill: var(--ground);
-      stroke: var(--line-strong);
+      fill: var(--mat-sys-surface-container);
+      stroke: var(--mat-sys-outline);
     }
     g.done rect {
-      fill: var(--track);
+      fill: var(--coat-track);
       stroke-dasharray: 2 2;
     }
     g.current rect {
-      stroke: var(--accent);
+      stroke: var(--mat-sys-primary);
       stroke-width: 2.5;
     }
     g:focus-visible {
-      outline: 2px solid var(--accent);
+      outline: 2px solid var(--mat-sys-primary);
     }
     text {
-      font-size: 12.5px;
-      fill: var(--ink);
+      font-size: var(--mat-sys-label-medium-size);
+      fill: var(--mat-sys-on-surface);
     }
     .word {
-      fill: var(--ink-2);
+      fill: var(--mat-sys-on-surface-variant);
     }
     .break {
-      stroke: var(--line-strong);
+      stroke: var(--mat-sys-outline);
       stroke-width: 4;
       stroke-dasharray: 6 4;
     }

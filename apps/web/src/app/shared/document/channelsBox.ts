@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, model } from '@angular/core';
 import type { Channel } from '@spare-coat/core/model/parts/part';
@@ -70,7 +71,7 @@ const CHOICES: readonly Column[] = [
 /** From where a part is to be had: each way with its own fields. */
 @Component({
   selector: 'coat-channels-box',
-  imports: [FieldBox],
+  imports: [FieldBox, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
@@ -116,7 +117,7 @@ const CHOICES: readonly Column[] = [
                   }
                   <button
                     type="button"
-                    class="quiet"
+                    matButton
                     [attr.aria-label]="'Remove choice ' + (k + 1)"
                     (click)="removeChoice(i, k)"
                   >
@@ -124,23 +125,18 @@ const CHOICES: readonly Column[] = [
                   </button>
                 </div>
               }
-              <button type="button" class="quiet" (click)="addChoice(i)">Add a choice</button>
+              <button type="button" matButton (click)="addChoice(i)">Add a choice</button>
             </div>
           }
           <div class="acts">
-            <button
-              type="button"
-              class="quiet"
-              [attr.aria-label]="'Remove way ' + (i + 1)"
-              (click)="remove(i)"
-            >
+            <button type="button" matButton [attr.aria-label]="'Remove way ' + (i + 1)" (click)="remove(i)">
               Remove
             </button>
           </div>
         </li>
       }
     </ul>
-    <button type="button" class="button" (click)="add()">Add a way</button>
+    <button type="button" matButton="outlined" (click)="add()">Add a way</button>
   `,
   styles: `
     ul {
@@ -154,8 +150,8 @@ const CHOICES: readonly Column[] = [
       gap: 0 12px;
       padding: 8px 10px 4px;
       margin-bottom: 8px;
-      background: var(--paper);
-      border: 1px solid var(--line);
+      background: var(--mat-sys-surface);
+      border: 1px solid var(--mat-sys-outline-variant);
     }
     li > .field:first-child {
       grid-column: 1 / -1;

@@ -1,9 +1,11 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { fieldText, typedValue, type Column } from './columns';
 
 /** One value of a document, typed as its column says. What cannot be read stays as it was typed, and says why. */
 @Component({
   selector: 'coat-field-box',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @switch (column().type) {
@@ -59,7 +61,7 @@ import { fieldText, typedValue, type Column } from './columns';
           [class.mono]="column().type === 'json'"
           [class.figures]="column().type === 'number'"
           [attr.aria-invalid]="problem() !== null"
-          [attr.title]="problem()"
+          [matTooltip]="problem()"
           [value]="text()"
           (change)="type($any($event.target).value)"
         />
@@ -81,7 +83,7 @@ import { fieldText, typedValue, type Column } from './columns';
     input[type='checkbox'] {
       width: 18px;
       height: 18px;
-      accent-color: var(--accent);
+      accent-color: var(--mat-sys-primary);
     }
     .figures {
       text-align: right;

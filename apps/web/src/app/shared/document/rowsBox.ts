@@ -1,3 +1,5 @@
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
@@ -12,7 +14,7 @@ const MOST_COLUMNS = 4;
 /** A list of a document as a table: change, add, remove, move. */
 @Component({
   selector: 'coat-rows-box',
-  imports: [FieldBox, NgTemplateOutlet],
+  imports: [FieldBox, MatButton, MatTooltip, NgTemplateOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (columns().length > MOST_COLUMNS) {
@@ -21,7 +23,7 @@ const MOST_COLUMNS = 4;
           <li [attr.aria-label]="label() + ' ' + (i + 1)">
             @for (column of columns(); track column.key) {
               <div class="field" [style.grid-column]="'span ' + (column.wide ?? 1)">
-                <span [attr.title]="column.help ?? null">{{ column.label }}</span>
+                <span [matTooltip]="column.help ?? null">{{ column.label }}</span>
                 <coat-field-box
                   [column]="column"
                   [of]="label() + ' ' + (i + 1)"
@@ -48,7 +50,7 @@ const MOST_COLUMNS = 4;
         <thead>
           <tr>
             @for (column of columns(); track column.key) {
-              <th [style.width.%]="share(column)" [attr.title]="column.help ?? null">{{ column.label }}</th>
+              <th [style.width.%]="share(column)" [matTooltip]="column.help ?? null">{{ column.label }}</th>
             }
             <th class="acts"><span class="sr-only">Move or remove</span></th>
           </tr>
@@ -79,7 +81,7 @@ const MOST_COLUMNS = 4;
     <ng-template #acts let-i>
       <button
         type="button"
-        class="quiet"
+        matButton
         [disabled]="i === 0"
         [attr.aria-label]="'Move up: ' + label() + ' ' + (i + 1)"
         (click)="move(i)"
@@ -88,14 +90,14 @@ const MOST_COLUMNS = 4;
       </button>
       <button
         type="button"
-        class="quiet"
+        matButton
         [attr.aria-label]="'Remove: ' + label() + ' ' + (i + 1)"
         (click)="remove(i)"
       >
         ×
       </button>
     </ng-template>
-    <button type="button" class="button" (click)="add()">Add one</button>
+    <button type="button" matButton="outlined" (click)="add()">Add one</button>
   `,
   styles: `
     table {
@@ -107,8 +109,8 @@ const MOST_COLUMNS = 4;
     th {
       text-align: left;
       font-weight: 400;
-      font-size: 13px;
-      color: var(--ink-2);
+      font-size: var(--mat-sys-body-small-size);
+      color: var(--mat-sys-on-surface-variant);
       padding: 2px 6px 2px 0;
     }
     td {
@@ -130,8 +132,8 @@ const MOST_COLUMNS = 4;
       gap: 0 12px;
       padding: 8px 10px 0;
       margin-bottom: 8px;
-      background: var(--paper);
-      border: 1px solid var(--line);
+      background: var(--mat-sys-surface);
+      border: 1px solid var(--mat-sys-outline-variant);
       &.faint {
         display: block;
         padding-bottom: 8px;

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { Clipboard } from '@angular/cdk/clipboard';
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
@@ -10,6 +11,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 /** What of one coat is on its way, and what can no longer be carried out: it can be tried again, copied, and let go. */
 @Component({
   selector: 'coat-unsent-list',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What is not with the server yet</h2>
@@ -38,9 +40,9 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
               <strong>{{ s.label }}</strong> <span class="faint">{{ when(s) }}</span>
               <p>{{ s.refused }}</p>
               <div class="acts">
-                <button type="button" class="quiet" (click)="session.tryAgain(s)">Try again</button>
-                <button type="button" class="quiet" (click)="copy(s)">Copy it</button>
-                <button type="button" class="quiet" (click)="session.forget(s)">Let it go</button>
+                <button type="button" matButton (click)="session.tryAgain(s)">Try again</button>
+                <button type="button" matButton (click)="copy(s)">Copy it</button>
+                <button type="button" matButton (click)="session.forget(s)">Let it go</button>
               </div>
             </li>
           }
@@ -49,7 +51,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
         <p>Nothing: everything you did is saved.</p>
       }
     }
-    <button type="button" class="button first" (click)="ref.close()">Close</button>
+    <button type="button" matButton="filled" (click)="ref.close()">Close</button>
   `,
   styles: `
     :host {
@@ -59,8 +61,8 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
       max-height: 80vh;
       overflow: auto;
       padding: 20px;
-      background: var(--paper);
-      border-radius: 4px;
+      background: var(--mat-sys-surface);
+      border-radius: var(--mat-sys-corner-small);
     }
     p {
       margin: 0;
@@ -76,13 +78,13 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
       display: grid;
       gap: 4px;
       padding: 8px 10px;
-      border: 1px solid var(--line);
+      border: 1px solid var(--mat-sys-outline-variant);
     }
     .acts {
       display: flex;
       gap: 6px;
     }
-    .button {
+    .mat-mdc-outlined-button {
       justify-self: end;
     }
   `,
