@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { Dialog } from '@angular/cdk/dialog';
@@ -44,7 +45,7 @@ const AGAIN_MS = 800;
 /** The first page: all coats as cards. */
 @Component({
   selector: 'coat-coats',
-  imports: [Crop, HomeHead, MatButton, MatTooltip, RouterLink, StandingMark, Tape],
+  imports: [Crop, HomeHead, MatButton, MatIcon, MatTooltip, RouterLink, StandingMark, Tape],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coats.html',
   styleUrl: './coats.scss',

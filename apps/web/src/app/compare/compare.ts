@@ -1,5 +1,6 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { DropAnywhere } from '../shared/dropFiles';
 import {
   ChangeDetectionStrategy,
@@ -47,7 +48,18 @@ const BEATS = [0.4, 0.8, 1.5, 3] as const;
 @Component({
   hostDirectives: [DropAnywhere],
   selector: 'coat-compare',
-  imports: [CompareNav, FileButton, MatButton, MatTooltip, PairView, ProofDetails, RouterLink, ZoomButtons],
+  imports: [
+    CompareNav,
+    FileButton,
+    MatButton,
+    MatIcon,
+    MatIconButton,
+    MatTooltip,
+    PairView,
+    ProofDetails,
+    RouterLink,
+    ZoomButtons,
+  ],
   providers: [CompareView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',

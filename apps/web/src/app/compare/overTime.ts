@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -14,7 +15,7 @@ const DAY_MS = 86_400_000;
 /** Closeness over the pictures of the own desktop, and any two of their dates held against each other, element by element. */
 @Component({
   selector: 'coat-over-time',
-  imports: [CompareNav, MatButton, NumberChart, RouterLink],
+  imports: [CompareNav, MatButton, MatIcon, NumberChart, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -28,7 +29,9 @@ const DAY_MS = 86_400_000;
           <p>
             Each picture that you bring in is kept by its date. Here you see how close you have come since.
           </p>
-          <a matButton="filled" routerLink="../compare" queryParamsHandling="preserve">Go to the pictures</a>
+          <a matButton="filled" routerLink="../compare" queryParamsHandling="preserve"
+            ><mat-icon svgIcon="arrow-right" />Go to the pictures</a
+          >
         </div>
       } @else {
         <coat-chart

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
@@ -14,7 +15,7 @@ import { CompareView } from './compareView';
 /** The numbers of the selected element on the picture at hand: how alike it is, its traits, what to set; and all elements, the worst first. */
 @Component({
   selector: 'coat-proof-details',
-  imports: [MatButton, MatTooltip, StandingMark],
+  imports: [MatButton, MatIcon, MatTooltip, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proofDetails.html',
   styleUrl: './proofDetails.scss',

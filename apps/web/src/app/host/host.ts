@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { DropFiles } from '../shared/dropFiles';
@@ -69,7 +70,7 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
 /** The stage where the desktop to be dressed is chosen and its display described. */
 @Component({
   selector: 'coat-host',
-  imports: [FileButton, MatButton, MatTooltip, RouterLink],
+  imports: [FileButton, MatButton, MatIcon, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './host.html',
   styleUrl: './host.scss',

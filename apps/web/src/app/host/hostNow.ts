@@ -1,4 +1,6 @@
-import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatIcon } from '@angular/material/icon';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { DropFiles } from '../shared/dropFiles';
 import { median } from '@spare-coat/core/ground/statistics';
 import { Clipboard } from '@angular/cdk/clipboard';
@@ -33,7 +35,7 @@ const MOST_ROWS = 400;
 /** What the host is now: surveys, what changed between two, settings as a dump tells them, readings. */
 @Component({
   selector: 'coat-host-now',
-  imports: [FileButton, MatButton, RouterLink],
+  imports: [FileButton, MatButton, MatIcon, MatIconButton, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hostNow.html',
   styleUrl: './hostNow.scss',

@@ -1,3 +1,5 @@
+import { MatIcon } from '@angular/material/icon';
+import { FileButton } from '../shared/fileButton';
 import { MatButton } from '@angular/material/button';
 import { DocumentPage } from '../shared/document/documentPage';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -28,7 +30,7 @@ interface Revision {
 /** Describes one's own desktop: makes or changes a host profile, with live checking. */
 @Component({
   selector: 'coat-profile-editor',
-  imports: [DocumentEditor, MatButton],
+  imports: [DocumentEditor, FileButton, MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileEditor.html',
   styleUrl: '../shared/document/editorPage.scss',

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import {
@@ -29,7 +30,7 @@ const AFTER = {
 /** One host profile, to read: every setting with what it takes and where it is set, folders, routes, channels. */
 @Component({
   selector: 'coat-profile-view',
-  imports: [MatButton, RouterLink],
+  imports: [MatButton, MatIcon, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileView.html',
   styleUrl: './profileView.scss',

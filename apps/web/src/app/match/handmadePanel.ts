@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
@@ -26,7 +27,7 @@ const MOST_SIZES = 8;
  */
 @Component({
   selector: 'coat-handmade-panel',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './handmadePanel.html',
   styleUrl: './handmadePanel.scss',

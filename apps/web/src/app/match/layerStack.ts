@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
@@ -32,7 +33,7 @@ interface Use {
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
   selector: 'coat-layer-stack',
-  imports: [MatButton, MatTooltip],
+  imports: [MatButton, MatIcon, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Layers, the topmost first">
@@ -57,7 +58,7 @@ interface Use {
                   [attr.aria-label]="'Raise ' + l.name"
                   (click)="raise(l.layerId!)"
                 >
-                  Raise
+                  <mat-icon svgIcon="arrow-up" /> Raise
                 </button>
               }
               <button
@@ -66,7 +67,7 @@ interface Use {
                 [attr.aria-label]="'Take off ' + l.name"
                 (click)="remove(l.layerId!)"
               >
-                Take off
+                <mat-icon svgIcon="x" /> Take off
               </button>
             </span>
           }
@@ -105,7 +106,7 @@ interface Use {
       <p class="note">
         There is a newer revision of {{ n.part.name }}, version {{ n.part.version }}.
         <button type="button" matButton (click)="renew(n)">
-          Take the newer revision of {{ n.part.name }}
+          <mat-icon svgIcon="arrow-up" /> Take the newer revision of {{ n.part.name }}
         </button>
       </p>
     }

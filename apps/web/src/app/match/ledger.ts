@@ -1,5 +1,6 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LedgerLine } from '@spare-coat/core/deciding/matching/ledger';
@@ -17,7 +18,7 @@ import { StandingMark } from '../shared/standingMark';
 /** The gap ledger: all that is open, near, stand-in or gap, by what it costs, with why and what would lift it. */
 @Component({
   selector: 'coat-ledger',
-  imports: [MatButton, MatTooltip, RouterLink, StandingMark],
+  imports: [MatButton, MatIcon, MatIconButton, MatTooltip, RouterLink, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ledger.html',
   styleUrl: './ledger.scss',

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { keyed, nth } from '@spare-coat/core/ground/checked';
@@ -62,6 +63,7 @@ const MOST_COMPARED = 4;
     HandmadePanel,
     LayerStack,
     MatButton,
+    MatIcon,
     MatTooltip,
     OfferSketch,
     RouterLink,

@@ -1,5 +1,6 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { ElementScore, TraitScore } from '@spare-coat/core/deciding/matching/score';
 import { displayOf } from '@spare-coat/core/deciding/matching/carry';
@@ -14,7 +15,7 @@ import { TraitEditor } from '../shared/traitEditor';
 /** Trait rows: target, actual, the value to set, difference, credit. A row that can be set opens into its setting. */
 @Component({
   selector: 'coat-trait-rows',
-  imports: [MatButton, MatTooltip, TraitEditor],
+  imports: [MatButton, MatIcon, MatIconButton, MatTooltip, TraitEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table>
@@ -88,12 +89,13 @@ import { TraitEditor } from '../shared/traitEditor';
                     <div class="turn">
                       <button
                         type="button"
-                        matButton
+                        matIconButton
                         [attr.aria-label]="'One step less: ' + line.label"
                         [disabled]="$any(line.score.setting) <= r.least"
                         (click)="step(line.score, r, -1)"
+                        [matTooltip]="'One step less: ' + line.label"
                       >
-                        −
+                        <mat-icon svgIcon="minus" />
                       </button>
                       <span class="faint">{{ r.least }}</span>
                       <input
@@ -112,12 +114,13 @@ import { TraitEditor } from '../shared/traitEditor';
                       <span class="faint">{{ r.most }}</span>
                       <button
                         type="button"
-                        matButton
+                        matIconButton
                         [attr.aria-label]="'One step more: ' + line.label"
                         [disabled]="$any(line.score.setting) >= r.most"
                         (click)="step(line.score, r, 1)"
+                        [matTooltip]="'One step more: ' + line.label"
                       >
-                        +
+                        <mat-icon svgIcon="plus" />
                       </button>
                       <output class="mono">{{ turned()?.text ?? '' }}</output>
                     </div>
@@ -147,7 +150,7 @@ import { TraitEditor } from '../shared/traitEditor';
                   }
                   @if (line.score.byHand) {
                     <button type="button" matButton (click)="value.emit({ score: line.score, value: null })">
-                      Settle it again
+                      <mat-icon svgIcon="refresh-cw" /> Settle it again
                     </button>
                   }
                 }

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
@@ -30,7 +31,7 @@ import { Trials } from '../shared/trials';
 /** Two to four parts side by side, trait by trait, against an element's target. */
 @Component({
   selector: 'coat-compare-parts',
-  imports: [MatButton, RouterLink],
+  imports: [MatButton, MatIcon, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',
   styleUrl: './compare.scss',

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
@@ -31,7 +32,7 @@ const TYPING_MS = 250;
 /** An online listing: look parts up, bring their files in, follow what came from there. */
 @Component({
   selector: 'coat-listing',
-  imports: [MatButton, RouterLink],
+  imports: [MatButton, MatIcon, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './listing.html',
   styleUrl: './listing.scss',

@@ -1,3 +1,5 @@
+import { MatIcon } from '@angular/material/icon';
+import { FileButton } from '../shared/fileButton';
 import { MatButton } from '@angular/material/button';
 import { DocumentPage } from '../shared/document/documentPage';
 import {
@@ -42,7 +44,7 @@ function emptyPart(id: string, today: string): Part {
 /** Makes or changes a part of one's own; a copy of a shipped one is made by duplicating it. */
 @Component({
   selector: 'coat-part-editor',
-  imports: [DocumentEditor, MatButton],
+  imports: [DocumentEditor, FileButton, MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './partEditor.html',
   styleUrl: '../shared/document/editorPage.scss',

@@ -1,4 +1,6 @@
-import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatIcon } from '@angular/material/icon';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { TrialOutcome } from '@spare-coat/core/model/coat/rows/host';
 import type { Part } from '@spare-coat/core/model/parts/part';
@@ -10,7 +12,7 @@ import { Trials } from '../shared/trials';
 /** What became of a part when it was tried, and a short form to note it. */
 @Component({
   selector: 'coat-part-trials',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Trials</h2>
@@ -20,7 +22,15 @@ import { Trials } from '../shared/trials';
           <strong [class.alarm]="t.outcome === 'dropped'">{{ t.outcome }}</strong> on {{ t.family }}
           {{ t.hostVersion }}, {{ t.tried }}{{ t.why ? ': ' + t.why : '' }}
           @if (t.coatId === here()) {
-            <button type="button" matButton aria-label="Remove the trial" (click)="remove(t.id)">×</button>
+            <button
+              type="button"
+              matIconButton
+              aria-label="Remove the trial"
+              (click)="remove(t.id)"
+              matTooltip="Remove the trial"
+            >
+              <mat-icon svgIcon="x" />
+            </button>
           } @else {
             <span class="faint">({{ t.coat }})</span>
           }
@@ -47,11 +57,13 @@ import { Trials } from '../shared/trials';
         @if (problem(); as p) {
           <small class="alarm" role="alert">{{ p }}</small>
         }
-        <button type="submit" matButton="outlined">Note it</button>
-        <button type="button" matButton (click)="open.set(false)">Cancel</button>
+        <button type="submit" matButton="outlined"><mat-icon svgIcon="check" />Note it</button>
+        <button type="button" matButton (click)="open.set(false)"><mat-icon svgIcon="x" />Cancel</button>
       </form>
     } @else if (view.host()) {
-      <button type="button" matButton (click)="open.set(true)">Note a trial</button>
+      <button type="button" matButton (click)="open.set(true)">
+        <mat-icon svgIcon="plus" />Note a trial
+      </button>
     }
   `,
   styles: `

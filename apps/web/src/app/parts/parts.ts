@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { DropFiles } from '../shared/dropFiles';
@@ -62,7 +63,7 @@ const AGES = [1, 2, 5] as const;
 @Component({
   hostDirectives: [DropFiles],
   selector: 'coat-parts',
-  imports: [FileButton, MatButton, MatTooltip, PartDetails],
+  imports: [FileButton, MatButton, MatIcon, MatTooltip, PartDetails],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts.html',
   styleUrl: './parts.scss',

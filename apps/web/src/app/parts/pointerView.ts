@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -33,7 +34,7 @@ const LEAST_MS = 16;
 /** A pointer set, drawn and animated from its own files, with what is missing. */
 @Component({
   selector: 'coat-pointer-view',
-  imports: [MatButton, MatTooltip],
+  imports: [MatButton, MatIcon, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="ask">
@@ -49,7 +50,7 @@ const LEAST_MS = 16;
       <span class="faint">{{ shown().length }} drawn, {{ aliases() }} more names are links to them</span>
       @if (moving() > 0 && !still) {
         <button type="button" matButton [attr.aria-pressed]="paused()" (click)="paused.set(!paused())">
-          {{ paused() ? 'Move' : 'Hold still' }}
+          <mat-icon [svgIcon]="paused() ? 'play' : 'pause'" />{{ paused() ? 'Move' : 'Hold still' }}
         </button>
       }
     </div>

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import type { CdkDragDrop } from '@angular/cdk/drag-drop';
@@ -58,6 +59,7 @@ const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
     CdkMenuTrigger,
     HoldSurvey,
     MatButton,
+    MatIcon,
     MatTooltip,
     PlanNav,
     RouterLink,

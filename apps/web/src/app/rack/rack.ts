@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import {
@@ -55,7 +56,18 @@ const ORDERS: readonly { readonly id: RackOrder; readonly label: string }[] = [
 /** The library of this server: coats handed on, and those that are worked on, found by what they look like and how near they came. */
 @Component({
   selector: 'coat-rack',
-  imports: [ColourStrip, Crop, EdgePicker, HomeHead, LayoutMark, MatButton, MatTooltip, RouterLink, Tape],
+  imports: [
+    ColourStrip,
+    Crop,
+    EdgePicker,
+    HomeHead,
+    LayoutMark,
+    MatButton,
+    MatIcon,
+    MatTooltip,
+    RouterLink,
+    Tape,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rack.html',
   styleUrl: './rack.scss',

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
@@ -50,7 +51,7 @@ function knownReader(): string {
 /** A coat on the rack: its sheet, its versions, starting from it, and what readers say of it. */
 @Component({
   selector: 'coat-rack-item',
-  imports: [ColourStrip, HomeHead, LayoutMark, MatButton, RouterLink, SheetPaper],
+  imports: [ColourStrip, HomeHead, LayoutMark, MatButton, MatIcon, RouterLink, SheetPaper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rackItem.html',
   styleUrl: './rackItem.scss',

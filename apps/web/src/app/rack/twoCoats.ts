@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
@@ -24,7 +25,7 @@ import { coatAt, type NamedCoat } from './thingKey';
 /** Two coats of the library side by side: how alike they look, and element by element how near each came and by what. */
 @Component({
   selector: 'coat-two-coats',
-  imports: [ColourStrip, Crop, HomeHead, LayoutMark, MatButton, RouterLink, StandingMark, Tape],
+  imports: [ColourStrip, Crop, HomeHead, LayoutMark, MatButton, MatIcon, RouterLink, StandingMark, Tape],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <coat-home-head title="Two coats side by side" />
@@ -33,7 +34,7 @@ import { coatAt, type NamedCoat } from './thingKey';
         <div class="empty">
           <h2>They cannot be compared</h2>
           <p>{{ p }}</p>
-          <a matButton="outlined" routerLink="/rack">Back to the rack</a>
+          <a matButton="outlined" routerLink="/rack"><mat-icon svgIcon="arrow-left" />Back to the rack</a>
         </div>
       } @else if (both(); as two) {
         <div class="pair">

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { BundleIn } from '../shared/bundleIn';
@@ -19,7 +20,7 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
 /** The coat as a file to import: saving one, and bringing one in. */
 @Component({
   selector: 'coat-bundle-view',
-  imports: [BundleIn, MatButton, ShareNav],
+  imports: [BundleIn, MatButton, MatIcon, ShareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench scroll">
@@ -48,7 +49,7 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
               >
             }
           </fieldset>
-          <a matButton="filled" [href]="address()" download>Save the bundle</a>
+          <a matButton="filled" [href]="address()" download><mat-icon svgIcon="download" />Save the bundle</a>
           @if (!store.isSettled()) {
             <p class="faint" role="status">What you did last is still on its way to the server.</p>
           }

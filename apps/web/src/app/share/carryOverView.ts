@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
@@ -22,7 +23,7 @@ import { ShareNav } from './shareNav';
 /** A finished coat on another host: what becomes of every match, old against new, before anything is made. */
 @Component({
   selector: 'coat-carry-over-view',
-  imports: [MatButton, RouterLink, ShareNav],
+  imports: [MatButton, MatIcon, RouterLink, ShareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -44,7 +45,7 @@ import { ShareNav } from './shareNav';
             }}
             @if (o.changes > 0) {
               <button type="button" matButton="outlined" [disabled]="busy()" (click)="bringOver()">
-                Bring the changes over
+                <mat-icon svgIcon="columns-2" /> Bring the changes over
               </button>
             }
           }
@@ -77,7 +78,7 @@ import { ShareNav } from './shareNav';
         @if (preview(); as p) {
           <strong>{{ say(p.before) }} % → {{ say(p.after) }} %</strong>
           <button type="button" matButton="filled" [disabled]="busy()" (click)="make()">
-            Make the coat for {{ host()!.name }}
+            <mat-icon svgIcon="plus" />Make the coat for {{ host()!.name }}
           </button>
         }
       </div>

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
@@ -22,7 +23,7 @@ import { SheetChoices } from './sheetChoices';
 /** Puts the coat on the rack of this server: a sheet and a bundle of it as it is now, under a version with notes. */
 @Component({
   selector: 'coat-publish-view',
-  imports: [MatButton, RouterLink, ShareNav, SheetChoices],
+  imports: [MatButton, MatIcon, RouterLink, ShareNav, SheetChoices],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench scroll">
@@ -42,11 +43,11 @@ import { SheetChoices } from './sheetChoices';
           }
           @if (i.withdrawnAt) {
             <button type="button" matButton="outlined" [disabled]="busy()" (click)="withdraw(false)">
-              Hang it back as it was
+              <mat-icon svgIcon="undo-2" /> Hang it back as it was
             </button>
           } @else {
             <button type="button" matButton [disabled]="busy()" (click)="withdraw(true)">
-              Take it off the rack
+              <mat-icon svgIcon="trash-2" /> Take it off the rack
             </button>
           }
         </p>
@@ -88,7 +89,9 @@ import { SheetChoices } from './sheetChoices';
           <p class="faint" role="status">What you did last is still on its way to the server.</p>
         }
         <button type="submit" matButton="filled" [disabled]="busy() || !loaded() || !store.isSettled()">
-          {{ busy() ? 'Putting it on the rack …' : 'Put version ' + next() + ' on the rack' }}
+          <mat-icon svgIcon="upload" />{{
+            busy() ? 'Putting it on the rack …' : 'Put version ' + next() + ' on the rack'
+          }}
         </button>
       </form>
     </section>

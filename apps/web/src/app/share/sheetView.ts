@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { emptyPlan } from '@spare-coat/core/model/deeds/step';
@@ -10,7 +11,7 @@ import { SheetChoices } from './sheetChoices';
 /** The coat as a page to read and repeat: here, as a file of its own, as Markdown, and on paper. */
 @Component({
   selector: 'coat-sheet-view',
-  imports: [MatButton, ShareNav, SheetChoices, SheetPaper],
+  imports: [MatButton, MatIcon, ShareNav, SheetChoices, SheetPaper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="desk">
@@ -24,7 +25,9 @@ import { SheetChoices } from './sheetChoices';
           [disabled]="!sheet() || files.saving()"
           (click)="files.savePage(sheet()!)"
         >
-          {{ files.saving() ? 'Taking the pictures in …' : 'Save as one page' }}
+          <mat-icon svgIcon="download" />{{
+            files.saving() ? 'Taking the pictures in …' : 'Save as one page'
+          }}
         </button>
         <button
           type="button"
@@ -32,9 +35,11 @@ import { SheetChoices } from './sheetChoices';
           [disabled]="!sheet()"
           (click)="files.saveMarkdown(sheet()!)"
         >
-          Markdown
+          <mat-icon svgIcon="download" /> Markdown
         </button>
-        <button type="button" matButton="outlined" (click)="print()">Print or PDF</button>
+        <button type="button" matButton="outlined" (click)="print()">
+          <mat-icon svgIcon="printer" />Print or PDF
+        </button>
       </div>
       <coat-sheet-choices [(choice)]="choice" />
       <coat-sheet-paper [sheet]="sheet()" />

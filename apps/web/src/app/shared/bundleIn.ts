@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DropFiles } from './dropFiles';
 import {
@@ -43,14 +44,14 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
 /** Takes a bundle: has it read, shows what would come and what clashes, and brings it in. */
 @Component({
   selector: 'coat-bundle-in',
-  imports: [DropFiles, FileButton, MatButton],
+  imports: [DropFiles, FileButton, MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="drop" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
       <span>{{ reading() === null ? 'Drop a bundle here, or' : 'Reading ' + reading()!.name + ' …' }}</span>
       @if (reading(); as r) {
         <progress [value]="r.progress" max="1" aria-label="Reading the bundle"></progress>
-        <button type="button" matButton (click)="cancel()">Cancel</button>
+        <button type="button" matButton (click)="cancel()"><mat-icon svgIcon="x" />Cancel</button>
       } @else {
         <coat-file-button label="Choose a file" accept=".zip,application/zip" (chosen)="take($event)" />
       }
@@ -158,7 +159,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
       }
       <div class="do">
         <button type="button" matButton="filled" [disabled]="busy() || !ready()" (click)="bring(null)">
-          {{ b.what === 'coat' ? 'Bring in as a new coat' : 'Bring in' }}
+          <mat-icon svgIcon="import" />{{ b.what === 'coat' ? 'Bring in as a new coat' : 'Bring in' }}
         </button>
         @if (b.what === 'coat') {
           @if (into(); as target) {
@@ -168,11 +169,11 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
               [disabled]="busy() || !ready()"
               (click)="bring(target)"
             >
-              Put in place of {{ target.name }}
+              <mat-icon svgIcon="replace" /> Put in place of {{ target.name }}
             </button>
           }
         }
-        <button type="button" matButton (click)="forget()">Leave it</button>
+        <button type="button" matButton (click)="forget()"><mat-icon svgIcon="x" />Leave it</button>
       </div>
     }
   `,

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
@@ -36,7 +37,7 @@ export const DRAWN_VIEWS = VIEWS.map((view) => ({ view, label: VIEW_WORDS[view] 
  */
 @Component({
   selector: 'coat-drawing',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (address(); as url) {
@@ -44,7 +45,9 @@ export const DRAWN_VIEWS = VIEWS.map((view) => ({ view, label: VIEW_WORDS[view] 
     } @else if (letters.problem()) {
       <p role="alert">
         The letters for the drawing did not come: {{ letters.problem() }}
-        <button type="button" matButton="outlined" (click)="letters.load()">Try again</button>
+        <button type="button" matButton="outlined" (click)="letters.load()">
+          <mat-icon svgIcon="refresh-cw" />Try again
+        </button>
       </p>
     } @else {
       <p class="faint">Drawing …</p>

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
@@ -32,7 +33,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
 /** Types a value of any trait. What is not right is said at once and nothing is changed until it is. */
 @Component({
   selector: 'coat-trait-editor',
-  imports: [FaceEditor, MatButton, MatTooltip, OrderEditor],
+  imports: [FaceEditor, MatButton, MatIcon, MatTooltip, OrderEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @switch (spec().type) {
@@ -179,7 +180,9 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
           placeholder="folder user-home"
           (change)="setNames(text($event))"
         ></textarea>
-        <button type="button" matButton (click)="addStandardNames()">Add the standard names</button>
+        <button type="button" matButton (click)="addStandardNames()">
+          <mat-icon svgIcon="plus" />Add the standard names
+        </button>
       }
       @case ('label') {
         <input

@@ -1,23 +1,40 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 /** How a picture is zoomed with the mouse: the keys do the same. */
 @Component({
   selector: 'coat-zoom-buttons',
-  imports: [MatButton, MatTooltip],
+  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span role="group" aria-label="Zoom">
-      <button type="button" matButton aria-label="Further" matTooltip="Further (−)" (click)="zoom.emit(0.8)">
-        −
+      <button
+        type="button"
+        matIconButton
+        aria-label="Further"
+        matTooltip="Further (−)"
+        (click)="zoom.emit(0.8)"
+      >
+        <mat-icon svgIcon="minus" />
       </button>
-      <button type="button" matButton matTooltip="Whole picture (0)" (click)="zoom.emit(0)">Whole</button>
+      <button type="button" matButton matTooltip="Whole picture (0)" (click)="zoom.emit(0)">
+        <mat-icon svgIcon="maximize" />Whole
+      </button>
       @if (hasNear()) {
-        <button type="button" matButton matTooltip="The element, near (Z)" (click)="near.emit()">Near</button>
+        <button type="button" matButton matTooltip="The element, near (Z)" (click)="near.emit()">
+          <mat-icon svgIcon="focus" />Near
+        </button>
       }
-      <button type="button" matButton aria-label="Nearer" matTooltip="Nearer (+)" (click)="zoom.emit(1.25)">
-        +
+      <button
+        type="button"
+        matIconButton
+        aria-label="Nearer"
+        matTooltip="Nearer (+)"
+        (click)="zoom.emit(1.25)"
+      >
+        <mat-icon svgIcon="plus" />
       </button>
     </span>
   `,

@@ -1,5 +1,6 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { Dialog } from '@angular/cdk/dialog';
 import {
@@ -46,7 +47,7 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
 /** The frame around every stage of one coat: top line, tape, spine. */
 @Component({
   selector: 'coat-frame',
-  imports: [BrandMark, MatButton, MatTooltip, RouterLink, RouterOutlet, Spine, Tape],
+  imports: [BrandMark, MatButton, MatIcon, MatIconButton, MatTooltip, RouterLink, RouterOutlet, Spine, Tape],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coatFrame.html',
   styleUrl: './coatFrame.scss',

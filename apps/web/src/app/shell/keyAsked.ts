@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Api, type ApiProblem } from '../shared/api';
@@ -5,7 +6,7 @@ import { Api, type ApiProblem } from '../shared/api';
 /** Asks once for the access key of a server that others can reach as well. */
 @Component({
   selector: 'coat-key-asked',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form role="dialog" aria-modal="true" aria-labelledby="key-asked" (submit)="show($event, key.value)">
@@ -21,7 +22,7 @@ import { Api, type ApiProblem } from '../shared/api';
       @if (problem(); as p) {
         <p class="mind" role="alert">{{ p }}</p>
       }
-      <button type="submit" matButton="filled" [disabled]="busy()">Go in</button>
+      <button type="submit" matButton="filled" [disabled]="busy()"><mat-icon svgIcon="log-in" />Go in</button>
     </form>
   `,
   styles: `

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
@@ -6,7 +7,7 @@ import { KEY_HELP, Keys } from '../shared/keys';
 /** The keys, and the switch that turns single keys off. */
 @Component({
   selector: 'coat-key-sheet',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="sheet">
@@ -32,7 +33,7 @@ import { KEY_HELP, Keys } from '../shared/keys';
         />
         Heed single keys</label
       >
-      <button type="button" matButton="outlined" (click)="ref.close()">Close</button>
+      <button type="button" matButton="outlined" (click)="ref.close()"><mat-icon svgIcon="x" />Close</button>
     </div>
   `,
   styles: `

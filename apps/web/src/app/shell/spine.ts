@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -24,7 +25,7 @@ const MANY = 8;
 /** The list of elements, grouped, always in the same place, so that one keeps one's place when changing stage. */
 @Component({
   selector: 'coat-spine',
-  imports: [CdkDrag, CdkDropList, Crop, MatButton, MatTooltip, SpineStart, StandingMark],
+  imports: [CdkDrag, CdkDropList, Crop, MatButton, MatIcon, MatTooltip, SpineStart, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './spine.html',
   styleUrl: './spine.scss',

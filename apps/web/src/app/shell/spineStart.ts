@@ -1,5 +1,6 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { forgottenKinds, startingSets } from '@spare-coat/core/model/kinds/startingSets';
 import { CoatView } from '../shared/coatView';
@@ -11,7 +12,7 @@ const SHOWN = 3;
 /** At the end of the spine: what to begin with, and what most looks have and this one does not mention. */
 @Component({
   selector: 'coat-spine-start',
-  imports: [MatButton, MatTooltip],
+  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (empty()) {
@@ -52,22 +53,22 @@ const SHOWN = 3;
               [matTooltip]="kind.help"
               (click)="elements.addKind(kind.id)"
             >
-              Add {{ kind.label.toLowerCase() }}
+              <mat-icon svgIcon="plus" /> Add {{ kind.label.toLowerCase() }}
             </button>
             <button
               type="button"
-              matButton
+              matIconButton
               [attr.aria-label]="'Not in this look: ' + kind.label"
               matTooltip="Not in this look"
               (click)="elements.wave([kind.id])"
             >
-              ×
+              <mat-icon svgIcon="x" />
             </button>
           </div>
         }
         @if (forgotten().length > most()) {
           <button type="button" matButton (click)="most.set(99)">
-            {{ forgotten().length - most() }} more
+            <mat-icon svgIcon="chevron-down" />{{ forgotten().length - most() }} more
           </button>
         }
       </section>

@@ -1,5 +1,6 @@
+import { MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { colourDifference } from '@spare-coat/core/measuring/colour/ciede2000';
 import { labOf } from '@spare-coat/core/measuring/colour/lab';
@@ -27,7 +28,7 @@ const UNEVEN = 12;
 /** Colours as they were picked: every notation, contrast and difference of two, opacity from four. */
 @Component({
   selector: 'coat-colour-panel',
-  imports: [Copied, MatButton, MatTooltip],
+  imports: [Copied, MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Colours picked</h2>
@@ -52,11 +53,12 @@ const UNEVEN = 12;
           }
           <button
             type="button"
-            matButton
+            matIconButton
             [attr.aria-label]="'Forget pick ' + p.n"
             (click)="forget.emit(p.id)"
+            [matTooltip]="'Forget pick ' + p.n"
           >
-            ×
+            <mat-icon svgIcon="x" />
           </button>
         </header>
         <dl>

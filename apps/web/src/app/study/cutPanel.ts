@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
@@ -22,7 +23,7 @@ import type { CutAnswer } from '../../workers/pixels.messages';
 /** The region cut out as a picture, without its ground where that is flat. */
 @Component({
   selector: 'coat-cut-panel',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (cut(); as c) {
@@ -32,10 +33,12 @@ import type { CutAnswer } from '../../workers/pixels.messages';
         {{ c.removed ? 'Its flat ground was taken away.' : 'Its ground is not flat, so it stays.' }}
       </p>
       <div class="doings">
-        <a matButton="outlined" [href]="url()" [download]="fileName()">Save as PNG</a>
+        <a matButton="outlined" [href]="url()" [download]="fileName()"
+          ><mat-icon svgIcon="download" />Save as PNG</a
+        >
         @for (trait of pictureTraits(); track trait.id) {
           <button type="button" matButton="outlined" (click)="put(trait.id)">
-            Put into {{ selected()!.name }}: {{ trait.label.toLowerCase() }}
+            <mat-icon svgIcon="arrow-right" />Put into {{ selected()!.name }}: {{ trait.label.toLowerCase() }}
           </button>
         }
       </div>

@@ -1,5 +1,6 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import type { State } from '@spare-coat/core/model/traits/state';
 import { Dialog } from '@angular/cdk/dialog';
 import {
@@ -48,7 +49,7 @@ const WIDE: ReadonlySet<TraitType> = new Set(['order', 'format', 'place', 'shado
 /** Name, weight, note and traits of the selected element, each value with its unit and source. */
 @Component({
   selector: 'coat-element-details',
-  imports: [FormatFinder, MatButton, MatTooltip, TraitEditor],
+  imports: [FormatFinder, MatButton, MatIcon, MatIconButton, MatTooltip, TraitEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './elementDetails.html',
   styleUrl: './elementDetails.scss',

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
@@ -10,7 +11,7 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
 /** Types what the clock shows and gets the patterns that can produce it. */
 @Component({
   selector: 'coat-format-finder',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="field"
@@ -50,7 +51,7 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
                 [attr.aria-label]="'Take ' + g.pattern"
                 (click)="take.emit(g.pattern)"
               >
-                Take
+                <mat-icon svgIcon="check" /> Take
               </button>
             </div>
             <ul>

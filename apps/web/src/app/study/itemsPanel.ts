@@ -1,5 +1,6 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { likeliestItem } from '@spare-coat/core/model/kinds/likely';
 import { isCarrier } from '@spare-coat/core/model/kinds/registry';
 import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
@@ -32,7 +33,7 @@ interface Named {
 /** What stands on a bar: each item with its zone and size, named by a hand, then put in the bar's order. */
 @Component({
   selector: 'coat-items-panel',
-  imports: [MatButton, MatTooltip],
+  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (told(); as t) {
@@ -94,12 +95,12 @@ interface Named {
                   <td>
                     <button
                       type="button"
-                      matButton
+                      matIconButton
                       [attr.aria-label]="'Add item ' + ($index + 1) + ' as an element'"
                       matTooltip="Add as an element"
                       (click)="make.emit({ item: n.item, kind: kindOf(n.item), name: n.name })"
                     >
-                      +
+                      <mat-icon svgIcon="plus" />
                     </button>
                   </td>
                 </tr>
@@ -115,7 +116,7 @@ interface Named {
             @if (bars().length > 0) {
               @for (bar of bars(); track bar.id) {
                 <button type="button" matButton="outlined" (click)="putOrder(bar.id)">
-                  Put order into {{ bar.name }}
+                  <mat-icon svgIcon="list-ordered" /> Put order into {{ bar.name }}
                 </button>
               }
             } @else {

@@ -1,4 +1,6 @@
-import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatIcon } from '@angular/material/icon';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { checkCommand, type CommandOf } from '@spare-coat/core/doing/commands/commands';
@@ -49,7 +51,7 @@ const slug = (text: string, fallback: string) => {
 /** Makes a kind of the coat's own, or adds traits to one that ships. */
 @Component({
   selector: 'coat-kind-editor',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
@@ -134,18 +136,19 @@ const slug = (text: string, fallback: string) => {
               <td>
                 <button
                   type="button"
-                  matButton
+                  matIconButton
                   [attr.aria-label]="'Remove trait ' + (i + 1)"
                   (click)="take(i)"
+                  [matTooltip]="'Remove trait ' + (i + 1)"
                 >
-                  ×
+                  <mat-icon svgIcon="x" />
                 </button>
               </td>
             </tr>
           }
         </tbody>
       </table>
-      <button type="button" matButton (click)="more()">Add a trait</button>
+      <button type="button" matButton (click)="more()"><mat-icon svgIcon="plus" />Add a trait</button>
       @if (problems().length > 0) {
         <div class="problems" role="alert">
           @for (p of problems(); track p) {
@@ -155,10 +158,14 @@ const slug = (text: string, fallback: string) => {
       }
       <div class="answers">
         @if (row) {
-          <button type="button" matButton="outlined" (click)="remove()">Remove</button>
+          <button type="button" matButton="outlined" (click)="remove()">
+            <mat-icon svgIcon="trash-2" />Remove
+          </button>
         }
-        <button type="button" matButton="outlined" (click)="ref.close()">Leave it</button>
-        <button type="button" matButton="filled" (click)="save()">Keep it</button>
+        <button type="button" matButton="outlined" (click)="ref.close()">
+          <mat-icon svgIcon="x" />Leave it
+        </button>
+        <button type="button" matButton="filled" (click)="save()"><mat-icon svgIcon="check" />Keep it</button>
       </div>
     </div>
   `,

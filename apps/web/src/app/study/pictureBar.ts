@@ -1,3 +1,5 @@
+import { MatIcon } from '@angular/material/icon';
+import { FileButton } from '../shared/fileButton';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { Dialog } from '@angular/cdk/dialog';
@@ -16,7 +18,17 @@ import { VariantsDialog } from './variantsDialog';
 /** The pictures of the chosen variant, and what can be done with the one that is shown. */
 @Component({
   selector: 'coat-picture-bar',
-  imports: [MatButton, MatMenu, MatMenuItem, MatMenuModule, MatMenuTrigger, MatTooltip, RouterLink],
+  imports: [
+    FileButton,
+    MatButton,
+    MatIcon,
+    MatMenu,
+    MatMenuItem,
+    MatMenuModule,
+    MatMenuTrigger,
+    MatTooltip,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tabs" role="group" aria-label="Pictures">
@@ -31,26 +43,38 @@ import { VariantsDialog } from './variantsDialog';
         </button>
       }
     </div>
-    <label class="quiet add"
-      >Add<input type="file" class="sr-only" accept="image/png,image/jpeg" multiple (change)="files($event)"
-    /></label>
+    <coat-file-button
+      label="Add"
+      says="Add pictures"
+      accept="image/png,image/jpeg"
+      look="text"
+      icon="image-plus"
+      [multiple]="true"
+      (chosen)="added.emit($event)"
+    />
     <a matButton routerLink="../traits" queryParamsHandling="preserve" matTooltip="Every target in one table"
-      >All traits</a
+      ><mat-icon svgIcon="table-2" />All traits</a
     >
-    <button type="button" matButton [matMenuTriggerFor]="menu">Picture and coat ▾</button>
+    <button type="button" matButton [matMenuTriggerFor]="menu">
+      Picture and coat <mat-icon iconPositionEnd svgIcon="chevron-down" />
+    </button>
     <mat-menu #menu="matMenu">
       @if (view.picture(); as p) {
-        <button mat-menu-item (click)="describe(p)">Describe this picture</button>
-        <button mat-menu-item (click)="field.click()">Replace its pixels</button>
-        <button mat-menu-item (click)="remove(p)">Take it out</button>
+        <button mat-menu-item (click)="describe(p)">
+          <mat-icon svgIcon="pencil" />Describe this picture
+        </button>
+        <button mat-menu-item (click)="field.click()">
+          <mat-icon svgIcon="replace" />Replace its pixels
+        </button>
+        <button mat-menu-item (click)="remove(p)"><mat-icon svgIcon="trash-2" />Take it out</button>
       }
       @for (v of others(); track v.id) {
         <button mat-menu-item (click)="other.measure(v)">
           Measure {{ v.name.toLowerCase() }} the same way
         </button>
       }
-      <button mat-menu-item (click)="variants()">Variants</button>
-      <button mat-menu-item (click)="ownKind()">A kind of your own</button>
+      <button mat-menu-item (click)="variants()"><mat-icon svgIcon="sun-moon" />Variants</button>
+      <button mat-menu-item (click)="ownKind()"><mat-icon svgIcon="plus" />A kind of your own</button>
       @for (k of ownKinds(); track k.id) {
         <button mat-menu-item (click)="ownKind(k.key)">Kind: {{ k.label }}</button>
       }
@@ -121,11 +145,6 @@ export class PictureBar {
   );
   protected readonly ownKinds = computed(() => Object.values(this.view.rows().kind));
 
-  protected files(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    this.added.emit([...(field.files ?? [])]);
-    field.value = '';
-  }
   protected replaced(event: Event): void {
     const field = event.target as HTMLInputElement;
     const file = field.files?.[0];

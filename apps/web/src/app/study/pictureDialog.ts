@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
@@ -9,7 +10,7 @@ import { CoatView } from '../shared/coatView';
 /** What a picture shows: its name, variant, subject, and what is known of the screen it was taken on. */
 @Component({
   selector: 'coat-picture-dialog',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (picture(); as p) {
@@ -63,7 +64,9 @@ import { CoatView } from '../shared/coatView';
         </div>
         <p class="faint">{{ p.width }} × {{ p.height }} px{{ density() }}</p>
         <div class="answers">
-          <button type="button" matButton="filled" (click)="ref.close()">Done</button>
+          <button type="button" matButton="filled" (click)="ref.close()">
+            <mat-icon svgIcon="check" />Done
+          </button>
         </div>
       </div>
     }

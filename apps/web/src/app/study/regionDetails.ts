@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -41,7 +42,7 @@ type TabId = (typeof TABS)[number]['id'];
 /** What a drawn region says of itself, and what to make of it. */
 @Component({
   selector: 'coat-region-details',
-  imports: [Copied, CutPanel, ItemsPanel, MatButton, MatTooltip, OpacityPanel, TypePanel],
+  imports: [Copied, CutPanel, ItemsPanel, MatButton, MatIcon, MatTooltip, OpacityPanel, TypePanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './regionDetails.html',
   styleUrl: './regionDetails.scss',

@@ -1,5 +1,7 @@
+import { MatIcon } from '@angular/material/icon';
+import { FileButton } from '../shared/fileButton';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { DropAnywhere } from '../shared/dropFiles';
 import { keyed } from '@spare-coat/core/ground/checked';
 import {
@@ -60,7 +62,10 @@ const PICKS = 8;
   imports: [
     ColourPanel,
     ElementDetails,
+    FileButton,
     MatButton,
+    MatIcon,
+    MatIconButton,
     MatTooltip,
     PictureBar,
     PictureView,
@@ -242,12 +247,6 @@ export class Study {
   }
   protected lookAgain(region: RegionRow): void {
     this.showRegion(region);
-  }
-
-  protected pickFiles(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    this.takeIn([...(field.files ?? [])]);
-    field.value = '';
   }
 
   protected takeIn(files: File[]): void {

@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatSortModule, type Sort } from '@angular/material/sort';
@@ -18,7 +19,7 @@ function compare(a: TraitTableRow, b: TraitTableRow, column: Column): number {
 /** Every target of every element in one table, to sort and to take away. */
 @Component({
   selector: 'coat-trait-table',
-  imports: [MatButton, MatSortModule, MatTableModule, RouterLink],
+  imports: [MatButton, MatIcon, MatSortModule, MatTableModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -26,8 +27,12 @@ function compare(a: TraitTableRow, b: TraitTableRow, column: Column): number {
         <h1>All traits</h1>
         <span class="faint">{{ rows().length }} targets of {{ elements() }} elements</span>
         <span class="push"></span>
-        <button type="button" matButton="outlined" (click)="save('csv')">CSV</button>
-        <button type="button" matButton="outlined" (click)="save('json')">JSON</button>
+        <button type="button" matButton="outlined" (click)="save('csv')">
+          <mat-icon svgIcon="download" />CSV
+        </button>
+        <button type="button" matButton="outlined" (click)="save('json')">
+          <mat-icon svgIcon="download" />JSON
+        </button>
         <a routerLink="../study" queryParamsHandling="preserve">Back to Study</a>
       </div>
       <div class="scroll">

@@ -1,3 +1,5 @@
+import { MatIcon } from '@angular/material/icon';
+import { FileButton } from '../shared/fileButton';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
@@ -13,7 +15,7 @@ const SHOWN = 6;
 /** One line of type: its heights and strokes, and the faces that come nearest. */
 @Component({
   selector: 'coat-type-panel',
-  imports: [Copied, MatButton, MatTooltip],
+  imports: [Copied, FileButton, MatButton, MatIcon, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (told(); as t) {
@@ -71,7 +73,7 @@ const SHOWN = 6;
                           [attr.aria-label]="'Take ' + n.face.metrics.family + ' ' + n.face.metrics.style"
                           (click)="take.emit(n)"
                         >
-                          Take
+                          <mat-icon svgIcon="check" /> Take
                         </button>
                       }
                     </td>
@@ -85,13 +87,12 @@ const SHOWN = 6;
           </section>
         }
         <div class="doings">
-          <label class="button"
-            >Compare a font<input
-              type="file"
-              class="sr-only"
-              accept=".otf,.ttf,.woff,.woff2"
-              (change)="pick($event)"
-          /></label>
+          <coat-file-button
+            label="Compare a font"
+            accept=".otf,.ttf,.woff,.woff2"
+            icon="type"
+            (chosen)="pick($event)"
+          />
         </div>
         @if (fonts.problem(); as p) {
           <p class="refused" role="alert">{{ p }}</p>
@@ -140,10 +141,7 @@ export class TypePanel {
       )
       .join('\n');
   }
-  protected pick(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
-    if (file) void this.fonts.take(file);
-    field.value = '';
+  protected pick([font]: readonly File[]): void {
+    if (font) void this.fonts.take(font);
   }
 }

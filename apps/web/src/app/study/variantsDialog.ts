@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
@@ -9,7 +10,7 @@ import { Notices } from '../shared/notices';
 /** The variants of the reference: light, dark and whatever else it comes in. */
 @Component({
   selector: 'coat-variants-dialog',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
@@ -31,7 +32,7 @@ import { Notices } from '../shared/notices';
               [attr.aria-label]="'Remove ' + v.name"
               (click)="remove(v.id, v.name)"
             >
-              Remove
+              <mat-icon svgIcon="trash-2" /> Remove
             </button>
           </li>
         }
@@ -49,7 +50,9 @@ import { Notices } from '../shared/notices';
         Removing one takes its pictures and what was measured for it alone. Undo brings them back.
       </p>
       <div class="answers">
-        <button type="button" matButton="filled" (click)="ref.close()">Done</button>
+        <button type="button" matButton="filled" (click)="ref.close()">
+          <mat-icon svgIcon="check" />Done
+        </button>
       </div>
     </div>
   `,

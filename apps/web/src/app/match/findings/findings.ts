@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
@@ -11,7 +12,7 @@ import { Noticed } from './noticed';
 /** What was noticed: each with what it costs and the action that settles it, or taken as it is with a reason. */
 @Component({
   selector: 'coat-findings',
-  imports: [AppsUsed, MatButton, RouterLink],
+  imports: [AppsUsed, MatButton, MatIcon, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stage">
@@ -44,7 +45,7 @@ import { Noticed } from './noticed';
                     [attr.aria-label]="'Take it as it is: ' + f.title"
                     (click)="ask(f)"
                   >
-                    Take it as it is
+                    <mat-icon svgIcon="check" /> Take it as it is
                   </button>
                 </div>
                 @if (asking()?.key === f.key) {
@@ -58,8 +59,12 @@ import { Noticed } from './noticed';
                         (input)="words.set($any($event.target).value)"
                         (keydown.escape)="asking.set(null)"
                     /></label>
-                    <button type="submit" matButton="filled">Take it as it is</button>
-                    <button type="button" matButton (click)="asking.set(null)">Not now</button>
+                    <button type="submit" matButton="filled">
+                      <mat-icon svgIcon="check" />Take it as it is
+                    </button>
+                    <button type="button" matButton (click)="asking.set(null)">
+                      <mat-icon svgIcon="x" />Not now
+                    </button>
                   </form>
                 }
               </li>
@@ -76,7 +81,9 @@ import { Noticed } from './noticed';
                     <span class="sort">{{ q.finding.sort }}</span>
                     <h2>{{ q.finding.title }}</h2>
                     <span class="push"></span>
-                    <button type="button" matButton (click)="reopen(q.row.id)">Bring it back</button>
+                    <button type="button" matButton (click)="reopen(q.row.id)">
+                      <mat-icon svgIcon="undo-2" />Bring it back
+                    </button>
                   </header>
                   <p class="faint">{{ q.row.reason || 'No reason was given.' }}</p>
                 </li>

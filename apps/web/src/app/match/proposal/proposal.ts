@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { mapped } from '@spare-coat/core/ground/checked';
@@ -20,7 +21,7 @@ const tenth = (x: number | null | undefined) => (x === null || x === undefined ?
 /** The best set of parts for this host under the limits: worked out, explained, accepted whole or in part. */
 @Component({
   selector: 'coat-proposal',
-  imports: [LimitsPanel, MatButton, MatTooltip, RouterLink],
+  imports: [LimitsPanel, MatButton, MatIcon, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proposal.html',
   styleUrl: './proposal.scss',

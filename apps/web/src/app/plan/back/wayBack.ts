@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -23,7 +24,7 @@ import { FileButton } from '../../shared/fileButton';
 /** The way back from what was really done: for all of it or for chosen elements, and what is left over after it. */
 @Component({
   selector: 'coat-way-back',
-  imports: [FileButton, MatButton, PlanNav, RouterLink],
+  imports: [FileButton, MatButton, MatIcon, PlanNav, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wayBack.html',
   styleUrls: ['../common.scss', './wayBack.scss'],

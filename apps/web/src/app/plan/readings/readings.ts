@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { median } from '@spare-coat/core/ground/statistics';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -29,7 +30,7 @@ const WHATS = [
 /** What the coat costs: samples before and after, and an honest answer to whether the difference is more than noise. */
 @Component({
   selector: 'coat-readings',
-  imports: [FileButton, MatButton, NumberChart, PlanNav],
+  imports: [FileButton, MatButton, MatIcon, NumberChart, PlanNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings.html',
   styleUrl: './readings.scss',

@@ -1,4 +1,6 @@
-import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatIcon } from '@angular/material/icon';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
@@ -22,7 +24,18 @@ const BEAT_MS = 700;
 /** The plan on a simulated host: each step with what becomes of it, and the desktop taking shape beside the reference. */
 @Component({
   selector: 'coat-rehearsal',
-  imports: [Drawing, MatButton, NumberChart, PlanNav, ReferencePicture, RouterLink, ViewPicker],
+  imports: [
+    Drawing,
+    MatButton,
+    MatIcon,
+    MatIconButton,
+    MatTooltip,
+    NumberChart,
+    PlanNav,
+    ReferencePicture,
+    RouterLink,
+    ViewPicker,
+  ],
   providers: [Rehearser],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rehearsal.html',

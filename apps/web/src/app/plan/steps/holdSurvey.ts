@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DropFiles } from '../../shared/dropFiles';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
@@ -8,7 +9,7 @@ import { FileButton } from '../../shared/fileButton';
 /** Takes a new survey or settings dump while doing, and holds it against what was ticked. */
 @Component({
   selector: 'coat-hold-survey',
-  imports: [DropFiles, FileButton, MatButton],
+  imports: [DropFiles, FileButton, MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="hold" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
@@ -18,7 +19,9 @@ import { FileButton } from '../../shared/fileButton';
           >: {{ plan.proven() }} proven, {{ plan.missing() }} ticked but not to be seen. The rest a survey
           cannot tell.</span
         >
-        <button type="button" matButton (click)="plan.held.set(null)">Put away</button>
+        <button type="button" matButton (click)="plan.held.set(null)">
+          <mat-icon svgIcon="x" />Put away
+        </button>
       } @else {
         <span class="faint"
           >Drop a new survey or settings dump here, to see what of the ticked steps really shows.</span

@@ -1,3 +1,5 @@
+import { MatIcon } from '@angular/material/icon';
+import { FileButton } from '../../shared/fileButton';
 import { MatButton } from '@angular/material/button';
 import { Clipboard } from '@angular/cdk/clipboard';
 import {
@@ -25,7 +27,7 @@ type Asking = 'skip' | 'fail' | 'note' | null;
 /** One step with all that is known of it, and what a person does about it. */
 @Component({
   selector: 'coat-step-details',
-  imports: [MatButton],
+  imports: [FileButton, MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stepDetails.html',
   styleUrl: './stepDetails.scss',
@@ -87,12 +89,12 @@ export class StepDetails {
     this.asking.set(null);
   }
 
-  protected async keepPictures(files: FileList | null): Promise<void> {
+  protected async keepPictures(files: readonly File[]): Promise<void> {
     const step = this.step();
     this.sending.set(true);
     try {
       const kept: string[] = [];
-      for (const file of files ?? []) kept.push((await this.intake.read(file)).blob);
+      for (const file of files) kept.push((await this.intake.read(file)).blob);
       if (kept.length > 0) this.plan.write(step, 'noted', '', kept);
     } catch (error) {
       this.notices.say((error as Error).message);

@@ -1,4 +1,6 @@
-import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatIcon } from '@angular/material/icon';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, model } from '@angular/core';
 import type { Channel } from '@spare-coat/core/model/parts/part';
@@ -71,7 +73,7 @@ const CHOICES: readonly Column[] = [
 /** From where a part is to be had: each way with its own fields. */
 @Component({
   selector: 'coat-channels-box',
-  imports: [FieldBox, MatButton],
+  imports: [FieldBox, MatButton, MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
@@ -117,26 +119,29 @@ const CHOICES: readonly Column[] = [
                   }
                   <button
                     type="button"
-                    matButton
+                    matIconButton
                     [attr.aria-label]="'Remove choice ' + (k + 1)"
                     (click)="removeChoice(i, k)"
+                    [matTooltip]="'Remove choice ' + (k + 1)"
                   >
-                    ×
+                    <mat-icon svgIcon="x" />
                   </button>
                 </div>
               }
-              <button type="button" matButton (click)="addChoice(i)">Add a choice</button>
+              <button type="button" matButton (click)="addChoice(i)">
+                <mat-icon svgIcon="plus" />Add a choice
+              </button>
             </div>
           }
           <div class="acts">
             <button type="button" matButton [attr.aria-label]="'Remove way ' + (i + 1)" (click)="remove(i)">
-              Remove
+              <mat-icon svgIcon="trash-2" /> Remove
             </button>
           </div>
         </li>
       }
     </ul>
-    <button type="button" matButton="outlined" (click)="add()">Add a way</button>
+    <button type="button" matButton="outlined" (click)="add()"><mat-icon svgIcon="plus" />Add a way</button>
   `,
   styles: `
     ul {

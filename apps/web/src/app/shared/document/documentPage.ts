@@ -87,8 +87,7 @@ export abstract class DocumentPage<T extends Edited> {
       saveFile(`${JSON.stringify(document, null, 2)}\n`, this.fileName(document), 'application/json');
   }
 
-  protected async importJson(files: FileList | null): Promise<void> {
-    const file = files?.[0];
+  protected async importJson([file]: readonly File[]): Promise<void> {
     const now = this.draft.document();
     if (!file || !now) return;
     try {

@@ -1,4 +1,6 @@
-import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatIcon } from '@angular/material/icon';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import type { State } from '@spare-coat/core/model/traits/state';
 import { ChangeDetectionStrategy, Component, computed, model, signal } from '@angular/core';
 import { supplyProblem, type Offer, type Supply } from '@spare-coat/core/model/offers/offer';
@@ -65,7 +67,7 @@ const caseOf = (supply: Extract<Supply, { fixed: unknown }>, id: CaseId): TraitV
 /** Offers of a part or a host: for a kind of element, which trait is supplied how. */
 @Component({
   selector: 'coat-offers-box',
-  imports: [MatButton, TraitEditor],
+  imports: [MatButton, MatIcon, MatIconButton, MatTooltip, TraitEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './offersBox.html',
   styleUrl: './offersBox.scss',

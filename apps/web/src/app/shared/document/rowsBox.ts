@@ -1,5 +1,6 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
@@ -14,7 +15,7 @@ const MOST_COLUMNS = 4;
 /** A list of a document as a table: change, add, remove, move. */
 @Component({
   selector: 'coat-rows-box',
-  imports: [FieldBox, MatButton, MatTooltip, NgTemplateOutlet],
+  imports: [FieldBox, MatButton, MatIcon, MatIconButton, MatTooltip, NgTemplateOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (columns().length > MOST_COLUMNS) {
@@ -81,23 +82,25 @@ const MOST_COLUMNS = 4;
     <ng-template #acts let-i>
       <button
         type="button"
-        matButton
+        matIconButton
         [disabled]="i === 0"
         [attr.aria-label]="'Move up: ' + label() + ' ' + (i + 1)"
         (click)="move(i)"
+        [matTooltip]="'Move up: ' + label() + ' ' + (i + 1)"
       >
-        ↑
+        <mat-icon svgIcon="arrow-up" />
       </button>
       <button
         type="button"
-        matButton
+        matIconButton
         [attr.aria-label]="'Remove: ' + label() + ' ' + (i + 1)"
         (click)="remove(i)"
+        [matTooltip]="'Remove: ' + label() + ' ' + (i + 1)"
       >
-        ×
+        <mat-icon svgIcon="x" />
       </button>
     </ng-template>
-    <button type="button" matButton="outlined" (click)="add()">Add one</button>
+    <button type="button" matButton="outlined" (click)="add()"><mat-icon svgIcon="plus" />Add one</button>
   `,
   styles: `
     table {

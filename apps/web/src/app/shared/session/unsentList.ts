@@ -1,3 +1,4 @@
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { Clipboard } from '@angular/cdk/clipboard';
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
@@ -11,7 +12,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 /** What of one coat is on its way, and what can no longer be carried out: it can be tried again, copied, and let go. */
 @Component({
   selector: 'coat-unsent-list',
-  imports: [MatButton],
+  imports: [MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What is not with the server yet</h2>
@@ -40,9 +41,15 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
               <strong>{{ s.label }}</strong> <span class="faint">{{ when(s) }}</span>
               <p>{{ s.refused }}</p>
               <div class="acts">
-                <button type="button" matButton (click)="session.tryAgain(s)">Try again</button>
-                <button type="button" matButton (click)="copy(s)">Copy it</button>
-                <button type="button" matButton (click)="session.forget(s)">Let it go</button>
+                <button type="button" matButton (click)="session.tryAgain(s)">
+                  <mat-icon svgIcon="refresh-cw" />Try again
+                </button>
+                <button type="button" matButton (click)="copy(s)">
+                  <mat-icon svgIcon="clipboard-copy" />Copy it
+                </button>
+                <button type="button" matButton (click)="session.forget(s)">
+                  <mat-icon svgIcon="x" />Let it go
+                </button>
               </div>
             </li>
           }
@@ -51,7 +58,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
         <p>Nothing: everything you did is saved.</p>
       }
     }
-    <button type="button" matButton="filled" (click)="ref.close()">Close</button>
+    <button type="button" matButton="filled" (click)="ref.close()"><mat-icon svgIcon="x" />Close</button>
   `,
   styles: `
     :host {
