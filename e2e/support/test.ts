@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
 /** Every test fails on a report of the page's security policy, on an uncaught error, and on a failed script. */
 export const test = base.extend<{ clean: undefined }>({
@@ -23,6 +23,14 @@ export const test = base.extend<{ clean: undefined }>({
   ],
 });
 export { expect };
+
+/** Chooses in a list that opens over the page, by what the choice is called. */
+export async function choose(field: Locator, option: string): Promise<void> {
+  await field.click();
+  const named = { name: option, exact: true };
+  const page = field.page();
+  await page.getByRole('option', named).or(page.getByRole('menuitem', named)).click();
+}
 
 /** Makes a coat through the first page and waits for Study. */
 export async function newCoat(page: Page, name: string): Promise<string> {

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { copyOfDemo, stage } from '../support/demo';
 import { drawnPng } from '../support/png';
-import { expect, newCoat, saved, test, addPicture } from '../support/test';
+import { expect, newCoat, saved, test, addPicture, choose } from '../support/test';
 
 const verdict = (page: Page) => page.getByRole('region', { name: 'The selected element' });
 const way = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
@@ -51,7 +51,7 @@ test.describe('with the demo', () => {
     await page.keyboard.press('ArrowRight');
     await expect(line).toHaveAttribute('aria-valuenow', '52');
     await page.keyboard.press('3');
-    await page.getByLabel('each for').selectOption('as long as I like');
+    await choose(page.getByLabel('each for'), 'as long as I like');
     await expect(page.getByAltText('Saltmarsh 3, light')).toBeVisible();
     await expect(page.getByAltText('After the first evening')).toBeHidden();
     await page.keyboard.press('Escape');

@@ -6,7 +6,7 @@ import type { Part } from '@spare-coat/core/model/parts/part';
 import { copyOfDemo, stage } from '../support/demo';
 import { drawnPng } from '../support/png';
 import { dryRun } from '../support/scripts';
-import { expect, saved, test } from '../support/test';
+import { expect, saved, test, choose } from '../support/test';
 
 const details = (page: Page) => page.getByRole('complementary', { name: 'Step' });
 const view = (page: Page, name: string) =>
@@ -121,17 +121,14 @@ test('a rehearsal shows the desktop taking shape, and a fault where a real host 
   await page.getByLabel('Closeness to reach, in percent').blur();
   await expect(page.getByText('the whole plan does not reach it')).toBeVisible();
 
-  await page.getByLabel(/^What goes wrong with: Put Clayworks/).selectOption('wrong folder');
+  await choose(page.getByLabel(/^What goes wrong with: Put Clayworks/), 'wrong folder');
   const stops = page.getByRole('status').filter({ hasText: 'It stops at' });
   await expect(stops).toContainText('Choose Clayworks as window theme');
   await expect(stops).toContainText('one folder too deep');
   await page.getByRole('button', { name: 'Let everything work' }).click();
   await expect(page.getByText('Every step works on the simulated host.')).toBeVisible();
-  for (const [value, name] of [
-    ['launcher', 'the launcher, open'],
-    ['sign-in', 'the sign-in screen'],
-  ] as const) {
-    await page.getByLabel('What the drawing shows').selectOption(value);
+  for (const name of ['the launcher, open', 'the sign-in screen']) {
+    await choose(page.getByLabel('What the drawing shows'), name);
     await expect(page.getByLabel('What the drawing shows')).toContainText(name);
     await expect(picture('\\d+')).toBeVisible();
   }
@@ -310,7 +307,7 @@ test('readings are typed, and the verdict is honest', async ({ page }) => {
   await view(page, 'Readings');
   await expect(page.getByText('There is nothing to compare yet').first()).toBeVisible();
   const type = async (phase: string, memory: string) => {
-    await page.getByRole('complementary').getByLabel('Counts as').last().selectOption(phase);
+    await choose(page.getByRole('complementary').getByLabel('Counts as').last(), phase);
     await page.getByLabel('Memory in MB, sample after sample').fill(memory);
     await page.getByLabel('Processor in %').fill('3 3,1');
     await page.getByRole('button', { name: 'Add the run' }).click();

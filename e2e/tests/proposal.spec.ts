@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { copyOfDemo, stage } from '../support/demo';
-import { expect, saved, test } from '../support/test';
+import { expect, saved, test, choose } from '../support/test';
 
 /** Opens an element by its line in the spine. */
 async function element(page: Page, name: RegExp): Promise<void> {
@@ -47,7 +47,7 @@ test('layers lie over each other, and the stack says which gives what', async ({
   await expect(stack.getByRole('listitem').first()).toContainText('Weir Sans');
   // A length in proportion to a neighbour says what it keeps.
   await element(page, /^Clock/);
-  await page.getByLabel('Lengths').selectOption('In proportion to Rail');
+  await choose(page.getByLabel('Lengths'), 'In proportion to Rail');
   await expect(page.getByText(/It keeps the same proportion to Rail/)).toBeVisible();
 });
 
@@ -78,7 +78,7 @@ test('findings say what they cost, are settled, accepted, and come back', async 
   await page.getByRole('link', { name: 'Findings' }).click();
   const pages = page.getByRole('listitem').filter({ hasText: 'Pages takes no notice of the theme' });
   await expect(pages).toBeVisible();
-  await page.getByLabel('Pages is used').selectOption('never');
+  await choose(page.getByLabel('Pages is used'), 'never');
   await expect(pages).toBeHidden();
   const effect = page.getByRole('listitem').filter({ hasText: 'Takes the launcher key for itself' });
   await effect
@@ -122,10 +122,7 @@ test('an extra is added, chosen and planned, and never scored', async ({ page })
   await copyOfDemo(page);
   await stage(page, 'Match');
   const before = await page.locator('.tape dd').first().textContent();
-  await page
-    .getByRole('region', { name: 'Extras' })
-    .getByRole('combobox')
-    .selectOption({ label: 'Minimise effect' });
+  await choose(page.getByRole('button', { name: 'Add an extra' }), 'Minimise effect');
   await expect(page.getByRole('heading', { level: 1, name: /extra$/ })).toBeVisible();
   await page.keyboard.press('1');
   await saved(page);
@@ -147,7 +144,7 @@ test('a setting is turned by steps and chosen among what it takes, with closenes
   await page.getByRole('button', { name: 'Settle it again' }).click();
   await expect(page.getByRole('row', { name: /^Size 48 px 48 px 100/ })).toBeVisible();
   await page.getByRole('button', { name: 'Shape', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Shape of Launcher button' }).selectOption('ring, credit 0');
+  await choose(page.getByRole('combobox', { name: 'Shape of Launcher button' }), 'ring, credit 0');
   await saved(page);
   await expect(page.getByRole('row', { name: /^Shape house ring 0/ })).toBeVisible();
   await expect(seen).not.toContainText('100');

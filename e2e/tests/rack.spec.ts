@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { copyOfDemo, stage } from '../support/demo';
 import { expectRules } from '../support/rules';
-import { expect, saved, test } from '../support/test';
+import { expect, saved, test, choose } from '../support/test';
 
 const found = (page: Page, name: string) =>
   page.getByRole('main').getByRole('listitem', { name, exact: true });
@@ -50,7 +50,7 @@ test('a coat is put on the rack, found by its look, marked by readers and ranked
   await page.getByLabel('On which host').fill('Lanternfish 2');
   await page.getByLabel('For it', { exact: true }).check();
   await page.getByRole('button', { name: 'All of it' }).click();
-  await page.getByLabel('How Rail went').selectOption('did not work');
+  await choose(page.getByLabel('How Rail went'), 'did not work');
   await page.getByRole('button', { name: 'Keep the mark' }).click();
   await expect(page.getByText('1 of 1 vote for it.')).toBeVisible();
   await expect(page.getByText('Did not work: Rail.')).toBeVisible();
@@ -60,7 +60,7 @@ test('a coat is put on the rack, found by its look, marked by readers and ranked
   await page.getByRole('button', { name: 'Keep the mark' }).click();
   await expect(page.getByRole('alert')).toContainText('Ines has marked this already');
   await page.getByRole('button', { name: 'Change the mark of Ines' }).click();
-  await page.getByLabel('How Rail went').selectOption('worked');
+  await choose(page.getByLabel('How Rail went'), 'worked');
   await page.getByRole('button', { name: 'Keep the mark' }).click();
   await expect(page.getByRole('row', { name: 'Lanternfish 2 1 12 of 12' })).toBeVisible();
   await page.getByRole('button', { name: 'Remove the mark of Ines' }).click();
@@ -142,7 +142,7 @@ test('a new coat starts from one on the rack, and two of them are compared', asy
   await expect(rail).toContainText('+46');
   await expectRules(page, 'two coats');
   await page.getByRole('link', { name: 'Studio B, on Ochre Row' }).click();
-  await page.getByLabel('Compare it with a coat of mine').selectOption({ label: name });
+  await choose(page.getByLabel('Compare it with a coat of mine'), name);
   await expect(page.getByRole('row', { name: /^Rail/ })).toContainText('+46');
   await page.goto('/rack/compare?a=rack.x&b=');
   await expect(page.getByText('Pick two of them on the rack first.')).toBeVisible();

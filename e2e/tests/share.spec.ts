@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { copyOfDemo, stage } from '../support/demo';
-import { expect, saved, test } from '../support/test';
+import { expect, saved, test, choose } from '../support/test';
 
 test.beforeEach(async ({ page }) => {
   await copyOfDemo(page);
@@ -106,7 +106,7 @@ test('a coat is carried over to another host, and stays related to the original'
   await page.getByRole('link', { name: 'Carry over' }).click();
   await expect(page).toHaveURL(/carry-over/);
   const original = page.url().slice(0, page.url().indexOf('/carry-over'));
-  await page.getByLabel('Host to carry it to').selectOption({ label: 'Ochre Row 7' });
+  await choose(page.getByLabel('Host to carry it to'), 'Ochre Row 7');
   const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
   await expect(row('Rail')).toContainText('Tidebar: Made for another desktop');
   await expect(row('Wallpaper')).toContainText('carried over');

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import type { Locator, Page } from '@playwright/test';
 import { PAGE_STYLE, picturePage } from '../support/pages';
 import { drawnPng } from '../support/png';
-import { addPicture, drawRegion, expect, newCoat, saved, test } from '../support/test';
+import { addPicture, drawRegion, expect, newCoat, saved, test, choose } from '../support/test';
 
 const SIZE = { width: 1600, height: 900 };
 const BAR = { x: 0, y: 846, width: 1600, height: 54, colour: '#d9cbb8' };
@@ -26,7 +26,7 @@ async function drawBar(page: Page): Promise<void> {
 }
 async function addBar(page: Page, name = 'Foot strip'): Promise<void> {
   await drawBar(page);
-  await details(page).getByLabel('What is it?').selectOption('bar');
+  await choose(details(page).getByLabel('What is it?'), 'Bar');
   await details(page).getByLabel('Name', { exact: true }).fill(name);
   await details(page).getByRole('button', { name: 'Add element' }).click();
   await expect(spine(page).getByRole('button', { name: new RegExp(name) })).toBeVisible();
@@ -48,7 +48,7 @@ test('items of a bar are found, named, put in its order, and made elements', asy
   await expect(details(page)).toContainText('14 px');
   await table.getByLabel('Name of item 1').fill('launcher');
   await table.getByLabel('Name of item 2').fill('letters');
-  await table.getByLabel('Zone of item 6').selectOption('end');
+  await choose(table.getByLabel('Zone of item 6'), 'end');
   await details(page).getByRole('button', { name: 'Put order into Foot strip' }).click();
   await table.getByRole('button', { name: 'Add item 1 as an element' }).click();
   await expect(spine(page).getByRole('button', { name: /launcher/ })).toBeVisible();
@@ -122,7 +122,7 @@ test('a state that a second picture shows gets values of its own', async ({ page
   await addPicture(page, 'hover.png', look('#f0d8a0'));
   await page.getByRole('group', { name: 'Pictures' }).getByRole('button', { name: 'hover' }).click();
   await drawBar(page);
-  await details(page).getByLabel('State that the picture shows').selectOption('hover');
+  await choose(details(page).getByLabel('State that the picture shows'), 'hover');
   await details(page).getByRole('button', { name: 'Measure Foot strip here' }).click();
   const states = details(page).getByRole('radiogroup', { name: 'State' });
   await states.getByRole('radio', { name: 'hover' }).click();
@@ -205,7 +205,7 @@ test('a kind and traits of one’s own are equals of the shipped ones', async ({
   await dialog.getByLabel('Name of trait 1').fill('Needle length');
   await dialog.getByRole('button', { name: 'Keep it' }).click();
   await drawBar(page);
-  await details(page).getByLabel('What is it?').selectOption({ label: 'Tide gauge' });
+  await choose(details(page).getByLabel('What is it?'), 'Tide gauge');
   await details(page).getByRole('button', { name: 'Add element' }).click();
   await details(page).getByLabel('Needle length of Tide gauge').fill('44');
   await details(page).getByLabel('Needle length of Tide gauge').press('Tab');
@@ -314,7 +314,7 @@ test('type is read off a page that the browser drew, and compared with fonts', a
   await details(page).locator('input[type=file]').setInputFiles(font);
   await expect(page.locator('.notices')).toContainText('is compared from now on');
 
-  await details(page).getByLabel('What is it?').selectOption('interface-type');
+  await choose(details(page).getByLabel('What is it?'), 'Interface type');
   await details(page).getByRole('button', { name: 'Add element' }).click();
   const height = details(page).getByLabel('Height of small letters of Interface type');
   await expect.poll(async () => Number(await height.inputValue())).toBeGreaterThan(12);
@@ -324,7 +324,7 @@ test('a cut-out is saved as a PNG and put into its element', async ({ page }) =>
   await newCoat(page, 'Cut');
   await addPicture(page, 'look.png', look('#d9cbb8'));
   await drawRegion(page, SIZE, { x: 12, y: 850, width: 46, height: 46 });
-  await details(page).getByLabel('What is it?').selectOption('launcher-button');
+  await choose(details(page).getByLabel('What is it?'), 'Launcher button');
   await details(page).getByRole('button', { name: 'Add element' }).click();
   await page.getByLabel('Settle on edges').uncheck();
   await drawRegion(page, SIZE, { x: 12, y: 850, width: 46, height: 46 });

@@ -1,3 +1,4 @@
+import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { provideHttpClient, withFetch } from '@angular/common/http';
 import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
@@ -10,6 +11,9 @@ import { ROUTES } from './app/shell/routes';
 /** A tip waits until a pointer rests, and goes at once. */
 const TIPS = { showDelay: 400, hideDelay: 0, touchendHideDelay: 1500, disableTooltipInteractivity: true };
 
+/** Outlined, its name above or told to readers, and no room kept below for what is not said. */
+const FIELDS = { appearance: 'outline', subscriptSizing: 'dynamic' } as const;
+
 bootstrapApplication(App, {
   providers: [
     provideZonelessChangeDetection(),
@@ -18,5 +22,6 @@ bootstrapApplication(App, {
     provideRouter(ROUTES, withComponentInputBinding()),
     provideIcons(),
     { provide: MAT_TOOLTIP_DEFAULT_OPTIONS, useValue: TIPS },
+    { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: FIELDS },
   ],
 }).catch((error: unknown) => console.error(error));

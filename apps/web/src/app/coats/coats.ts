@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -45,7 +47,18 @@ const AGAIN_MS = 800;
 /** The first page: all coats as cards. */
 @Component({
   selector: 'coat-coats',
-  imports: [Crop, HomeHead, MatButton, MatIcon, MatTooltip, RouterLink, StandingMark, Tape],
+  imports: [
+    Crop,
+    HomeHead,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatTooltip,
+    RouterLink,
+    StandingMark,
+    Tape,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coats.html',
   styleUrl: './coats.scss',

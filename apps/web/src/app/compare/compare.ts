@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -52,8 +55,11 @@ const BEATS = [0.4, 0.8, 1.5, 3] as const;
     CompareNav,
     FileButton,
     MatButton,
+    MatFormField,
     MatIcon,
     MatIconButton,
+    MatOption,
+    MatSelect,
     MatTooltip,
     PairView,
     ProofDetails,

@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -15,7 +18,7 @@ const DAY_MS = 86_400_000;
 /** Closeness over the pictures of the own desktop, and any two of their dates held against each other, element by element. */
 @Component({
   selector: 'coat-over-time',
-  imports: [CompareNav, MatButton, MatIcon, NumberChart, RouterLink],
+  imports: [CompareNav, MatButton, MatFormField, MatIcon, MatOption, MatSelect, NumberChart, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -41,25 +44,37 @@ const DAY_MS = 86_400_000;
           (picked)="pickAt($event)"
         />
         <div class="two">
-          <label
+          <span class="choice"
             >From
-            <select [value]="first()?.capture?.id" (change)="firstId.set($any($event.target).value)">
-              @for (m of moments(); track m.capture.id) {
-                <option [value]="m.capture.id" [selected]="m.capture.id === first()?.capture?.id">
-                  {{ m.capture.at.slice(0, 10) }} {{ m.capture.name }}
-                </option>
-              }
-            </select></label
+            <mat-form-field
+              ><mat-select
+                (selectionChange)="firstId.set($event.value)"
+                aria-label="From"
+                [value]="first()?.capture?.id"
+              >
+                @for (m of moments(); track m.capture.id) {
+                  <mat-option [value]="m.capture.id">
+                    {{ m.capture.at.slice(0, 10) }} {{ m.capture.name }}
+                  </mat-option>
+                }
+              </mat-select></mat-form-field
+            ></span
           >
-          <label
+          <span class="choice"
             >to
-            <select [value]="second()?.capture?.id" (change)="secondId.set($any($event.target).value)">
-              @for (m of moments(); track m.capture.id) {
-                <option [value]="m.capture.id" [selected]="m.capture.id === second()?.capture?.id">
-                  {{ m.capture.at.slice(0, 10) }} {{ m.capture.name }}
-                </option>
-              }
-            </select></label
+            <mat-form-field
+              ><mat-select
+                (selectionChange)="secondId.set($event.value)"
+                aria-label="to"
+                [value]="second()?.capture?.id"
+              >
+                @for (m of moments(); track m.capture.id) {
+                  <mat-option [value]="m.capture.id">
+                    {{ m.capture.at.slice(0, 10) }} {{ m.capture.name }}
+                  </mat-option>
+                }
+              </mat-select></mat-form-field
+            ></span
           >
           <strong>{{ say(first()?.closeness) }} % → {{ say(second()?.closeness) }} %</strong>
           @if (first() && second() && first() !== second()) {

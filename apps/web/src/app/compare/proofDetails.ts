@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -15,7 +19,7 @@ import { CompareView } from './compareView';
 /** The numbers of the selected element on the picture at hand: how alike it is, its traits, what to set; and all elements, the worst first. */
 @Component({
   selector: 'coat-proof-details',
-  imports: [MatButton, MatIcon, MatTooltip, StandingMark],
+  imports: [MatButton, MatFormField, MatIcon, MatInput, MatOption, MatSelect, MatTooltip, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proofDetails.html',
   styleUrl: './proofDetails.scss',

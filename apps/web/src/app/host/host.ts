@@ -1,3 +1,8 @@
+import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -70,7 +75,19 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
 /** The stage where the desktop to be dressed is chosen and its display described. */
 @Component({
   selector: 'coat-host',
-  imports: [FileButton, MatButton, MatIcon, MatTooltip, RouterLink],
+  imports: [
+    FileButton,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatOption,
+    MatRadioButton,
+    MatRadioGroup,
+    MatSelect,
+    MatTooltip,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './host.html',
   styleUrl: './host.scss',

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -35,7 +39,18 @@ const MOST_ROWS = 400;
 /** What the host is now: surveys, what changed between two, settings as a dump tells them, readings. */
 @Component({
   selector: 'coat-host-now',
-  imports: [FileButton, MatButton, MatIcon, MatIconButton, MatTooltip, RouterLink],
+  imports: [
+    FileButton,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hostNow.html',
   styleUrl: './hostNow.scss',

@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -30,7 +32,7 @@ const AFTER = {
 /** One host profile, to read: every setting with what it takes and where it is set, folders, routes, channels. */
 @Component({
   selector: 'coat-profile-view',
-  imports: [MatButton, MatIcon, RouterLink],
+  imports: [MatButton, MatFormField, MatIcon, MatInput, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileView.html',
   styleUrl: './profileView.scss',

@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { ordered } from '@spare-coat/core/model/coat/rows';
 import { CARRY_POLICIES, type ElementCarry } from '@spare-coat/core/model/coat/rows/reference';
@@ -15,33 +18,38 @@ const LABELS = {
 /** How the lengths of one element are carried, and to which display, where it is not as the coat says. */
 @Component({
   selector: 'coat-carry-panel',
+  imports: [MatFormField, MatOption, MatSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="line">
-      <label
+      <span class="choice"
         ><span>Lengths</span>
-        <select (change)="set($any($event.target).value)">
-          <option value="" [selected]="chosen() === ''">As the coat says</option>
-          @for (p of policies; track p) {
-            <option [value]="p" [selected]="chosen() === p">{{ labels[p] }}</option>
-          }
-          @for (n of neighbours(); track n.id) {
-            <option [value]="'to ' + n.id" [selected]="chosen() === 'to ' + n.id">
-              In proportion to {{ n.name }}
-            </option>
-          }
-        </select></label
+        <mat-form-field
+          ><mat-select (selectionChange)="set($event.value)" aria-label="Lengths" [value]="chosen()">
+            <mat-option value="">As the coat says</mat-option>
+            @for (p of policies; track p) {
+              <mat-option [value]="p">{{ labels[p] }}</mat-option>
+            }
+            @for (n of neighbours(); track n.id) {
+              <mat-option [value]="'to ' + n.id"> In proportion to {{ n.name }} </mat-option>
+            }
+          </mat-select></mat-form-field
+        ></span
       >
       @if (displays().length > 1) {
-        <label
+        <span class="choice"
           ><span>Display</span>
-          <select (change)="move($any($event.target).value)">
-            @for (d of displays(); track d.id; let i = $index) {
-              <option [value]="d.id" [selected]="d.id === (state().element.displayId ?? displays()[0]!.id)">
-                {{ i + 1 }}: {{ d.width }} × {{ d.height }}
-              </option>
-            }
-          </select></label
+          <mat-form-field
+            ><mat-select
+              (selectionChange)="move($event.value)"
+              aria-label="Display"
+              [value]="state().element.displayId ?? displays()[0]!.id"
+            >
+              @for (d of displays(); track d.id; let i = $index) {
+                <mat-option [value]="d.id"> {{ i + 1 }}: {{ d.width }} × {{ d.height }} </mat-option>
+              }
+            </mat-select></mat-form-field
+          ></span
         >
       }
     </div>
@@ -64,7 +72,7 @@ const LABELS = {
     span {
       color: var(--mat-sys-on-surface-variant);
     }
-    select {
+    mat-form-field {
       max-width: 210px;
     }
     p {

@@ -1,3 +1,6 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -27,7 +30,7 @@ const MOST_SIZES = 8;
  */
 @Component({
   selector: 'coat-handmade-panel',
-  imports: [MatButton, MatIcon],
+  imports: [MatButton, MatCheckbox, MatFormField, MatIcon, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './handmadePanel.html',
   styleUrl: './handmadePanel.scss',

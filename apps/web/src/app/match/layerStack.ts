@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -33,7 +37,7 @@ interface Use {
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
   selector: 'coat-layer-stack',
-  imports: [MatButton, MatIcon, MatTooltip],
+  imports: [MatButton, MatFormField, MatIcon, MatInput, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Layers, the topmost first">
@@ -81,19 +85,26 @@ interface Use {
           <label>
             <span>{{ s.label }}</span>
             @if (s.value.type === 'choice') {
-              <select [value]="u.layer.own?.[s.id] ?? ''" (change)="setOwn(u, s, $any($event.target).value)">
-                <option value="">as installed</option>
-                @for (v of s.value.values; track v) {
-                  <option [value]="v" [selected]="u.layer.own?.[s.id] === v">{{ v }}</option>
-                }
-              </select>
+              <mat-form-field
+                ><mat-select
+                  (selectionChange)="setOwn(u, s, $event.value)"
+                  [value]="u.layer.own?.[s.id] ?? ''"
+                >
+                  <mat-option value="">as installed</mat-option>
+                  @for (v of s.value.values; track v) {
+                    <mat-option [value]="v">{{ v }}</mat-option>
+                  }
+                </mat-select></mat-form-field
+              >
             } @else {
-              <input
-                maxlength="500"
-                [value]="u.layer.own?.[s.id] ?? ''"
-                [placeholder]="s.initial || 'as installed'"
-                (change)="setOwn(u, s, $any($event.target).value)"
-              />
+              <mat-form-field
+                ><input
+                  matInput
+                  maxlength="500"
+                  [value]="u.layer.own?.[s.id] ?? ''"
+                  [placeholder]="s.initial || 'as installed'"
+                  (change)="setOwn(u, s, $any($event.target).value)"
+              /></mat-form-field>
             }
           </label>
         }

@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -18,7 +20,7 @@ import { StandingMark } from '../shared/standingMark';
 /** The gap ledger: all that is open, near, stand-in or gap, by what it costs, with why and what would lift it. */
 @Component({
   selector: 'coat-ledger',
-  imports: [MatButton, MatIcon, MatIconButton, MatTooltip, RouterLink, StandingMark],
+  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatTooltip, RouterLink, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ledger.html',
   styleUrl: './ledger.scss',

@@ -1,3 +1,8 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatTooltip } from '@angular/material/tooltip';
 import {
   ChangeDetectionStrategy,
@@ -32,7 +37,7 @@ interface Column {
 /** Elements by parts: how near each part would bring each element, to see what one part would cover. */
 @Component({
   selector: 'coat-matrix',
-  imports: [MatTooltip, RouterLink],
+  imports: [MatCheckbox, MatFormField, MatInput, MatOption, MatSelect, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -42,25 +47,26 @@ interface Column {
         <a class="push" routerLink="../match" queryParamsHandling="preserve">Back to Match</a>
       </div>
       <div class="tools">
-        <input
-          type="search"
-          placeholder="Filter parts"
-          aria-label="Filter parts"
-          [value]="filter()"
-          (input)="filter.set($any($event.target).value)"
-        />
-        <label
+        <mat-form-field
+          ><input
+            matInput
+            type="search"
+            placeholder="Filter parts"
+            aria-label="Filter parts"
+            [value]="filter()"
+            (input)="filter.set($any($event.target).value)"
+        /></mat-form-field>
+        <span class="choice"
           >Order
-          <select (change)="order.set($any($event.target).value)">
-            <option value="brings">by what they bring</option>
-            <option value="serves">by elements served</option>
-            <option value="name">by name</option>
-          </select></label
+          <mat-form-field
+            ><mat-select aria-label="Order" [value]="order()" (selectionChange)="order.set($event.value)">
+              <mat-option value="brings">by what they bring</mat-option>
+              <mat-option value="serves">by elements served</mat-option>
+              <mat-option value="name">by name</mat-option>
+            </mat-select></mat-form-field
+          ></span
         >
-        <label
-          ><input type="checkbox" [checked]="usable()" (change)="usable.set($any($event.target).checked)" />
-          usable here</label
-        >
+        <mat-checkbox [checked]="usable()" (change)="usable.set($event.checked)">usable here</mat-checkbox>
         <span class="faint push" role="status"
           >{{ columns().length }} parts, {{ elements().length }} elements
           @if (left() > 0) {

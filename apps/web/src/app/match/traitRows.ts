@@ -1,3 +1,7 @@
+import { MatSlider, MatSliderThumb } from '@angular/material/slider';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -15,7 +19,18 @@ import { TraitEditor } from '../shared/traitEditor';
 /** Trait rows: target, actual, the value to set, difference, credit. A row that can be set opens into its setting. */
 @Component({
   selector: 'coat-trait-rows',
-  imports: [MatButton, MatIcon, MatIconButton, MatTooltip, TraitEditor],
+  imports: [
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatOption,
+    MatSelect,
+    MatSlider,
+    MatSliderThumb,
+    MatTooltip,
+    TraitEditor,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table>
@@ -91,32 +106,28 @@ import { TraitEditor } from '../shared/traitEditor';
                         type="button"
                         matIconButton
                         [attr.aria-label]="'One step less: ' + line.label"
-                        [disabled]="$any(line.score.setting) <= r.least"
+                        [disabled]="settingOf(line.score) <= r.least"
                         (click)="step(line.score, r, -1)"
                         [matTooltip]="'One step less: ' + line.label"
                       >
                         <mat-icon svgIcon="minus" />
                       </button>
                       <span class="faint">{{ r.least }}</span>
-                      <input
-                        type="range"
-                        [min]="r.least"
-                        [max]="r.most"
-                        [step]="r.step"
-                        [value]="line.score.setting"
-                        [attr.aria-label]="'Turn ' + line.label"
-                        (input)="turn(line.score, $any($event.target).valueAsNumber)"
-                        (change)="
-                          value.emit({ score: line.score, value: $any($event.target).valueAsNumber });
-                          turned.set(null)
-                        "
-                      />
+                      <mat-slider [min]="r.least" [max]="r.most" [step]="r.step">
+                        <input
+                          matSliderThumb
+                          [value]="settingOf(line.score)"
+                          [aria-label]="'Turn ' + line.label"
+                          (input)="turn(line.score, $any($event.target).valueAsNumber)"
+                          (valueChange)="settle(line.score, $event)"
+                        />
+                      </mat-slider>
                       <span class="faint">{{ r.most }}</span>
                       <button
                         type="button"
                         matIconButton
                         [attr.aria-label]="'One step more: ' + line.label"
-                        [disabled]="$any(line.score.setting) >= r.most"
+                        [disabled]="settingOf(line.score) >= r.most"
                         (click)="step(line.score, r, 1)"
                         [matTooltip]="'One step more: ' + line.label"
                       >
@@ -126,19 +137,17 @@ import { TraitEditor } from '../shared/traitEditor';
                     </div>
                   }
                   @if (line.choices.length > 0) {
-                    <select
-                      [attr.aria-label]="line.label + ' of ' + element()"
-                      (change)="
-                        value.emit({
-                          score: line.score,
-                          value: line.choices[$any($event.target).selectedIndex]!.value,
-                        })
-                      "
+                    <mat-form-field
+                      ><mat-select
+                        [aria-label]="line.label + ' of ' + element()"
+                        [value]="line.choice"
+                        (selectionChange)="value.emit({ score: line.score, value: $event.value.value })"
+                      >
+                        @for (c of line.choices; track $index) {
+                          <mat-option [value]="c">{{ c.said }}, credit {{ c.credit }}</mat-option>
+                        }
+                      </mat-select></mat-form-field
                     >
-                      @for (c of line.choices; track $index) {
-                        <option [selected]="c.isSet">{{ c.said }}, credit {{ c.credit }}</option>
-                      }
-                    </select>
                   } @else {
                     <coat-trait-editor
                       [spec]="line.score.target.spec"
@@ -274,6 +283,16 @@ export class TraitRows {
   }
 
   /** The credit that a value would have, while one turns it. */
+  /** Where a range's slider stands: a length, a share or a number. */
+  protected settingOf(score: TraitScore): number {
+    return typeof score.setting === 'number' ? score.setting : 0;
+  }
+
+  protected settle(score: TraitScore, value: number): void {
+    this.turned.set(null);
+    this.value.emit({ score, value });
+  }
+
   protected turn(score: TraitScore, setting: number): void {
     const { spec, value } = score.target;
     const { actual, credit } = this.creditOf(score, setting);
@@ -294,6 +313,14 @@ export class TraitRows {
     const { spec, value, told, source } = score.target;
     const carried =
       spec.type === 'length' && value !== told ? `, ${sayValue(spec.type, told)} in the picture` : '';
+    const choices =
+      score.supply && 'oneOf' in score.supply
+        ? score.supply.oneOf.map((v) => ({
+            value: v,
+            said: sayValue(spec.type, v),
+            credit: Math.round(this.creditOf(score, v).credit * 100),
+          }))
+        : [];
     return {
       id: `${spec.id} ${score.target.state ?? ''}`,
       score,
@@ -320,15 +347,8 @@ export class TraitRows {
             : spellValue(spec.type, score.setting),
       range: sayRange(score),
       slider: score.supply && 'range' in score.supply ? score.supply.range : null,
-      choices:
-        score.supply && 'oneOf' in score.supply
-          ? score.supply.oneOf.map((v) => ({
-              value: v,
-              said: sayValue(spec.type, v),
-              credit: Math.round(this.creditOf(score, v).credit * 100),
-              isSet: sameJson(v, score.setting),
-            }))
-          : [],
+      choices,
+      choice: choices.find((c) => sameJson(c.value, score.setting)),
     };
   }
 

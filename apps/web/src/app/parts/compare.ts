@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
@@ -31,7 +34,7 @@ import { Trials } from '../shared/trials';
 /** Two to four parts side by side, trait by trait, against an element's target. */
 @Component({
   selector: 'coat-compare-parts',
-  imports: [MatButton, MatIcon, RouterLink],
+  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',
   styleUrl: './compare.scss',

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
@@ -11,7 +15,7 @@ import { pictureAddress } from '../shared/api';
 /** How much of the names that are needed an icon set covers, with the found ones shown and the missing ones listed. */
 @Component({
   selector: 'coat-icon-coverage',
-  imports: [MatTooltip],
+  imports: [MatFormField, MatInput, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="faint">Drawn for {{ sizes() }}{{ inherits() ? ', inherits ' + inherits() : '' }}</p>
@@ -21,32 +25,42 @@ import { pictureAddress } from '../shared/api';
     <div class="ask">
       <label
         >at
-        <input
-          type="number"
-          min="8"
-          max="512"
-          aria-label="Size of icons"
-          [value]="report().iconSize"
-          (change)="size($event)"
-        />
+        <mat-form-field
+          ><input
+            matInput
+            type="number"
+            min="8"
+            max="512"
+            aria-label="Size of icons"
+            [value]="report().iconSize"
+            (change)="size($event)"
+        /></mat-form-field>
         units</label
       >
-      <label
+      <span class="choice"
         >scale
-        <select aria-label="Scale of icons" (change)="again.emit({ scale: +$any($event.target).value })">
-          @for (s of [1, 2, 3, 4]; track s) {
-            <option [value]="s" [selected]="s === report().iconScale">{{ s }}</option>
-          }
-        </select>
-      </label>
+        <mat-form-field
+          ><mat-select
+            aria-label="Scale of icons"
+            (selectionChange)="again.emit({ scale: +$event.value })"
+            [value]="report().iconScale"
+          >
+            @for (s of [1, 2, 3, 4]; track s) {
+              <mat-option [value]="s">{{ s }}</mat-option>
+            }
+          </mat-select></mat-form-field
+        >
+      </span>
       <label class="more"
         >also needed
-        <input
-          aria-label="Names also needed"
-          placeholder="names with blanks between"
-          [value]="extra().join(' ')"
-          (change)="names($any($event.target).value)"
-      /></label>
+        <mat-form-field
+          ><input
+            matInput
+            aria-label="Names also needed"
+            placeholder="names with blanks between"
+            [value]="extra().join(' ')"
+            (change)="names($any($event.target).value)" /></mat-form-field
+      ></label>
     </div>
     <p>
       <strong class="big">{{ share() }} %</strong> of the {{ total() }} names needed, by the standard’s
@@ -101,11 +115,11 @@ import { pictureAddress } from '../shared/api';
       align-items: baseline;
       margin: 6px 0;
       font-size: var(--mat-sys-body-small-size);
-      input[type='number'] {
+      mat-form-field {
         width: 62px;
       }
     }
-    .more input {
+    .more mat-form-field {
       width: 240px;
     }
     .big {

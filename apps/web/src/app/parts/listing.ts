@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
@@ -32,7 +36,7 @@ const TYPING_MS = 250;
 /** An online listing: look parts up, bring their files in, follow what came from there. */
 @Component({
   selector: 'coat-listing',
-  imports: [MatButton, MatIcon, RouterLink],
+  imports: [MatButton, MatFormField, MatIcon, MatInput, MatOption, MatSelect, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './listing.html',
   styleUrl: './listing.scss',

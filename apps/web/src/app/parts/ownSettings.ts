@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import {
@@ -43,6 +45,7 @@ function sayTakes(setting: OwnSetting): string {
 /** A part's own settings: where each is set and read again, with formats and places written as it wants them. */
 @Component({
   selector: 'coat-own-settings',
+  imports: [MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Its own settings</h2>
@@ -56,12 +59,14 @@ function sayTakes(setting: OwnSetting): string {
         @if (line.syntax) {
           <label class="field"
             ><span>Pattern, as in Study</span
-            ><input
-              class="mono"
-              maxlength="200"
-              [value]="patterns()[line.setting.id] ?? line.pattern"
-              (input)="write(line.setting.id, $any($event.target).value)"
-          /></label>
+            ><mat-form-field
+              ><input
+                matInput
+                class="mono"
+                maxlength="200"
+                [value]="patterns()[line.setting.id] ?? line.pattern"
+                (input)="write(line.setting.id, $any($event.target).value)" /></mat-form-field
+          ></label>
           @if (translated(line.setting); as t) {
             <p class="mono out">{{ t.text }}</p>
             <p class="faint">Shows {{ t.shown }}</p>
@@ -73,12 +78,14 @@ function sayTakes(setting: OwnSetting): string {
           }
           <label class="field"
             ><span>Or what stands there now, in its own words</span
-            ><input
-              class="mono"
-              maxlength="300"
-              [placeholder]="line.setting.initial"
-              (change)="readBack(line.setting, $any($event.target))"
-          /></label>
+            ><mat-form-field
+              ><input
+                matInput
+                class="mono"
+                maxlength="300"
+                [placeholder]="line.setting.initial"
+                (change)="readBack(line.setting, $any($event.target))" /></mat-form-field
+          ></label>
           @for (loss of backLosses()[line.setting.id] ?? []; track loss) {
             <p class="loss">{{ loss }}</p>
           }
@@ -86,11 +93,13 @@ function sayTakes(setting: OwnSetting): string {
         @if (line.setting.value.type === 'coordinates') {
           <label class="field"
             ><span>Latitude and longitude</span
-            ><input
-              maxlength="100"
-              placeholder="54.98, -1.61"
-              (input)="write(line.setting.id, $any($event.target).value)"
-          /></label>
+            ><mat-form-field
+              ><input
+                matInput
+                maxlength="100"
+                placeholder="54.98, -1.61"
+                (input)="write(line.setting.id, $any($event.target).value)" /></mat-form-field
+          ></label>
           @if (place(line.setting); as p) {
             <p [class.mono]="p.ok" [class.out]="p.ok" [class.loss]="!p.ok">{{ p.text }}</p>
           }
@@ -116,7 +125,7 @@ function sayTakes(setting: OwnSetting): string {
     }
     .field {
       margin: 6px 0 4px;
-      input {
+      mat-form-field {
         width: 100%;
       }
     }

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -12,7 +16,7 @@ import { Trials } from '../shared/trials';
 /** What became of a part when it was tried, and a short form to note it. */
 @Component({
   selector: 'coat-part-trials',
-  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
+  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Trials</h2>
@@ -42,18 +46,28 @@ import { Trials } from '../shared/trials';
     @if (open()) {
       <form (submit)="$event.preventDefault(); note(why.value, tried.value)">
         <div class="two">
-          <select aria-label="Outcome" (change)="outcome.set($any($event.target).value)">
-            <option value="kept" [selected]="outcome() === 'kept'">kept</option>
-            <option value="dropped" [selected]="outcome() === 'dropped'">dropped</option>
-          </select>
-          <input #tried type="date" aria-label="Tried on" [value]="today" [max]="today" />
+          <mat-form-field
+            ><mat-select
+              aria-label="Outcome"
+              (selectionChange)="outcome.set($event.value)"
+              [value]="outcome()"
+            >
+              <mat-option value="kept">kept</mat-option>
+              <mat-option value="dropped">dropped</mat-option>
+            </mat-select></mat-form-field
+          >
+          <mat-form-field
+            ><input matInput #tried type="date" aria-label="Tried on" [value]="today" [max]="today"
+          /></mat-form-field>
         </div>
-        <input
-          #why
-          maxlength="2000"
-          aria-label="Why"
-          [placeholder]="outcome() === 'dropped' ? 'Why it was dropped' : 'Why, if it is worth saying'"
-        />
+        <mat-form-field
+          ><input
+            matInput
+            #why
+            maxlength="2000"
+            aria-label="Why"
+            [placeholder]="outcome() === 'dropped' ? 'Why it was dropped' : 'Why, if it is worth saying'"
+        /></mat-form-field>
         @if (problem(); as p) {
           <small class="alarm" role="alert">{{ p }}</small>
         }
@@ -79,7 +93,7 @@ import { Trials } from '../shared/trials';
       grid-template-columns: auto auto 1fr;
       gap: 6px;
       margin-top: 6px;
-      > input,
+      > mat-form-field,
       > small,
       .two {
         grid-column: 1 / -1;

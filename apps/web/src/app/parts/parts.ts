@@ -1,3 +1,8 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -63,7 +68,18 @@ const AGES = [1, 2, 5] as const;
 @Component({
   hostDirectives: [DropFiles],
   selector: 'coat-parts',
-  imports: [FileButton, MatButton, MatIcon, MatTooltip, PartDetails],
+  imports: [
+    FileButton,
+    MatButton,
+    MatCheckbox,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+    PartDetails,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts.html',
   styleUrl: './parts.scss',

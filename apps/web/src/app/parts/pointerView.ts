@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -34,18 +37,24 @@ const LEAST_MS = 16;
 /** A pointer set, drawn and animated from its own files, with what is missing. */
 @Component({
   selector: 'coat-pointer-view',
-  imports: [MatButton, MatIcon, MatTooltip],
+  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="ask">
-      <label
+      <span class="choice"
         >at
-        <select aria-label="Size of pointers" (change)="size.set(+$any($event.target).value)">
-          @for (s of sizes(); track s) {
-            <option [value]="s" [selected]="s === chosen()">{{ s }}</option>
-          }
-        </select>
-        px</label
+        <mat-form-field
+          ><mat-select
+            aria-label="Size of pointers"
+            (selectionChange)="size.set(+$event.value)"
+            [value]="chosen()"
+          >
+            @for (s of sizes(); track s) {
+              <mat-option [value]="s">{{ s }}</mat-option>
+            }
+          </mat-select></mat-form-field
+        >
+        px</span
       >
       <span class="faint">{{ shown().length }} drawn, {{ aliases() }} more names are links to them</span>
       @if (moving() > 0 && !still) {

@@ -1,3 +1,4 @@
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -59,6 +60,7 @@ const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
     CdkMenuTrigger,
     HoldSurvey,
     MatButton,
+    MatCheckbox,
     MatIcon,
     MatTooltip,
     PlanNav,

@@ -1,3 +1,9 @@
+import { MatSlider, MatSliderThumb } from '@angular/material/slider';
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -63,7 +69,14 @@ const ORDERS: readonly { readonly id: RackOrder; readonly label: string }[] = [
     HomeHead,
     LayoutMark,
     MatButton,
+    MatCheckbox,
+    MatFormField,
     MatIcon,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatSlider,
+    MatSliderThumb,
     MatTooltip,
     RouterLink,
     Tape,

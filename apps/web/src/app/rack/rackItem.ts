@@ -1,3 +1,9 @@
+import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
+import { MatInput } from '@angular/material/input';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
@@ -51,7 +57,24 @@ function knownReader(): string {
 /** A coat on the rack: its sheet, its versions, starting from it, and what readers say of it. */
 @Component({
   selector: 'coat-rack-item',
-  imports: [ColourStrip, HomeHead, LayoutMark, MatButton, MatIcon, RouterLink, SheetPaper],
+  imports: [
+    ColourStrip,
+    HomeHead,
+    LayoutMark,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatMenu,
+    MatMenuItem,
+    MatMenuTrigger,
+    MatOption,
+    MatRadioButton,
+    MatRadioGroup,
+    MatSelect,
+    RouterLink,
+    SheetPaper,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rackItem.html',
   styleUrl: './rackItem.scss',

@@ -1,3 +1,4 @@
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -20,7 +21,7 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
 /** The coat as a file to import: saving one, and bringing one in. */
 @Component({
   selector: 'coat-bundle-view',
-  imports: [BundleIn, MatButton, MatIcon, ShareNav],
+  imports: [BundleIn, MatButton, MatCheckbox, MatIcon, ShareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench scroll">
@@ -38,14 +39,10 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
           <fieldset>
             <legend>In it, only if I say so</legend>
             @for (c of choices; track c.key) {
-              <label
-                ><input
-                  type="checkbox"
-                  [checked]="chosen().has(c.key)"
-                  (change)="set(c.key, $any($event.target).checked)"
-                /><span
+              <mat-checkbox [checked]="chosen().has(c.key)" (change)="set(c.key, $event.checked)"
+                ><span
                   >{{ c.label }}<small>{{ c.says }}</small></span
-                ></label
+                ></mat-checkbox
               >
             }
           </fieldset>

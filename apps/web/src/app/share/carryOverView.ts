@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
@@ -23,7 +26,7 @@ import { ShareNav } from './shareNav';
 /** A finished coat on another host: what becomes of every match, old against new, before anything is made. */
 @Component({
   selector: 'coat-carry-over-view',
-  imports: [MatButton, MatIcon, RouterLink, ShareNav],
+  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, RouterLink, ShareNav],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -52,27 +55,36 @@ import { ShareNav } from './shareNav';
         </p>
       }
       <div class="ask">
-        <label
+        <span class="choice"
           >To
-          <select aria-label="Host to carry it to" (change)="choose($any($event.target).value)">
-            <option value="">choose a host</option>
-            @for (p of hosts(); track p.id) {
-              <option [value]="p.id" [selected]="p.id === host()?.id">{{ p.name }} {{ p.version }}</option>
-            }
-          </select></label
+          <mat-form-field
+            ><mat-select
+              aria-label="Host to carry it to"
+              (selectionChange)="choose($event.value)"
+              [value]="host()?.id ?? ''"
+            >
+              <mat-option value="">choose a host</mat-option>
+              @for (p of hosts(); track p.id) {
+                <mat-option [value]="p.id">{{ p.name }} {{ p.version }}</mat-option>
+              }
+            </mat-select></mat-form-field
+          ></span
         >
         @if (host(); as h) {
-          <label
+          <span class="choice"
             >with packages of
-            <select
-              aria-label="Distribution whose packages are used"
-              (change)="channel.set($any($event.target).value || null)"
-            >
-              @for (c of h.channels; track c.id) {
-                <option [value]="c.id" [selected]="c.id === channel()">{{ c.name }}</option>
-              }
-              <option value="" [selected]="channel() === null">none of these</option>
-            </select></label
+            <mat-form-field
+              ><mat-select
+                aria-label="Distribution whose packages are used"
+                (selectionChange)="channel.set($event.value || null)"
+                [value]="channel() ?? ''"
+              >
+                @for (c of h.channels; track c.id) {
+                  <mat-option [value]="c.id">{{ c.name }}</mat-option>
+                }
+                <mat-option value="">none of these</mat-option>
+              </mat-select></mat-form-field
+            ></span
           >
         }
         @if (preview(); as p) {

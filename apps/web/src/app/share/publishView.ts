@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
@@ -23,7 +25,7 @@ import { SheetChoices } from './sheetChoices';
 /** Puts the coat on the rack of this server: a sheet and a bundle of it as it is now, under a version with notes. */
 @Component({
   selector: 'coat-publish-view',
-  imports: [MatButton, MatIcon, RouterLink, ShareNav, SheetChoices],
+  imports: [MatButton, MatFormField, MatIcon, MatInput, RouterLink, ShareNav, SheetChoices],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench scroll">
@@ -60,26 +62,38 @@ import { SheetChoices } from './sheetChoices';
       <form (submit)="$event.preventDefault(); publish()">
         <label class="field"
           ><span>Name on the rack</span>
-          <input maxlength="200" required [value]="name()" (input)="typed.set($any($event.target).value)"
-        /></label>
+          <mat-form-field
+            ><input
+              matInput
+              maxlength="200"
+              required
+              [value]="name()"
+              (input)="typed.set($any($event.target).value)" /></mat-form-field
+        ></label>
         <label class="field"
           ><span>About it</span>
-          <textarea
-            rows="3"
-            maxlength="10000"
-            placeholder="Who it is for, what it is like to work with"
-            [value]="about()"
-            (input)="told.set($any($event.target).value)"
-          ></textarea>
+          <mat-form-field>
+            <textarea
+              matInput
+              rows="3"
+              maxlength="10000"
+              placeholder="Who it is for, what it is like to work with"
+              [value]="about()"
+              (input)="told.set($any($event.target).value)"
+            ></textarea>
+          </mat-form-field>
         </label>
         <label class="field"
           ><span>What is new in version {{ next() }}</span>
-          <textarea
-            rows="3"
-            maxlength="10000"
-            [value]="notes()"
-            (input)="notes.set($any($event.target).value)"
-          ></textarea>
+          <mat-form-field>
+            <textarea
+              matInput
+              rows="3"
+              maxlength="10000"
+              [value]="notes()"
+              (input)="notes.set($any($event.target).value)"
+            ></textarea>
+          </mat-form-field>
         </label>
         <coat-sheet-choices [(choice)]="choice" />
         @if (problem(); as p) {

@@ -1,3 +1,4 @@
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/proving/sheet/sheet';
@@ -24,19 +25,17 @@ const CHOICES: readonly {
 /** What of a coat is handed on that could be private. */
 @Component({
   selector: 'coat-sheet-choices',
-  imports: [MatTooltip],
+  imports: [MatCheckbox, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
       <legend>On it, only if I say so</legend>
       @for (c of choices; track c.key) {
-        <label [matTooltip]="c.title"
-          ><input
-            type="checkbox"
-            [checked]="choice()[c.key]"
-            (change)="set(c.key, $any($event.target).checked)"
-          />
-          {{ c.label }}</label
+        <mat-checkbox
+          [matTooltip]="c.title"
+          [checked]="choice()[c.key]"
+          (change)="set(c.key, $event.checked)"
+          >{{ c.label }}</mat-checkbox
         >
       }
     </fieldset>

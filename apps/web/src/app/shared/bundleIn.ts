@@ -1,3 +1,5 @@
+import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DropFiles } from './dropFiles';
@@ -44,7 +46,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
 /** Takes a bundle: has it read, shows what would come and what clashes, and brings it in. */
 @Component({
   selector: 'coat-bundle-in',
-  imports: [DropFiles, FileButton, MatButton, MatIcon],
+  imports: [DropFiles, FileButton, MatButton, MatCheckbox, MatIcon, MatRadioButton, MatRadioGroup],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="drop" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
@@ -89,19 +91,14 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
       @if (clashes() > 0) {
         <fieldset>
           <legend>What is here in another form</legend>
-          <label
-            ><input
-              type="radio"
-              name="clash"
-              [checked]="clash() === 'theirs'"
-              (change)="clash.set('theirs')"
-            />
-            comes as in the bundle, as one more revision</label
+          <mat-radio-group
+            aria-label="What is here in another form"
+            [value]="clash()"
+            (change)="clash.set($event.value)"
           >
-          <label
-            ><input type="radio" name="clash" [checked]="clash() === 'mine'" (change)="clash.set('mine')" />
-            stays as it is here</label
-          >
+            <mat-radio-button value="theirs">comes as in the bundle, as one more revision</mat-radio-button>
+            <mat-radio-button value="mine">stays as it is here</mat-radio-button>
+          </mat-radio-group>
         </fieldset>
       }
       @if (b.does.length > 0) {
@@ -138,9 +135,8 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
             </ul>
           }
         </div>
-        <label
-          ><input type="checkbox" [checked]="looked()" (change)="looked.set(!looked())" /> I have looked at
-          what it would run and write</label
+        <mat-checkbox [checked]="looked()" (change)="looked.set(!looked())"
+          >I have looked at what it would run and write</mat-checkbox
         >
       }
       @if (b.hasUnknown) {

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { FaceValue } from '@spare-coat/core/model/traits/value';
 import { Fonts } from './fonts';
@@ -5,29 +9,32 @@ import { Fonts } from './fonts';
 /** Says which of the known faces a type is set in, and at which size. */
 @Component({
   selector: 'coat-face-editor',
+  imports: [MatFormField, MatInput, MatOption, MatSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <select [attr.aria-label]="name()" (change)="choose($any($event.target).value)">
-      @if (!known()) {
-        <option value="" selected>{{ face()?.family ?? 'not told' }}</option>
-      }
-      @for (f of fonts.faces(); track f.id) {
-        <option [value]="f.id" [selected]="f.id === known()?.id">
-          {{ f.metrics.family }} {{ f.metrics.style }}
-        </option>
-      }
-    </select>
-    <input
-      type="number"
-      min="1"
-      max="1000"
-      step="any"
-      placeholder="any"
-      [disabled]="face() === null"
-      [attr.aria-label]="name() + ', size in pixels'"
-      [value]="face()?.pixels ?? ''"
-      (change)="size($any($event.target))"
-    />
+    <mat-form-field
+      ><mat-select [aria-label]="name()" (selectionChange)="choose($event.value)" [value]="known()?.id ?? ''">
+        @if (!known()) {
+          <mat-option value="">{{ face()?.family ?? 'not told' }}</mat-option>
+        }
+        @for (f of fonts.faces(); track f.id) {
+          <mat-option [value]="f.id"> {{ f.metrics.family }} {{ f.metrics.style }} </mat-option>
+        }
+      </mat-select></mat-form-field
+    >
+    <mat-form-field
+      ><input
+        matInput
+        type="number"
+        min="1"
+        max="1000"
+        step="any"
+        placeholder="any"
+        [disabled]="face() === null"
+        [attr.aria-label]="name() + ', size in pixels'"
+        [value]="face()?.pixels ?? ''"
+        (change)="size($any($event.target))"
+    /></mat-form-field>
     <span class="faint">px</span>
   `,
   styles: `
@@ -37,8 +44,7 @@ import { Fonts } from './fonts';
       gap: 5px;
       align-items: center;
     }
-    select,
-    input {
+    mat-form-field {
       width: 100%;
     }
   `,

@@ -27,6 +27,11 @@ import { MatIcon } from '@angular/material/icon';
       (change)="take(field)"
     />
   `,
+  styles: `
+    :host {
+      display: contents;
+    }
+  `,
 })
 export class FileButton {
   readonly label = input.required<string>();

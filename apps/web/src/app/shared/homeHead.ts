@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { BrandMark } from './brandMark';
@@ -6,7 +9,7 @@ import { RoomLight, type Room } from './room';
 /** The top line of the pages that belong to no coat: where one is, the other pages, the room, and what can be done here. */
 @Component({
   selector: 'coat-home-head',
-  imports: [BrandMark, RouterLink, RouterLinkActive],
+  imports: [BrandMark, MatFormField, MatOption, MatSelect, RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
@@ -23,14 +26,16 @@ import { RoomLight, type Room } from './room';
           >
         }
       </nav>
-      <label class="room"
+      <span class="choice room"
         ><span class="faint">Room</span>
-        <select (change)="room.set($any($event.target).value)">
-          @for (r of rooms; track r) {
-            <option [value]="r" [selected]="r === room.room()">{{ r }}</option>
-          }
-        </select>
-      </label>
+        <mat-form-field
+          ><mat-select (selectionChange)="room.set($event.value)" [value]="room.room()">
+            @for (r of rooms; track r) {
+              <mat-option [value]="r">{{ r }}</mat-option>
+            }
+          </mat-select></mat-form-field
+        >
+      </span>
       <ng-content />
     </header>
   `,

@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
 import {
   CdkDrag,
@@ -25,7 +27,7 @@ let counter = 0;
 /** Arranges items in three zones: by dragging, and by keyboard with Alt and the arrow keys. */
 @Component({
   selector: 'coat-order-editor',
-  imports: [CdkDrag, CdkDropList, CdkDropListGroup],
+  imports: [CdkDrag, CdkDropList, CdkDropListGroup, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div cdkDropListGroup>
@@ -67,14 +69,16 @@ let counter = 0;
               </li>
             }
             <li class="add">
-              <input
-                [attr.list]="id + 'known'"
-                maxlength="200"
-                placeholder="add"
-                [attr.aria-label]="of() + ', add to ' + zone"
-                (change)="add(zone, $event)"
-                (keydown.enter)="add(zone, $event)"
-              />
+              <mat-form-field
+                ><input
+                  matInput
+                  [attr.list]="id + 'known'"
+                  maxlength="200"
+                  placeholder="add"
+                  [attr.aria-label]="of() + ', add to ' + zone"
+                  (change)="add(zone, $event)"
+                  (keydown.enter)="add(zone, $event)"
+              /></mat-form-field>
             </li>
           </ul>
         </div>
@@ -129,13 +133,13 @@ let counter = 0;
       background: none;
       flex: 1 1 60px;
     }
-    .add input {
+    .add mat-form-field {
       width: 100%;
       min-width: 52px;
       border-color: transparent;
       padding: 1px 4px;
     }
-    .add input:focus {
+    .add mat-form-field:focus {
       border-color: var(--mat-sys-outline);
     }
     .cdk-drag-placeholder {

@@ -1,3 +1,5 @@
+import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
+import { MatTooltipHarness } from '@angular/material/tooltip/testing';
 import type { TapeSegment } from '@spare-coat/core/deciding/matching/tape';
 import { TestBed } from '@angular/core/testing';
 import { getAllByRole, getByRole, queryAllByRole } from '@testing-library/dom';
@@ -59,8 +61,10 @@ describe('the tape', () => {
   });
 
   it('is only to look at on a card', async () => {
-    const { element } = await shown([segment({})], { still: true });
+    const { element, fixture } = await shown([segment({})], { still: true });
     expect(queryAllByRole(element, 'button')).toEqual([]);
-    expect(element.querySelector('[title^="Rail: matched"]')).not.toBeNull();
+    const tip = await TestbedHarnessEnvironment.loader(fixture).getHarness(MatTooltipHarness);
+    await tip.show();
+    expect(await tip.getTooltipText()).toMatch(/^Rail: matched/);
   });
 });

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -33,28 +37,42 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
 /** Types a value of any trait. What is not right is said at once and nothing is changed until it is. */
 @Component({
   selector: 'coat-trait-editor',
-  imports: [FaceEditor, MatButton, MatIcon, MatTooltip, OrderEditor],
+  imports: [
+    FaceEditor,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+    OrderEditor,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @switch (spec().type) {
       @case ('choice') {
-        <select
-          [attr.aria-label]="name()"
-          [attr.aria-invalid]="problem() !== null"
-          (change)="set(text($event))"
+        <mat-form-field
+          ><mat-select [aria-label]="name()" (selectionChange)="set($event.value)" [value]="value() ?? ''">
+            <mat-option value="" disabled>not told</mat-option>
+            @for (choice of spec().choices; track choice) {
+              <mat-option [value]="choice">{{ choice }}</mat-option>
+            }
+          </mat-select></mat-form-field
         >
-          <option value="" [selected]="value() === null" disabled>not told</option>
-          @for (choice of spec().choices; track choice) {
-            <option [value]="choice" [selected]="choice === value()">{{ choice }}</option>
-          }
-        </select>
       }
       @case ('flag') {
-        <select [attr.aria-label]="name()" (change)="set(text($event) === 'yes')">
-          <option value="" [selected]="value() === null" disabled>not told</option>
-          <option value="yes" [selected]="value() === true">yes</option>
-          <option value="no" [selected]="value() === false">no</option>
-        </select>
+        <mat-form-field
+          ><mat-select
+            [aria-label]="name()"
+            placeholder="not told"
+            [value]="value()"
+            (selectionChange)="set($event.value)"
+          >
+            <mat-option [value]="true">yes</mat-option>
+            <mat-option [value]="false">no</mat-option>
+          </mat-select></mat-form-field
+        >
       }
       @case ('colour') {
         <span class="row">
@@ -64,15 +82,17 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
             [value]="value() ?? '#808080'"
             (change)="set(text($event))"
           />
-          <input
-            class="mono"
-            size="8"
-            [attr.aria-label]="name()"
-            [attr.aria-invalid]="problem() !== null"
-            [value]="value() ?? ''"
-            placeholder="#rrggbb"
-            (change)="set(text($event).trim().toLowerCase())"
-          />
+          <mat-form-field
+            ><input
+              matInput
+              class="mono"
+              size="8"
+              [attr.aria-label]="name()"
+              [attr.aria-invalid]="problem() !== null"
+              [value]="value() ?? ''"
+              placeholder="#rrggbb"
+              (change)="set(text($event).trim().toLowerCase())"
+          /></mat-form-field>
         </span>
       }
       @case ('palette') {
@@ -98,57 +118,72 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
       }
       @case ('place') {
         <span class="row">
-          <select [attr.aria-label]="name() + ', zone'" (change)="setPlace({ zone: zoneOf(text($event)) })">
-            @for (zone of zones; track zone) {
-              <option [value]="zone" [selected]="zone === place().zone">{{ zone }}</option>
-            }
-          </select>
-          <input
-            type="number"
-            min="0"
-            max="100"
-            step="0.5"
-            [attr.aria-label]="name() + ', offset'"
-            [value]="place().offset"
-            (change)="setPlace({ offset: number($event) })"
-          />
+          <mat-form-field
+            ><mat-select
+              [aria-label]="name() + ', zone'"
+              (selectionChange)="setPlace({ zone: zoneOf($event.value) })"
+              [value]="place().zone"
+            >
+              @for (zone of zones; track zone) {
+                <mat-option [value]="zone">{{ zone }}</mat-option>
+              }
+            </mat-select></mat-form-field
+          >
+          <mat-form-field
+            ><input
+              matInput
+              type="number"
+              min="0"
+              max="100"
+              step="0.5"
+              [attr.aria-label]="name() + ', offset'"
+              [value]="place().offset"
+              (change)="setPlace({ offset: number($event) })"
+          /></mat-form-field>
           <span class="faint">%</span>
         </span>
       }
       @case ('format') {
-        <textarea
-          class="mono"
-          rows="2"
-          [attr.aria-label]="name()"
-          [attr.aria-invalid]="problem() !== null"
-          [value]="value() ?? ''"
-          placeholder="HH:mm"
-          (change)="set(text($event))"
-        ></textarea>
+        <mat-form-field>
+          <textarea
+            matInput
+            class="mono"
+            rows="2"
+            [attr.aria-label]="name()"
+            [attr.aria-invalid]="problem() !== null"
+            [value]="value() ?? ''"
+            placeholder="HH:mm"
+            (change)="set(text($event))"
+          ></textarea>
+        </mat-form-field>
       }
       @case ('key') {
-        <input
-          class="mono"
-          [attr.aria-label]="name()"
-          [attr.aria-invalid]="problem() !== null"
-          [value]="value() ?? ''"
-          placeholder="press it here"
-          (keydown)="pressKey($event)"
-          (change)="set(text($event).trim())"
-        />
+        <mat-form-field
+          ><input
+            matInput
+            class="mono"
+            [attr.aria-label]="name()"
+            [attr.aria-invalid]="problem() !== null"
+            [value]="value() ?? ''"
+            placeholder="press it here"
+            (keydown)="pressKey($event)"
+            (change)="set(text($event).trim())"
+        /></mat-form-field>
       }
       @case ('shadow') {
         <span class="row wrap">
           @for (part of shadowParts; track part.id) {
             <label class="part">
               <span class="faint">{{ part.label }}</span>
-              <input
-                type="number"
-                step="any"
-                [attr.aria-label]="name() + ', ' + part.label"
-                [value]="shadow()[part.id]"
-                (change)="setShadow(part.id, number($event))"
-              />
+              <mat-form-field
+                ><input
+                  matInput
+                  type="number"
+                  step="any"
+                  [attr.aria-label]="name() + ', ' + part.label"
+                  [value]="shadow()[part.id]"
+                  (change)="setShadow(part.id, number($event))"
+              /></mat-form-field>
             </label>
           }
           <input
@@ -171,40 +206,47 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
         <coat-face-editor [face]="face()" [name]="name()" (changed)="set($event)" />
       }
       @case ('icons') {
-        <textarea
-          class="mono"
-          rows="2"
-          [attr.aria-label]="name()"
-          [attr.aria-invalid]="problem() !== null"
-          [value]="iconNames()"
-          placeholder="folder user-home"
-          (change)="setNames(text($event))"
-        ></textarea>
+        <mat-form-field>
+          <textarea
+            matInput
+            class="mono"
+            rows="2"
+            [attr.aria-label]="name()"
+            [attr.aria-invalid]="problem() !== null"
+            [value]="iconNames()"
+            placeholder="folder user-home"
+            (change)="setNames(text($event))"
+          ></textarea>
+        </mat-form-field>
         <button type="button" matButton (click)="addStandardNames()">
           <mat-icon svgIcon="plus" />Add the standard names
         </button>
       }
       @case ('label') {
-        <input
-          [attr.aria-label]="name()"
-          [attr.aria-invalid]="problem() !== null"
-          [value]="value() ?? ''"
-          placeholder="not told"
-          (change)="set(text($event).trim())"
-        />
-      }
-      @default {
-        <span class="row">
-          <input
-            type="number"
-            min="0"
-            step="any"
+        <mat-form-field
+          ><input
+            matInput
             [attr.aria-label]="name()"
             [attr.aria-invalid]="problem() !== null"
             [value]="value() ?? ''"
             placeholder="not told"
-            (change)="setNumber($event)"
-          />
+            (change)="set(text($event).trim())"
+        /></mat-form-field>
+      }
+      @default {
+        <span class="row">
+          <mat-form-field
+            ><input
+              matInput
+              type="number"
+              min="0"
+              step="any"
+              [attr.aria-label]="name()"
+              [attr.aria-invalid]="problem() !== null"
+              [value]="value() ?? ''"
+              placeholder="not told"
+              (change)="setNumber($event)"
+          /></mat-form-field>
           @if (unit(); as u) {
             <span class="faint">{{ u }}</span>
           }
@@ -227,9 +269,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
       gap: 5px;
       min-width: 0;
     }
-    input,
-    select,
-    textarea {
+    mat-form-field {
       width: 100%;
       resize: vertical;
     }

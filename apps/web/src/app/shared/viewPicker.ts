@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import type { View } from '@spare-coat/core/model/kinds/drawn';
 import { DRAWN_VIEWS } from './drawing';
@@ -5,17 +8,20 @@ import { DRAWN_VIEWS } from './drawing';
 /** Chooses what a drawing shows: the desktop, the launcher open, the sign-in screen and so on. */
 @Component({
   selector: 'coat-view-picker',
+  imports: [MatFormField, MatOption, MatSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <select
-      aria-label="What the drawing shows"
-      [value]="shows()"
-      (change)="shows.set($any($event.target).value)"
+    <mat-form-field
+      ><mat-select
+        aria-label="What the drawing shows"
+        (selectionChange)="shows.set($event.value)"
+        [value]="shows()"
+      >
+        @for (v of views; track v.view) {
+          <mat-option [value]="v.view">{{ v.label }}</mat-option>
+        }
+      </mat-select></mat-form-field
     >
-      @for (v of views; track v.view) {
-        <option [value]="v.view">{{ v.label }}</option>
-      }
-    </select>
   `,
 })
 export class ViewPicker {

@@ -1,12 +1,12 @@
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatIconButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 /** How a picture is zoomed with the mouse: the keys do the same. */
 @Component({
   selector: 'coat-zoom-buttons',
-  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
+  imports: [MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span role="group" aria-label="Zoom">
@@ -19,12 +19,24 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       >
         <mat-icon svgIcon="minus" />
       </button>
-      <button type="button" matButton matTooltip="Whole picture (0)" (click)="zoom.emit(0)">
-        <mat-icon svgIcon="maximize" />Whole
+      <button
+        type="button"
+        matIconButton
+        aria-label="Whole"
+        matTooltip="Whole picture (0)"
+        (click)="zoom.emit(0)"
+      >
+        <mat-icon svgIcon="maximize" />
       </button>
       @if (hasNear()) {
-        <button type="button" matButton matTooltip="The element, near (Z)" (click)="near.emit()">
-          <mat-icon svgIcon="focus" />Near
+        <button
+          type="button"
+          matIconButton
+          aria-label="Near"
+          matTooltip="The element, near (Z)"
+          (click)="near.emit()"
+        >
+          <mat-icon svgIcon="focus" />
         </button>
       }
       <button

@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
@@ -18,20 +20,23 @@ const MOST = 12;
 /** Finds elements and stages, and does things, by typing. */
 @Component({
   selector: 'coat-finder',
+  imports: [MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
-      <input
-        autofocus
-        role="combobox"
-        aria-label="Find or do"
-        aria-controls="finds"
-        aria-expanded="true"
-        [attr.aria-activedescendant]="'find-' + at()"
-        placeholder="An element, a stage, or what to do"
-        (input)="type($event)"
-        (keydown)="move($event)"
-      />
+      <mat-form-field
+        ><input
+          matInput
+          autofocus
+          role="combobox"
+          aria-label="Find or do"
+          aria-controls="finds"
+          aria-expanded="true"
+          [attr.aria-activedescendant]="'find-' + at()"
+          placeholder="An element, a stage, or what to do"
+          (input)="type($event)"
+          (keydown)="move($event)"
+      /></mat-form-field>
       <ul id="finds" role="listbox" aria-label="Found">
         @for (find of shown(); track find.label; let i = $index) {
           <li
@@ -58,7 +63,7 @@ const MOST = 12;
       border-radius: var(--mat-sys-corner-small);
       overflow: hidden;
     }
-    input {
+    mat-form-field {
       width: 100%;
       border: 0;
       border-bottom: 1px solid var(--mat-sys-outline-variant);
@@ -66,7 +71,7 @@ const MOST = 12;
       padding: 12px 14px;
       font-size: var(--mat-sys-title-medium-size);
     }
-    input:focus {
+    mat-form-field:focus {
       outline: none;
       border-bottom-color: var(--mat-sys-primary);
     }

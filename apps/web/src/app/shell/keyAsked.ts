@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
@@ -6,7 +8,7 @@ import { Api, type ApiProblem } from '../shared/api';
 /** Asks once for the access key of a server that others can reach as well. */
 @Component({
   selector: 'coat-key-asked',
-  imports: [MatButton, MatIcon],
+  imports: [MatButton, MatFormField, MatIcon, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form role="dialog" aria-modal="true" aria-labelledby="key-asked" (submit)="show($event, key.value)">
@@ -17,8 +19,15 @@ import { Api, type ApiProblem } from '../shared/api';
       </p>
       <label class="field"
         ><span>Access key</span
-        ><input #key type="password" autocomplete="current-password" autofocus required
-      /></label>
+        ><mat-form-field
+          ><input
+            matInput
+            #key
+            type="password"
+            autocomplete="current-password"
+            autofocus
+            required /></mat-form-field
+      ></label>
       @if (problem(); as p) {
         <p class="mind" role="alert">{{ p }}</p>
       }

@@ -1,3 +1,4 @@
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DialogRef } from '@angular/cdk/dialog';
@@ -7,7 +8,7 @@ import { KEY_HELP, Keys } from '../shared/keys';
 /** The keys, and the switch that turns single keys off. */
 @Component({
   selector: 'coat-key-sheet',
-  imports: [MatButton, MatIcon],
+  imports: [MatButton, MatCheckbox, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="sheet">
@@ -25,13 +26,8 @@ import { KEY_HELP, Keys } from '../shared/keys';
           }
         </dl>
       }
-      <label class="single"
-        ><input
-          type="checkbox"
-          [checked]="keys.single()"
-          (change)="keys.setSingle($any($event.target).checked)"
-        />
-        Heed single keys</label
+      <mat-checkbox class="single" [checked]="keys.single()" (change)="keys.setSingle($event.checked)"
+        >Heed single keys</mat-checkbox
       >
       <button type="button" matButton="outlined" (click)="ref.close()"><mat-icon svgIcon="x" />Close</button>
     </div>

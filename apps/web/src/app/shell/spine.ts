@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -25,7 +27,18 @@ const MANY = 8;
 /** The list of elements, grouped, always in the same place, so that one keeps one's place when changing stage. */
 @Component({
   selector: 'coat-spine',
-  imports: [CdkDrag, CdkDropList, Crop, MatButton, MatIcon, MatTooltip, SpineStart, StandingMark],
+  imports: [
+    CdkDrag,
+    CdkDropList,
+    Crop,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatTooltip,
+    SpineStart,
+    StandingMark,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './spine.html',
   styleUrl: './spine.scss',

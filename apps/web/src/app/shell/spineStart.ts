@@ -1,3 +1,4 @@
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -12,7 +13,7 @@ const SHOWN = 3;
 /** At the end of the spine: what to begin with, and what most looks have and this one does not mention. */
 @Component({
   selector: 'coat-spine-start',
-  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
+  imports: [MatButton, MatIcon, MatIconButton, MatMenu, MatMenuItem, MatMenuTrigger, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (empty()) {
@@ -27,18 +28,19 @@ const SHOWN = 3;
       </section>
     } @else {
       <section aria-label="Extras">
-        <label
-          ><h2>Add an extra</h2>
-          <select
-            matTooltip="Something that the reference never had: chosen and planned like the rest, never scored"
-            (change)="extra($any($event.target))"
-          >
-            <option value="">that the reference never had …</option>
-            @for (kind of view.book().kinds; track kind.id) {
-              <option [value]="kind.id">{{ kind.label }}</option>
-            }
-          </select></label
+        <button
+          type="button"
+          matButton
+          [matMenuTriggerFor]="extras"
+          matTooltip="Something that the reference never had: chosen and planned like the rest, never scored"
         >
+          <mat-icon svgIcon="plus" />Add an extra
+        </button>
+        <mat-menu #extras="matMenu">
+          @for (kind of view.book().kinds; track kind.id) {
+            <button type="button" mat-menu-item (click)="elements.addExtra(kind.id)">{{ kind.label }}</button>
+          }
+        </mat-menu>
       </section>
     }
     @if (!empty() && forgotten().length > 0) {
@@ -86,7 +88,7 @@ const SHOWN = 3;
       font-size: var(--mat-sys-label-medium-size);
       color: var(--mat-sys-on-surface-variant);
     }
-    select {
+    mat-form-field {
       width: 100%;
     }
     .set {
@@ -130,9 +132,4 @@ export class SpineStart {
     return forgottenKinds(kinds, this.view.coat()?.dismissed ?? []).map((id) => this.view.book().find(id)!);
   });
   protected readonly shown = computed(() => this.forgotten().slice(0, this.most()));
-
-  protected extra(select: HTMLSelectElement): void {
-    if (select.value !== '') this.elements.addExtra(select.value);
-    select.value = '';
-  }
 }

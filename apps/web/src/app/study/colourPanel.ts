@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIconButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -28,7 +31,7 @@ const UNEVEN = 12;
 /** Colours as they were picked: every notation, contrast and difference of two, opacity from four. */
 @Component({
   selector: 'coat-colour-panel',
-  imports: [Copied, MatIcon, MatIconButton, MatTooltip],
+  imports: [Copied, MatFormField, MatIcon, MatIconButton, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Colours picked</h2>
@@ -94,18 +97,19 @@ const UNEVEN = 12;
           <div class="place">
             <span>{{ place === 0 ? 'First' : 'Second' }}</span>
             @for (what of [0, 1]; track what) {
-              <select
-                [attr.aria-label]="
-                  (what === 0 ? 'Seen, ' : 'Ground, ') + (place === 0 ? 'first' : 'second') + ' place'
-                "
-                (change)="choose(place * 2 + what, $any($event.target).value)"
+              <mat-form-field
+                ><mat-select
+                  [aria-label]="
+                    (what === 0 ? 'Seen, ' : 'Ground, ') + (place === 0 ? 'first' : 'second') + ' place'
+                  "
+                  (selectionChange)="choose(place * 2 + what, $event.value)"
+                  [value]="chosen()[place * 2 + what]"
+                >
+                  @for (p of shown(); track p.id) {
+                    <mat-option [value]="p.id"> {{ what === 0 ? 'seen' : 'ground' }} {{ p.n }} </mat-option>
+                  }
+                </mat-select></mat-form-field
               >
-                @for (p of shown(); track p.id) {
-                  <option [value]="p.id" [selected]="p.id === chosen()[place * 2 + what]">
-                    {{ what === 0 ? 'seen' : 'ground' }} {{ p.n }}
-                  </option>
-                }
-              </select>
             }
           </div>
         }

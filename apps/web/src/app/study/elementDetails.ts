@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -49,7 +53,18 @@ const WIDE: ReadonlySet<TraitType> = new Set(['order', 'format', 'place', 'shado
 /** Name, weight, note and traits of the selected element, each value with its unit and source. */
 @Component({
   selector: 'coat-element-details',
-  imports: [FormatFinder, MatButton, MatIcon, MatIconButton, MatTooltip, TraitEditor],
+  imports: [
+    FormatFinder,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+    TraitEditor,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './elementDetails.html',
   styleUrl: './elementDetails.scss',

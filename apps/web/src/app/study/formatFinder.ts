@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -11,28 +13,34 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
 /** Types what the clock shows and gets the patterns that can produce it. */
 @Component({
   selector: 'coat-format-finder',
-  imports: [MatButton, MatIcon],
+  imports: [MatButton, MatFormField, MatIcon, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="field"
       ><span>What does it show?</span>
-      <textarea
-        rows="2"
-        maxlength="120"
-        placeholder="Tue 24 Nov"
-        [value]="first()"
-        (input)="first.set($any($event.target).value)"
-      ></textarea>
+      <mat-form-field>
+        <textarea
+          matInput
+          rows="2"
+          maxlength="120"
+          placeholder="Tue 24 Nov"
+          [value]="first()"
+          (input)="first.set($any($event.target).value)"
+        ></textarea>
+      </mat-form-field>
     </label>
     @if (answer().open.length > 0 || second() !== '') {
       <label class="field"
         ><span>And at another moment</span>
-        <textarea
-          rows="1"
-          maxlength="120"
-          [value]="second()"
-          (input)="second.set($any($event.target).value)"
-        ></textarea>
+        <mat-form-field>
+          <textarea
+            matInput
+            rows="1"
+            maxlength="120"
+            [value]="second()"
+            (input)="second.set($any($event.target).value)"
+          ></textarea>
+        </mat-form-field>
       </label>
       @for (line of answer().open; track line) {
         <p class="open">{{ line }}</p>
@@ -78,7 +86,7 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
       border: 1px solid var(--mat-sys-outline-variant);
       background: var(--mat-sys-surface);
     }
-    textarea {
+    mat-form-field {
       width: 100%;
       resize: vertical;
     }

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -33,7 +37,7 @@ interface Named {
 /** What stands on a bar: each item with its zone and size, named by a hand, then put in the bar's order. */
 @Component({
   selector: 'coat-items-panel',
-  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
+  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (told(); as t) {
@@ -73,24 +77,29 @@ interface Named {
                 <tr (mouseenter)="hovered.emit($index)" (mouseleave)="hovered.emit(null)">
                   <td>{{ $index + 1 }}</td>
                   <td>
-                    <input
-                      list="duties"
-                      maxlength="200"
-                      [attr.aria-label]="'Name of item ' + ($index + 1)"
-                      [placeholder]="n.item.what"
-                      [value]="n.name"
-                      (change)="change($index, { name: $any($event.target).value.trim() })"
-                    />
+                    <mat-form-field
+                      ><input
+                        matInput
+                        list="duties"
+                        maxlength="200"
+                        [attr.aria-label]="'Name of item ' + ($index + 1)"
+                        [placeholder]="n.item.what"
+                        [value]="n.name"
+                        (change)="change($index, { name: $any($event.target).value.trim() })"
+                    /></mat-form-field>
                   </td>
                   <td>
-                    <select
-                      [attr.aria-label]="'Zone of item ' + ($index + 1)"
-                      (change)="change($index, { zone: $any($event.target).value })"
+                    <mat-form-field
+                      ><mat-select
+                        [aria-label]="'Zone of item ' + ($index + 1)"
+                        (selectionChange)="change($index, { zone: $event.value })"
+                        [value]="n.zone"
+                      >
+                        @for (zone of zones; track zone) {
+                          <mat-option [value]="zone">{{ zone }}</mat-option>
+                        }
+                      </mat-select></mat-form-field
                     >
-                      @for (zone of zones; track zone) {
-                        <option [value]="zone" [selected]="zone === n.zone">{{ zone }}</option>
-                      }
-                    </select>
                   </td>
                   <td>
                     <button

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -51,7 +55,7 @@ const slug = (text: string, fallback: string) => {
 /** Makes a kind of the coat's own, or adds traits to one that ships. */
 @Component({
   selector: 'coat-kind-editor',
-  imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
+  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
@@ -68,20 +72,30 @@ const slug = (text: string, fallback: string) => {
         <div class="two">
           <label class="field"
             ><span>Name</span>
-            <input maxlength="200" [value]="label()" (input)="label.set($any($event.target).value)" />
+            <mat-form-field
+              ><input
+                matInput
+                maxlength="200"
+                [value]="label()"
+                (input)="label.set($any($event.target).value)"
+            /></mat-form-field>
           </label>
-          <label class="field"
-            ><span>Group</span>
-            <select (change)="group.set($any($event.target).value)">
-              @for (g of groups; track g) {
-                <option [value]="g" [selected]="g === group()">{{ g }}</option>
-              }
-            </select>
-          </label>
+          <div class="field">
+            <span>Group</span>
+            <mat-form-field
+              ><mat-select (selectionChange)="group.set($event.value)" aria-label="Group" [value]="group()">
+                @for (g of groups; track g) {
+                  <mat-option [value]="g">{{ g }}</mat-option>
+                }
+              </mat-select></mat-form-field
+            >
+          </div>
         </div>
         <label class="field"
           ><span>What to look for</span>
-          <input maxlength="500" [value]="help()" (input)="help.set($any($event.target).value)" />
+          <mat-form-field
+            ><input matInput maxlength="500" [value]="help()" (input)="help.set($any($event.target).value)"
+          /></mat-form-field>
         </label>
       }
       <table>
@@ -97,41 +111,51 @@ const slug = (text: string, fallback: string) => {
           @for (line of lines(); track line.id; let i = $index) {
             <tr>
               <td>
-                <input
-                  maxlength="200"
-                  [attr.aria-label]="'Name of trait ' + (i + 1)"
-                  [value]="line.label"
-                  (input)="change(i, { label: $any($event.target).value })"
-                />
+                <mat-form-field
+                  ><input
+                    matInput
+                    maxlength="200"
+                    [attr.aria-label]="'Name of trait ' + (i + 1)"
+                    [value]="line.label"
+                    (input)="change(i, { label: $any($event.target).value })"
+                /></mat-form-field>
                 @if (line.type === 'choice') {
-                  <input
-                    [attr.aria-label]="'Values of trait ' + (i + 1)"
-                    placeholder="values, with commas"
-                    [value]="line.choices"
-                    (input)="change(i, { choices: $any($event.target).value })"
-                  />
+                  <mat-form-field
+                    ><input
+                      matInput
+                      [attr.aria-label]="'Values of trait ' + (i + 1)"
+                      placeholder="values, with commas"
+                      [value]="line.choices"
+                      (input)="change(i, { choices: $any($event.target).value })"
+                  /></mat-form-field>
                 }
               </td>
               <td>
-                <select
-                  [disabled]="line.old"
-                  [attr.aria-label]="'Type of trait ' + (i + 1)"
-                  (change)="change(i, { type: $any($event.target).value })"
+                <mat-form-field
+                  ><mat-select
+                    [disabled]="line.old"
+                    [aria-label]="'Type of trait ' + (i + 1)"
+                    (selectionChange)="change(i, { type: $event.value })"
+                    [value]="line.type"
+                  >
+                    @for (t of types; track t.type) {
+                      <mat-option [value]="t.type">{{ t.label }}</mat-option>
+                    }
+                  </mat-select></mat-form-field
                 >
-                  @for (t of types; track t.type) {
-                    <option [value]="t.type" [selected]="t.type === line.type">{{ t.label }}</option>
-                  }
-                </select>
               </td>
               <td>
-                <select
-                  [attr.aria-label]="'Importance of trait ' + (i + 1)"
-                  (change)="change(i, { importance: $any($event.target).value })"
+                <mat-form-field
+                  ><mat-select
+                    [aria-label]="'Importance of trait ' + (i + 1)"
+                    (selectionChange)="change(i, { importance: $event.value })"
+                    [value]="line.importance"
+                  >
+                    @for (w of importances; track w) {
+                      <mat-option [value]="w">{{ w }}</mat-option>
+                    }
+                  </mat-select></mat-form-field
                 >
-                  @for (w of importances; track w) {
-                    <option [value]="w" [selected]="w === line.importance">{{ w }}</option>
-                  }
-                </select>
               </td>
               <td>
                 <button

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
@@ -10,7 +14,7 @@ import { CoatView } from '../shared/coatView';
 /** What a picture shows: its name, variant, subject, and what is known of the screen it was taken on. */
 @Component({
   selector: 'coat-picture-dialog',
-  imports: [MatButton, MatIcon],
+  imports: [MatButton, MatFormField, MatIcon, MatInput, MatOption, MatSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (picture(); as p) {
@@ -18,48 +22,66 @@ import { CoatView } from '../shared/coatView';
         <h1>Picture</h1>
         <label class="field"
           ><span>Name</span>
-          <input maxlength="200" [value]="p.name" (change)="name($event)" />
+          <mat-form-field
+            ><input matInput maxlength="200" [value]="p.name" (change)="name($event)"
+          /></mat-form-field>
         </label>
         <div class="two">
-          <label class="field"
-            ><span>Variant</span>
-            <select (change)="set({ variantId: $any($event.target).value })">
-              @for (v of view.variants(); track v.id) {
-                <option [value]="v.id" [selected]="v.id === p.variantId">{{ v.name }}</option>
-              }
-            </select>
-          </label>
-          <label class="field"
-            ><span>Shows</span>
-            <select (change)="set({ subject: $any($event.target).value })">
-              @for (s of subjects; track s) {
-                <option [value]="s" [selected]="s === p.subject">{{ s }}</option>
-              }
-            </select>
-          </label>
+          <div class="field">
+            <span>Variant</span>
+            <mat-form-field
+              ><mat-select
+                (selectionChange)="set({ variantId: $event.value })"
+                aria-label="Variant"
+                [value]="p.variantId"
+              >
+                @for (v of view.variants(); track v.id) {
+                  <mat-option [value]="v.id">{{ v.name }}</mat-option>
+                }
+              </mat-select></mat-form-field
+            >
+          </div>
+          <div class="field">
+            <span>Shows</span>
+            <mat-form-field
+              ><mat-select
+                (selectionChange)="set({ subject: $event.value })"
+                aria-label="Shows"
+                [value]="p.subject"
+              >
+                @for (s of subjects; track s) {
+                  <mat-option [value]="s">{{ s }}</mat-option>
+                }
+              </mat-select></mat-form-field
+            >
+          </div>
           <label class="field"
             ><span>Interface scale, where known</span>
-            <input
-              type="number"
-              min="0.5"
-              max="4"
-              step="0.25"
-              placeholder="not known"
-              [value]="p.scale ?? ''"
-              (change)="set({ scale: number($event) })"
-            />
+            <mat-form-field
+              ><input
+                matInput
+                type="number"
+                min="0.5"
+                max="4"
+                step="0.25"
+                placeholder="not known"
+                [value]="p.scale ?? ''"
+                (change)="set({ scale: number($event) })"
+            /></mat-form-field>
           </label>
           <label class="field"
             ><span>Display diagonal in inches, where known</span>
-            <input
-              type="number"
-              min="3"
-              max="200"
-              step="0.1"
-              placeholder="not known"
-              [value]="p.inches ?? ''"
-              (change)="set({ inches: number($event) })"
-            />
+            <mat-form-field
+              ><input
+                matInput
+                type="number"
+                min="3"
+                max="200"
+                step="0.1"
+                placeholder="not known"
+                [value]="p.inches ?? ''"
+                (change)="set({ inches: number($event) })"
+            /></mat-form-field>
           </label>
         </div>
         <p class="faint">{{ p.width }} × {{ p.height }} px{{ density() }}</p>

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOptgroup, MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -42,7 +46,21 @@ type TabId = (typeof TABS)[number]['id'];
 /** What a drawn region says of itself, and what to make of it. */
 @Component({
   selector: 'coat-region-details',
-  imports: [Copied, CutPanel, ItemsPanel, MatButton, MatIcon, MatTooltip, OpacityPanel, TypePanel],
+  imports: [
+    Copied,
+    CutPanel,
+    ItemsPanel,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatOptgroup,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+    OpacityPanel,
+    TypePanel,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './regionDetails.html',
   styleUrl: './regionDetails.scss',

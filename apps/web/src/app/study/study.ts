@@ -1,3 +1,4 @@
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -64,6 +65,7 @@ const PICKS = 8;
     ElementDetails,
     FileButton,
     MatButton,
+    MatCheckbox,
     MatIcon,
     MatIconButton,
     MatTooltip,

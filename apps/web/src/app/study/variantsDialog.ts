@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { DialogRef } from '@angular/cdk/dialog';
@@ -10,7 +12,7 @@ import { Notices } from '../shared/notices';
 /** The variants of the reference: light, dark and whatever else it comes in. */
 @Component({
   selector: 'coat-variants-dialog',
-  imports: [MatButton, MatIcon],
+  imports: [MatButton, MatFormField, MatIcon, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="box">
@@ -18,12 +20,14 @@ import { Notices } from '../shared/notices';
       <ul>
         @for (v of list(); track v.id) {
           <li>
-            <input
-              maxlength="200"
-              [attr.aria-label]="'Name of ' + v.name"
-              [value]="v.name"
-              (change)="rename(v.id, $event)"
-            />
+            <mat-form-field
+              ><input
+                matInput
+                maxlength="200"
+                [attr.aria-label]="'Name of ' + v.name"
+                [value]="v.name"
+                (change)="rename(v.id, $event)"
+            /></mat-form-field>
             <span class="faint">{{ v.pictures === 1 ? '1 picture' : v.pictures + ' pictures' }}</span>
             <button
               type="button"
@@ -39,12 +43,14 @@ import { Notices } from '../shared/notices';
       </ul>
       <label class="field"
         ><span>Another variant</span>
-        <input
-          maxlength="200"
-          placeholder="High contrast"
-          (change)="add($event)"
-          (keydown.enter)="add($event)"
-        />
+        <mat-form-field
+          ><input
+            matInput
+            maxlength="200"
+            placeholder="High contrast"
+            (change)="add($event)"
+            (keydown.enter)="add($event)"
+        /></mat-form-field>
       </label>
       <p class="faint">
         Removing one takes its pictures and what was measured for it alone. Undo brings them back.

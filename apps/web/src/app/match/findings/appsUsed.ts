@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { reachOf } from '@spare-coat/core/deciding/findings/reach';
@@ -10,7 +13,7 @@ const WORDS = ['never', 'hardly', 'now and then', 'often', 'daily', 'all day'];
 /** The applications of the newest survey: whether the look reaches them, and how much each is used. */
 @Component({
   selector: 'coat-apps-used',
-  imports: [MatTooltip],
+  imports: [MatFormField, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Reach of the look</h2>
@@ -26,11 +29,17 @@ const WORDS = ['never', 'hardly', 'now and then', 'often', 'daily', 'all day'];
                 >{{ a.name }}<small class="faint">{{ a.packaging }}</small></span
               >
               <span class="mark">{{ a.isReached ? 'follows' : 'out of reach' }}</span>
-              <select [attr.aria-label]="a.name + ' is used'" (change)="use(a.id, $any($event.target).value)">
-                @for (w of words; track w; let n = $index) {
-                  <option [value]="n" [selected]="n === a.uses">{{ w }}</option>
-                }
-              </select>
+              <mat-form-field
+                ><mat-select
+                  [aria-label]="a.name + ' is used'"
+                  (selectionChange)="use(a.id, $event.value)"
+                  [value]="a.uses"
+                >
+                  @for (w of words; track w; let n = $index) {
+                    <mat-option [value]="n">{{ w }}</mat-option>
+                  }
+                </mat-select></mat-form-field
+              >
             </li>
           }
         </ul>

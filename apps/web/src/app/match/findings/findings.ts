@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -12,7 +14,7 @@ import { Noticed } from './noticed';
 /** What was noticed: each with what it costs and the action that settles it, or taken as it is with a reason. */
 @Component({
   selector: 'coat-findings',
-  imports: [AppsUsed, MatButton, MatIcon, RouterLink],
+  imports: [AppsUsed, MatButton, MatFormField, MatIcon, MatInput, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stage">
@@ -52,13 +54,15 @@ import { Noticed } from './noticed';
                   <form (submit)="$event.preventDefault(); accept(f)">
                     <label class="field"
                       ><span>Why is it fine?</span
-                      ><input
-                        autofocus
-                        maxlength="1000"
-                        [value]="words()"
-                        (input)="words.set($any($event.target).value)"
-                        (keydown.escape)="asking.set(null)"
-                    /></label>
+                      ><mat-form-field
+                        ><input
+                          matInput
+                          autofocus
+                          maxlength="1000"
+                          [value]="words()"
+                          (input)="words.set($any($event.target).value)"
+                          (keydown.escape)="asking.set(null)" /></mat-form-field
+                    ></label>
                     <button type="submit" matButton="filled">
                       <mat-icon svgIcon="check" />Take it as it is
                     </button>

@@ -1,3 +1,6 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { LIMIT_LABELS, NO_LIMITS, type LimitId, type Limits } from '@spare-coat/core/model/coat/limits';
 import { CoatStore } from '../../shared/coatStore';
@@ -13,28 +16,30 @@ const NUMBERS = [
 /** What the person will not accept: flags to tick, numbers to type; an empty number is no limit. */
 @Component({
   selector: 'coat-limits-panel',
+  imports: [MatCheckbox, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
       <legend>Limits</legend>
       @for (id of flags; track id) {
-        <label class="line"
-          ><input type="checkbox" [checked]="limits()[id]" (change)="set(id, $any($event.target).checked)" />
-          {{ labels[id] }}</label
-        >
+        <mat-checkbox class="line" [checked]="limits()[id]" (change)="set(id, $event.checked)">{{
+          labels[id]
+        }}</mat-checkbox>
       }
       @for (n of numbers; track n.id) {
         <label class="line number"
           ><span>{{ labels[n.id] }}</span>
-          <input
-            type="number"
-            min="0"
-            [max]="n.most"
-            [step]="n.step"
-            placeholder="any"
-            [value]="limits()[n.id] ?? ''"
-            (change)="setNumber(n.id, $any($event.target), n.most)"
-          />
+          <mat-form-field
+            ><input
+              matInput
+              type="number"
+              min="0"
+              [max]="n.most"
+              [step]="n.step"
+              placeholder="any"
+              [value]="limits()[n.id] ?? ''"
+              (change)="setNumber(n.id, $any($event.target), n.most)"
+          /></mat-form-field>
           <span class="faint">{{ n.unit }}</span></label
         >
       }
@@ -61,7 +66,7 @@ const NUMBERS = [
       grid-template-columns: 1fr 78px 38px;
       text-align: left;
     }
-    .number input {
+    .number mat-form-field {
       width: 100%;
       text-align: right;
     }

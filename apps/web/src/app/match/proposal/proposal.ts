@@ -1,3 +1,4 @@
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -21,7 +22,7 @@ const tenth = (x: number | null | undefined) => (x === null || x === undefined ?
 /** The best set of parts for this host under the limits: worked out, explained, accepted whole or in part. */
 @Component({
   selector: 'coat-proposal',
-  imports: [LimitsPanel, MatButton, MatIcon, MatTooltip, RouterLink],
+  imports: [LimitsPanel, MatButton, MatCheckbox, MatIcon, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proposal.html',
   styleUrl: './proposal.scss',

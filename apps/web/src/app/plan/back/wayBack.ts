@@ -1,3 +1,5 @@
+import { MatRadioButton } from '@angular/material/radio';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -24,7 +26,7 @@ import { FileButton } from '../../shared/fileButton';
 /** The way back from what was really done: for all of it or for chosen elements, and what is left over after it. */
 @Component({
   selector: 'coat-way-back',
-  imports: [FileButton, MatButton, MatIcon, PlanNav, RouterLink],
+  imports: [FileButton, MatButton, MatCheckbox, MatIcon, MatRadioButton, PlanNav, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wayBack.html',
   styleUrls: ['../common.scss', './wayBack.scss'],

@@ -1,3 +1,7 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { median } from '@spare-coat/core/ground/statistics';
@@ -30,7 +34,17 @@ const WHATS = [
 /** What the coat costs: samples before and after, and an honest answer to whether the difference is more than noise. */
 @Component({
   selector: 'coat-readings',
-  imports: [FileButton, MatButton, MatIcon, NumberChart, PlanNav],
+  imports: [
+    FileButton,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatOption,
+    MatSelect,
+    NumberChart,
+    PlanNav,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings.html',
   styleUrl: './readings.scss',

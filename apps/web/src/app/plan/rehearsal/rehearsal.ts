@@ -1,3 +1,8 @@
+import { MatSlider, MatSliderThumb } from '@angular/material/slider';
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -27,8 +32,14 @@ const BEAT_MS = 700;
   imports: [
     Drawing,
     MatButton,
+    MatFormField,
     MatIcon,
     MatIconButton,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatSlider,
+    MatSliderThumb,
     MatTooltip,
     NumberChart,
     PlanNav,

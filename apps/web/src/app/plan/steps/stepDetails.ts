@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../../shared/fileButton';
 import { MatButton } from '@angular/material/button';
@@ -27,7 +29,7 @@ type Asking = 'skip' | 'fail' | 'note' | null;
 /** One step with all that is known of it, and what a person does about it. */
 @Component({
   selector: 'coat-step-details',
-  imports: [FileButton, MatButton, MatIcon],
+  imports: [FileButton, MatButton, MatFormField, MatIcon, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stepDetails.html',
   styleUrl: './stepDetails.scss',

@@ -1,3 +1,6 @@
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -73,7 +76,7 @@ const CHOICES: readonly Column[] = [
 /** From where a part is to be had: each way with its own fields. */
 @Component({
   selector: 'coat-channels-box',
-  imports: [FieldBox, MatButton, MatIcon, MatIconButton, MatTooltip],
+  imports: [FieldBox, MatButton, MatFormField, MatIcon, MatIconButton, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
@@ -81,14 +84,17 @@ const CHOICES: readonly Column[] = [
         <li [attr.aria-label]="'Way ' + (i + 1)">
           <div class="field">
             <span>It comes as</span>
-            <select
-              [attr.aria-label]="'Way ' + (i + 1) + ': comes as'"
-              (change)="setWay(i, $any($event.target).value)"
+            <mat-form-field
+              ><mat-select
+                [aria-label]="'Way ' + (i + 1) + ': comes as'"
+                (selectionChange)="setWay(i, $event.value)"
+                [value]="c.row['way']"
+              >
+                @for (w of ways; track w.way) {
+                  <mat-option [value]="w.way">{{ w.label }}</mat-option>
+                }
+              </mat-select></mat-form-field
             >
-              @for (w of ways; track w.way) {
-                <option [value]="w.way" [selected]="w.way === c.row['way']">{{ w.label }}</option>
-              }
-            </select>
           </div>
           @for (column of c.columns; track column.key) {
             <div class="field" [style.grid-column]="'span ' + (column.wide ?? 1)">

@@ -1,29 +1,14 @@
-import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
 import { readPart } from '@spare-coat/core/model/parts/part';
 import type { Offer } from '@spare-coat/core/model/offers/offer';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { handOn } from '../../testing/hand';
 import { ChannelsBox } from './channelsBox';
 import { DocumentEditor } from './documentEditor';
 import { DocumentDraft, check } from './editing';
 import { OffersBox } from './offersBox';
 import { RowsBox, type Entry } from './rowsBox';
 import { problemsIn, type Section } from './section';
-
-beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] }));
-
-/** The field with this label, as a person finds it. */
-function field<T extends HTMLElement>(fixture: ComponentFixture<unknown>, label: string): T {
-  const found = (fixture.nativeElement as HTMLElement).querySelector<T>(`[aria-label="${label}"]`);
-  if (!found) throw new Error(`there is no ${label}`);
-  return found;
-}
-async function type(fixture: ComponentFixture<unknown>, label: string, value: string): Promise<void> {
-  const box = field<HTMLInputElement | HTMLSelectElement>(fixture, label);
-  box.value = value;
-  box.dispatchEvent(new Event('change', { bubbles: true }));
-  await fixture.whenStable();
-}
 
 describe('offers', () => {
   async function offers(first: readonly Offer[]) {
@@ -41,24 +26,22 @@ describe('offers', () => {
 
   it('are supplied by a range, whose bounds are checked as they are typed', async () => {
     const { fixture, told } = await offers([bar]);
-    await type(fixture, 'Thickness is supplied by', 'range');
-    await type(fixture, 'Thickness: most', '-1');
+    const hand = handOn(fixture);
+    await hand.choose('Thickness is supplied by', 'a range');
+    await hand.type('Thickness: most', '-1');
     expect((fixture.nativeElement as HTMLElement).querySelector('[role="alert"]')?.textContent).toMatch(
       /least ≤ most/,
     );
-    await type(fixture, 'Thickness: most', '64');
+    await hand.type('Thickness: most', '64');
     expect(told.now[0]!.supplies['thickness']).toMatchObject({ range: { least: 0, most: 64, step: 1 } });
-    await type(fixture, 'Thickness is supplied by', 'no');
+    await hand.choose('Thickness is supplied by', 'not at all');
     expect(told.now[0]!.supplies).toEqual({});
   });
   it('of another kind lose the traits that it does not have', async () => {
     const { fixture, told } = await offers([
       { ...bar, supplies: { edge: { fixed: 'top' }, colour: { fixed: '#808080' } } },
     ]);
-    const select = (fixture.nativeElement as HTMLElement).querySelector('select')!;
-    select.value = 'clock';
-    select.dispatchEvent(new Event('change'));
-    await fixture.whenStable();
+    await handOn(fixture).choose('Serves', 'Clock');
     expect(told.now[0]).toMatchObject({ kind: 'clock', supplies: { colour: { fixed: '#808080' } } });
     expect(Object.keys(told.now[0]!.supplies)).toEqual(['colour']);
   });
@@ -77,12 +60,12 @@ describe('rows', () => {
       fixture.componentRef.setInput('rows', next);
     });
     await fixture.whenStable();
-    await type(fixture, 'Things 2: What', 'c');
+    const hand = handOn(fixture);
+    await hand.type('Things 2: What', 'c');
     expect(now).toEqual([{ what: 'a' }, { what: 'c' }]);
-    field<HTMLButtonElement>(fixture, 'Move up: Things 2').click();
-    await fixture.whenStable();
+    await hand.press('Move up: Things 2');
     expect(now).toEqual([{ what: 'c' }, { what: 'a' }]);
-    field<HTMLButtonElement>(fixture, 'Remove: Things 1').click();
+    await hand.press('Remove: Things 1');
     expect(now).toEqual([{ what: 'a' }]);
   });
 });
@@ -96,7 +79,7 @@ describe('ways to get a part', () => {
     fixture.componentRef.setInput('channels', now);
     fixture.componentInstance.channels.subscribe((next) => (now = next));
     await fixture.whenStable();
-    await type(fixture, 'Way 1: comes as', 'installer');
+    await handOn(fixture).choose('Way 1: comes as', 'an installer');
     expect(now).toEqual([
       { way: 'installer', from: 'https://a.example/x', file: 'x.zip', admin: false, choices: [] },
     ]);

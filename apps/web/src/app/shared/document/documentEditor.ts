@@ -1,3 +1,5 @@
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import { nth } from '@spare-coat/core/ground/checked';
 import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
 import type { Offer } from '@spare-coat/core/model/offers/offer';
@@ -11,7 +13,7 @@ import { problemsIn, type DocumentProblem, type Section } from './section';
 /** Edits a part or a host profile, section by section; what is wrong with it is said as one goes. */
 @Component({
   selector: 'coat-document-editor',
-  imports: [ChannelsBox, FieldBox, OffersBox, RowsBox],
+  imports: [ChannelsBox, FieldBox, MatFormField, MatInput, OffersBox, RowsBox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './documentEditor.html',
   styleUrl: './documentEditor.scss',

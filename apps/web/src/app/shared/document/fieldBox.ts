@@ -1,3 +1,8 @@
+import { MatInput } from '@angular/material/input';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { fieldText, typedValue, type Column } from './columns';
@@ -5,66 +10,78 @@ import { fieldText, typedValue, type Column } from './columns';
 /** One value of a document, typed as its column says. What cannot be read stays as it was typed, and says why. */
 @Component({
   selector: 'coat-field-box',
-  imports: [MatTooltip],
+  imports: [MatCheckbox, MatFormField, MatInput, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @switch (column().type) {
       @case ('flag') {
-        <input
-          type="checkbox"
-          [attr.aria-label]="name()"
+        <mat-checkbox
+          [aria-label]="name()"
           [checked]="value() === true"
-          (change)="changed.emit($any($event.target).checked)"
+          (change)="changed.emit($event.checked)"
         />
       }
       @case ('choice') {
-        <select [attr.aria-label]="name()" (change)="choose($any($event.target).value)">
-          @if (column().empty) {
-            <option value="" [selected]="text() === ''">–</option>
-          }
-          @for (choice of column().choices; track choice) {
-            <option [value]="choice" [selected]="choice === text()">{{ choice }}</option>
-          }
-        </select>
+        <mat-form-field
+          ><mat-select [aria-label]="name()" (selectionChange)="choose($event.value)" [value]="text()">
+            @if (column().empty) {
+              <mat-option value="">–</mat-option>
+            }
+            @for (choice of column().choices; track choice) {
+              <mat-option [value]="choice">{{ choice }}</mat-option>
+            }
+          </mat-select></mat-form-field
+        >
       }
       @case ('long') {
-        <textarea
-          rows="3"
-          [attr.aria-label]="name()"
-          [value]="text()"
-          (change)="type($any($event.target).value)"
-        ></textarea>
+        <mat-form-field>
+          <textarea
+            matInput
+            rows="3"
+            [attr.aria-label]="name()"
+            [value]="text()"
+            (change)="type($any($event.target).value)"
+          ></textarea>
+        </mat-form-field>
       }
       @case ('lines') {
-        <textarea
-          rows="3"
-          [attr.aria-label]="name()"
-          [attr.aria-invalid]="problem() !== null"
-          [value]="text()"
-          (change)="type($any($event.target).value)"
-        ></textarea>
+        <mat-form-field>
+          <textarea
+            matInput
+            rows="3"
+            [attr.aria-label]="name()"
+            [attr.aria-invalid]="problem() !== null"
+            [value]="text()"
+            (change)="type($any($event.target).value)"
+          ></textarea>
+        </mat-form-field>
       }
       @case ('pairs') {
-        <textarea
-          rows="3"
-          class="mono"
-          [attr.aria-label]="name()"
-          [attr.aria-invalid]="problem() !== null"
-          [value]="text()"
-          (change)="type($any($event.target).value)"
-        ></textarea>
+        <mat-form-field>
+          <textarea
+            matInput
+            rows="3"
+            class="mono"
+            [attr.aria-label]="name()"
+            [attr.aria-invalid]="problem() !== null"
+            [value]="text()"
+            (change)="type($any($event.target).value)"
+          ></textarea>
+        </mat-form-field>
       }
       @default {
-        <input
-          [attr.aria-label]="name()"
-          [attr.inputmode]="column().type === 'number' ? 'decimal' : null"
-          [class.mono]="column().type === 'json'"
-          [class.figures]="column().type === 'number'"
-          [attr.aria-invalid]="problem() !== null"
-          [matTooltip]="problem()"
-          [value]="text()"
-          (change)="type($any($event.target).value)"
-        />
+        <mat-form-field
+          ><input
+            matInput
+            [attr.aria-label]="name()"
+            [attr.inputmode]="column().type === 'number' ? 'decimal' : null"
+            [class.mono]="column().type === 'json'"
+            [class.figures]="column().type === 'number'"
+            [attr.aria-invalid]="problem() !== null"
+            [matTooltip]="problem()"
+            [value]="text()"
+            (change)="type($any($event.target).value)"
+        /></mat-form-field>
       }
     }
     @if (problem(); as p) {
@@ -75,9 +92,7 @@ import { fieldText, typedValue, type Column } from './columns';
     :host {
       display: block;
     }
-    input:not([type='checkbox']),
-    select,
-    textarea {
+    mat-form-field {
       width: 100%;
     }
     input[type='checkbox'] {
@@ -88,7 +103,7 @@ import { fieldText, typedValue, type Column } from './columns';
     .figures {
       text-align: right;
     }
-    textarea {
+    mat-form-field {
       resize: vertical;
     }
   `,

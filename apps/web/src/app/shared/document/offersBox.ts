@@ -1,3 +1,9 @@
+import { MatInput } from '@angular/material/input';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { MatSelect } from '@angular/material/select';
+import { MatOption } from '@angular/material/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -67,7 +73,21 @@ const caseOf = (supply: Extract<Supply, { fixed: unknown }>, id: CaseId): TraitV
 /** Offers of a part or a host: for a kind of element, which trait is supplied how. */
 @Component({
   selector: 'coat-offers-box',
-  imports: [MatButton, MatIcon, MatIconButton, MatTooltip, TraitEditor],
+  imports: [
+    MatButton,
+    MatCheckbox,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatInput,
+    MatMenu,
+    MatMenuItem,
+    MatMenuTrigger,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+    TraitEditor,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './offersBox.html',
   styleUrl: './offersBox.scss',
