@@ -24,12 +24,23 @@ export const test = base.extend<{ clean: undefined }>({
 });
 export { expect };
 
+/** Gives a file through the window that a button opens. */
+export async function give(
+  button: Locator,
+  file: string | { readonly name: string; readonly mimeType: string; readonly buffer: Buffer },
+): Promise<void> {
+  const asked = button.page().waitForEvent('filechooser');
+  await button.click();
+  await (await asked).setFiles(file);
+}
+
 /** Chooses in a list that opens over the page, by what the choice is called. */
 export async function choose(field: Locator, option: string): Promise<void> {
   await field.click();
   const named = { name: option, exact: true };
   const page = field.page();
   await page.getByRole('option', named).or(page.getByRole('menuitem', named)).click();
+  await expect(page.locator('.cdk-overlay-container').locator('[role=listbox], [role=menu]')).toHaveCount(0);
 }
 
 /** Makes a coat through the first page and waits for Study. */

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { leavingTar, packed } from '../support/archives';
 import { drawnPng } from '../support/png';
-import { expect, newCoat, saved, test, choose } from '../support/test';
+import { expect, newCoat, saved, test, choose, give } from '../support/test';
 import { expectRules } from '../support/rules';
 
 const DEMO = 'Studio B, the old way';
@@ -28,9 +28,11 @@ async function demoCopy(page: Page, name: string, stage: string): Promise<void> 
 }
 
 const open = (page: Page, name: string, buffer: Buffer) =>
-  page
-    .getByLabel('Open an archive or a single file')
-    .setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+  give(page.getByRole('button', { name: 'Open an archive or a single file' }), {
+    name,
+    mimeType: 'application/octet-stream',
+    buffer,
+  });
 const details = (page: Page) => page.getByRole('complementary', { name: 'Part' });
 const found = (page: Page, name: string | RegExp) =>
   page.getByRole('table', { name: 'Parts found' }).getByRole('button', { name });
@@ -221,9 +223,11 @@ test('surveys of the host are brought in, compared, tied to settings, and taken 
     encoding: 'utf8',
   });
   const bring = (name: string, text: string) =>
-    page
-      .getByLabel('Bring in a survey or a settings dump')
-      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+    give(page.getByRole('button', { name: 'Bring in a survey or a settings dump' }), {
+      name,
+      mimeType: 'application/json',
+      buffer: Buffer.from(text),
+    });
   await bring('nonsense.txt', 'hello');
   await expect(page.getByRole('alert')).toContainText('neither JSON nor a key file');
   await bring('survey.json', printed);
@@ -278,9 +282,11 @@ test('a host profile is made from another, checked, kept in revisions, exported 
   const exported = readFileSync((await (await download).path())!, 'utf8');
   expect(JSON.parse(exported)).toMatchObject({ name: 'My desk', revision: 2 });
   const bring = (text: string) =>
-    page
-      .getByLabel('Import a host profile from JSON')
-      .setInputFiles({ name: 'desk.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+    give(page.getByRole('button', { name: 'Import a host profile from JSON' }), {
+      name: 'desk.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(text),
+    });
   await bring('{');
   await expect(page.getByRole('status').filter({ hasText: 'is no JSON' })).toBeVisible();
   await bring(exported);
@@ -361,9 +367,11 @@ test('the views of Host and Parts pass the accessibility rules in a light and in
   await page.getByRole('button', { name: 'Leave it' }).click();
   await page.getByRole('link', { name: 'What it is now' }).click();
   const printed = execFileSync('sh', [SURVEY], { env: { ...process.env, SURVEY_PAUSE: '0.05' } });
-  await page
-    .getByLabel('Bring in a survey or a settings dump')
-    .setInputFiles({ name: 's.json', mimeType: 'application/json', buffer: printed });
+  await give(page.getByRole('button', { name: 'Bring in a survey or a settings dump' }), {
+    name: 's.json',
+    mimeType: 'application/json',
+    buffer: printed,
+  });
   await expect(page.getByRole('row', { name: /^kernel/ })).toBeVisible();
   await rules('a survey');
 });

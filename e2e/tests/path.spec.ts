@@ -6,7 +6,7 @@ import { stage } from '../support/demo';
 import { drawnPng, type Box } from '../support/png';
 import { dryRun } from '../support/scripts';
 import { startFreshServer } from '../support/server';
-import { addPicture, drawRegion, expect, newCoat, saved, test, choose } from '../support/test';
+import { addPicture, drawRegion, expect, newCoat, saved, test, choose, give } from '../support/test';
 
 /** A look that no demo contains: a strip along the head, a shelf on the left, a plate for a clock; by day and by night. */
 const SIZE = { width: 1600, height: 900 };
@@ -71,7 +71,7 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
     await box.getByRole('button', { name: 'Add element' }).click();
     await expect(inSpine(page, /Head strip/)).toBeVisible();
     await expect(box.getByLabel('Thickness of Head strip')).toHaveValue('45');
-    await expect(box.getByLabel('Edge of Head strip', { exact: true })).toHaveValue('top');
+    await expect(box.getByLabel('Edge of Head strip', { exact: true })).toHaveText('top');
     await expect(box.getByLabel('Colour of Head strip', { exact: true })).toHaveValue('#7a4fa3');
 
     await drawRegion(page, SIZE, { x: 3, y: 40, width: 62, height: 858 });
@@ -115,9 +115,11 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
       env: { ...process.env, HOME: '/nonexistent', SURVEY_PAUSE: '0.05' },
       ...(process.getuid?.() === 0 ? { uid: 54_321, gid: 54_321 } : {}),
     });
-    await page
-      .getByLabel('Bring in a survey or a settings dump')
-      .setInputFiles({ name: 'now.json', mimeType: 'application/json', buffer: printed });
+    await give(page.getByRole('button', { name: 'Bring in a survey or a settings dump' }), {
+      name: 'now.json',
+      mimeType: 'application/json',
+      buffer: printed,
+    });
     await expect(page.getByRole('row', { name: /^kernel/ })).toBeVisible();
     await saved(page);
   });

@@ -98,10 +98,11 @@ test('the ledger says why, what would lift it, when to look again, and how it ca
   await stage(page, 'Match');
   await page.getByRole('link', { name: 'Gap ledger' }).click();
   await expect(page.getByText(/Title type need not stay a gap/)).toBeVisible();
+  await page.getByRole('button', { name: 'Follow up on Clock' }).click();
   await page.getByLabel('Look again at Clock').fill('2026-01-05');
-  await expect(page.getByText(/You wanted to look at Clock again/)).toBeVisible();
   await page.getByLabel('Link for Clock').fill('https://parts.example/clock');
-  await page.getByLabel('Link for Clock').blur();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText(/You wanted to look at Clock again/)).toBeVisible();
   await expect(page.getByRole('link', { name: 'https://parts.example/clock' })).toBeVisible();
   await page.getByRole('button', { name: 'History of Clock' }).click();
   await expect(page.getByRole('list', { name: 'History of Clock' })).toContainText('stand-in');

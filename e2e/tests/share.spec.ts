@@ -93,12 +93,13 @@ test('a bundle is put in place of what was changed since, and that is undone', a
   await page.getByRole('button', { name: /^Put in place of/ }).click({ timeout: 20_000 });
   await expect(page.getByText('was brought in.')).toBeVisible();
   await expect(name).toHaveValue(before);
-  await expect(page.getByRole('button', { name: 'Undo' }).first()).toHaveAttribute(
-    'title',
+  await expect(page.getByRole('button', { name: 'Undo' }).first()).toHaveAccessibleDescription(
     /Bring in the bundle/,
   );
   await page.getByRole('button', { name: 'Undo' }).first().click();
-  await expect(page.getByRole('button', { name: 'Undo' }).first()).not.toHaveAttribute('title', /Bring in/);
+  await expect(page.getByRole('button', { name: 'Undo' }).first()).not.toHaveAccessibleDescription(
+    /Bring in/,
+  );
   await expect(name).toHaveValue('Changed since');
 });
 

@@ -1,8 +1,6 @@
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LedgerLine } from '@spare-coat/core/deciding/matching/ledger';
@@ -10,9 +8,8 @@ import { standingHistory, type StandingChange } from '@spare-coat/core/deciding/
 import { summaryOf } from '@spare-coat/core/deciding/matching/summary';
 import { whyOf } from '@spare-coat/core/deciding/matching/why';
 import { Api } from '../shared/api';
-import { CoatStore } from '../shared/coatStore';
+import { FollowUp } from './followUp';
 import { CoatView } from '../shared/coatView';
-import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { sayClose } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
@@ -20,14 +17,13 @@ import { StandingMark } from '../shared/standingMark';
 /** The gap ledger: all that is open, near, stand-in or gap, by what it costs, with why and what would lift it. */
 @Component({
   selector: 'coat-ledger',
-  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatTooltip, RouterLink, StandingMark],
+  imports: [FollowUp, MatButton, MatIcon, MatTooltip, RouterLink, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ledger.html',
   styleUrl: './ledger.scss',
 })
 export class Ledger {
   protected readonly view = inject(CoatView);
-  private readonly store = inject(CoatStore);
   private readonly api = inject(Api);
   private readonly notices = inject(Notices);
   protected readonly say = sayClose;
@@ -40,7 +36,6 @@ export class Ledger {
         ...line,
         why: whyOf(this.view.context(), this.view.index(), line.state, this.today),
         standsIn: this.standsIn(line),
-        links: match?.links ?? [],
         lookAgain: match?.lookAgain ?? null,
       };
     }),
@@ -89,49 +84,5 @@ export class Ledger {
     } catch (error) {
       this.notices.say((error as Error).message);
     }
-  }
-
-  protected note(elementId: string, note: string): void {
-    this.store.send({ type: 'match.note', elementId, matchId: this.matchId(elementId), note });
-  }
-
-  private matchId(elementId: string): string {
-    return this.view.matchOf(elementId)?.id ?? newId();
-  }
-
-  protected lookAgain(elementId: string, date: string): void {
-    const links = this.view.matchOf(elementId)?.links ?? [];
-    this.follow(elementId, [...links], date === '' ? null : date);
-  }
-
-  protected addLink(elementId: string, input: HTMLInputElement): void {
-    const url = input.value.trim();
-    if (url === '') return;
-    const match = this.view.matchOf(elementId);
-    if (this.follow(elementId, [...(match?.links ?? []), { label: '', url }], match?.lookAgain ?? null))
-      input.value = '';
-  }
-
-  protected dropLink(elementId: string, url: string): void {
-    const match = this.view.matchOf(elementId);
-    this.follow(
-      elementId,
-      (match?.links ?? []).filter((l) => l.url !== url),
-      match?.lookAgain ?? null,
-    );
-  }
-
-  private follow(
-    elementId: string,
-    links: { readonly label: string; readonly url: string }[],
-    lookAgain: string | null,
-  ): boolean {
-    return this.store.send({
-      type: 'match.follow',
-      elementId,
-      matchId: this.matchId(elementId),
-      links,
-      lookAgain,
-    });
   }
 }

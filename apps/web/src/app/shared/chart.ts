@@ -34,6 +34,9 @@ Chart.register(
   Tooltip,
 );
 
+Chart.defaults.font.family = "'Commissioner Variable', system-ui, sans-serif";
+Chart.defaults.font.size = 12.5;
+
 /** A picture of numbers on linear axes. Its numbers stand beside it in words: a canvas tells nothing to a screen reader. */
 @Component({
   selector: 'coat-chart',

@@ -17,15 +17,7 @@ import { MatIcon } from '@angular/material/icon';
     >
       <mat-icon [svgIcon]="icon()" />{{ label() }}
     </button>
-    <input
-      #field
-      type="file"
-      hidden
-      [accept]="accept()"
-      [multiple]="multiple()"
-      [attr.aria-label]="says() ?? label()"
-      (change)="take(field)"
-    />
+    <input #field type="file" hidden [accept]="accept()" [multiple]="multiple()" (change)="take(field)" />
   `,
   styles: `
     :host {

@@ -6,6 +6,7 @@ import arrowLeftRightSvg from 'lucide-static/icons/arrow-left-right.svg';
 import arrowRightSvg from 'lucide-static/icons/arrow-right.svg';
 import arrowUpSvg from 'lucide-static/icons/arrow-up.svg';
 import bracesSvg from 'lucide-static/icons/braces.svg';
+import calendarDaysSvg from 'lucide-static/icons/calendar-days.svg';
 import calculatorSvg from 'lucide-static/icons/calculator.svg';
 import checkSvg from 'lucide-static/icons/check.svg';
 import chevronDownSvg from 'lucide-static/icons/chevron-down.svg';
@@ -80,6 +81,7 @@ const ICONS: Readonly<Record<string, string>> = {
   'arrow-right': arrowRightSvg,
   'arrow-up': arrowUpSvg,
   braces: bracesSvg,
+  'calendar-days': calendarDaysSvg,
   calculator: calculatorSvg,
   check: checkSvg,
   'chevron-down': chevronDownSvg,

@@ -98,17 +98,16 @@ export const pixelsFields = {
 };
 
 const MOST_LINKS = 20;
+/** Where a link leads. */
+export const addressSchema = pattern(
+  /^(?=.{1,2000}$)https?:\/\/[^\s<>"]+$/,
+  'A link starts with http:// or https:// and has no blanks.',
+);
 /** Places elsewhere that say more of an element. */
-export const linksSchema = list(
-  shape({
-    label: text(200, 0),
-    url: pattern(
-      /^(?=.{1,2000}$)https?:\/\/[^\s<>"]+$/,
-      'A link starts with http:// or https:// and has no blanks.',
-    ),
-  }),
-  { most: MOST_LINKS, sentence: `An element has at most ${MOST_LINKS} links.` },
-).default([]);
+export const linksSchema = list(shape({ label: text(200, 0), url: addressSchema }), {
+  most: MOST_LINKS,
+  sentence: `An element has at most ${MOST_LINKS} links.`,
+}).default([]);
 export type Link = Of<typeof linksSchema>[number];
 
 const MOST_VALUES = 60;

@@ -1,7 +1,7 @@
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { mapped } from '@spare-coat/core/ground/checked';
 import { MOST_COMMANDS } from '@spare-coat/core/doing/commands/book';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -22,7 +22,7 @@ const tenth = (x: number | null | undefined) => (x === null || x === undefined ?
 /** The best set of parts for this host under the limits: worked out, explained, accepted whole or in part. */
 @Component({
   selector: 'coat-proposal',
-  imports: [LimitsPanel, MatButton, MatCheckbox, MatIcon, MatTooltip, RouterLink],
+  imports: [LimitsPanel, MatButton, MatCheckbox, MatIcon, MatIconButton, MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proposal.html',
   styleUrl: './proposal.scss',

@@ -104,10 +104,11 @@ export class RehearsalStage {
       data: {
         datasets: [
           { data: points, stepped: 'before', borderColor: c.accent, backgroundColor: c.line, borderWidth: 2, pointRadius: 0, fill: true },
-          { data: [{ x: at, y: (all[at] ?? 0) * 100 }], borderColor: c.ink, backgroundColor: c.ink, pointRadius: 5, showLine: false },
+          { data: [{ x: at, y: (all[at] ?? 0) * 100 }], borderColor: c.ink, backgroundColor: c.ink, pointRadius: 5, showLine: false, clip: false },
         ],
       },
       options: {
+        layout: { padding: { top: 6, right: 8 } },
         plugins: { legend: { display: false }, tooltip: { enabled: false } },
         scales: {
           x: { type: 'linear', min: 0, max: Math.max(1, all.length - 1), ticks: { color: c.faint, precision: 0 }, grid: { display: false }, title: { display: true, text: 'steps done', color: c.faint } },

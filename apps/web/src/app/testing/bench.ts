@@ -1,0 +1,69 @@
+import { signal, type Provider, type WritableSignal } from '@angular/core';
+import { execute, type Command } from '@spare-coat/core/doing/commands/commands';
+import { applyChanges } from '@spare-coat/core/model/coat/changes';
+import { CommandRefused } from '@spare-coat/core/model/coat/refused';
+import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
+import { CoatStore } from '../shared/coatStore';
+
+/**
+ * A coat on a test's bench: commands that a component sends are really carried out on its rows, or refused as the application refuses
+ * them, and are kept in the order in which they came.
+ */
+export interface Bench {
+  readonly rows: WritableSignal<CoatRows>;
+  readonly sent: Command[];
+  /** Why the last one was refused, if it was. */
+  refusal: string | null;
+  /** Sends what a test needs to be there; none of it counts as sent. */
+  lay(...commands: readonly Command[]): void;
+  readonly providers: Provider[];
+}
+
+export const BENCH_COAT = 'c0a70000-0000-4000-8000-000000000001';
+
+export function benchWith(...commands: readonly Command[]): Bench {
+  const rows = signal<CoatRows>({ ...NO_ROWS, coat: { [BENCH_COAT]: newCoatRow(BENCH_COAT, 'A coat') } });
+  const carryOut = (command: Command): string | null => {
+    try {
+      const applied = applyChanges(rows(), execute(rows(), command));
+      if (!applied.ok) return applied.clash.sentence;
+      rows.set(applied.rows);
+      return null;
+    } catch (error) {
+      if (error instanceof CommandRefused) return error.message;
+      throw error;
+    }
+  };
+  const bench: Bench = {
+    rows,
+    sent: [],
+    refusal: null,
+    lay(...more) {
+      for (const command of more) {
+        const problem = carryOut(command);
+        if (problem !== null) throw new Error(problem);
+      }
+    },
+    providers: [
+      {
+        provide: CoatStore,
+        useValue: {
+          rows,
+          send: (command: Command) => {
+            bench.refusal = carryOut(command);
+            if (bench.refusal === null) bench.sent.push(command);
+            return bench.refusal === null;
+          },
+        },
+      },
+    ],
+  };
+  bench.lay(...commands);
+  return bench;
+}
+
+let made = 0;
+/** An id of its own for each thing on a bench. */
+export function testId(): string {
+  return `7e570000-0000-4000-8000-${String(++made).padStart(12, '0')}`;
+}
