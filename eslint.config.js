@@ -92,6 +92,14 @@ export default tseslint.config(
         'error',
         { type: 'element', prefix: 'coat', style: 'kebab-case' },
       ],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "Property[key.name='styles'] TemplateElement[value.raw=/#[0-9a-f]{3}|rgba?\\(|hsla?\\(|font-size: [0-9.]+px/i]",
+          message: 'Colours and sizes of type have their values in theme.scss: name a token.',
+        },
+      ],
     },
   },
   {
@@ -103,6 +111,22 @@ export default tseslint.config(
       '@angular-eslint/template/interactive-supports-focus': 'off',
       '@angular-eslint/template/no-autofocus': 'off',
       '@angular-eslint/template/label-has-associated-control': 'off',
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'Element[name="select"]', message: 'A list to choose from is a mat-select.' },
+        {
+          selector: 'Element[name!=/^coat-/] > TextAttribute[name="title"]',
+          message: 'A tip is a matTooltip: a title is not shown to keys or fingers.',
+        },
+        {
+          selector: 'Element[name!=/^coat-/] > BoundAttribute[name="title"]',
+          message: 'A tip is a matTooltip: a title is not shown to keys or fingers.',
+        },
+        {
+          selector: 'Element[name="input"] > TextAttribute[name="type"][value=/^(checkbox|radio|range)$/]',
+          message: 'Material has a control for it.',
+        },
+      ],
     },
   },
   {

@@ -97,6 +97,7 @@ try {
     wants('lint') && check('lint', ['npx', 'eslint', '.', '--max-warnings', '0']),
     (async () => {
       if (wants('lint')) await check('format', ['npx', 'prettier', '--check', '.', ...FORMAT_CACHE]);
+      if (wants('lint')) await check('styles', ['npx', 'stylelint', 'apps/web/src/**/*.scss']);
       if (wants('lint')) await check('house', ['node', 'scripts/house.mjs']);
       if (wants('web')) await pageTests();
       if (wants('e2e')) await buildWeb();

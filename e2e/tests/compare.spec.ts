@@ -5,7 +5,7 @@ import { drawnPng } from '../support/png';
 import { expect, newCoat, saved, test, addPicture, choose } from '../support/test';
 
 const verdict = (page: Page) => page.getByRole('region', { name: 'The selected element' });
-const way = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+const way = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click();
 const bringIn = (page: Page, name: string, buffer: Buffer, mimeType = 'image/png') =>
   page.locator('coat-compare input[type=file]').first().setInputFiles({ name, mimeType, buffer });
 const numbers = (page: Page) => page.getByRole('complementary', { name: 'Numbers' });

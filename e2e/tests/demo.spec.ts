@@ -59,15 +59,12 @@ test.describe('the demo', () => {
       .getByRole('navigation', { name: 'Elements' })
       .getByRole('button', { name: /Window buttons/ })
       .click();
-    await page.getByRole('button', { name: 'Dark', exact: true }).click();
+    await page.getByRole('radio', { name: 'Dark', exact: true }).click();
     await expect(page).toHaveURL(/v=dark/);
     const other = await context.newPage();
     await other.goto(page.url());
     await expect(other.getByRole('heading', { name: 'Window buttons', level: 1 })).toBeVisible();
-    await expect(other.getByRole('button', { name: 'Dark', exact: true })).toHaveAttribute(
-      'aria-pressed',
-      'true',
-    );
+    await expect(other.getByRole('radio', { name: 'Dark', exact: true })).toBeChecked();
   });
 
   for (const [stage, link] of [

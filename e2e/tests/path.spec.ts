@@ -93,11 +93,11 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
     await typed(page, 'Tolerance', '10');
     await saved(page);
 
-    await page.getByRole('button', { name: 'Dark', exact: true }).click();
+    await page.getByRole('radio', { name: 'Dark', exact: true }).click();
     await addPicture(page, 'night.png', NIGHT);
     await expect(page.getByRole('button', { name: 'night' })).toBeVisible();
     await saved(page);
-    await page.getByRole('button', { name: 'Light', exact: true }).click();
+    await page.getByRole('radio', { name: 'Light', exact: true }).click();
   });
 
   await test.step('Host: a profile, a display, and what the computer is now', async () => {

@@ -78,25 +78,25 @@ test('the other variant is measured the same way, and what disagrees is said', a
   await newCoat(page, 'Variants');
   await addPicture(page, 'light.png', look('#d9cbb8'));
   await addBar(page);
-  await page.getByRole('button', { name: 'Dark', exact: true }).click();
+  await page.getByRole('radio', { name: 'Dark', exact: true }).click();
   await addPicture(
     page,
     'dark.png',
     drawnPng(SIZE.width, SIZE.height, '#20303a', [{ ...BAR, y: 850, height: 50, colour: '#3a2d33' }]),
   );
   await expect(page.getByRole('button', { name: 'dark', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  await page.getByRole('radio', { name: 'Light', exact: true }).click();
   await menu(page, 'Measure dark the same way');
   const report = page.getByRole('note', { name: 'The other variant' });
   await expect(report).toContainText('Dark was measured');
   await saved(page);
-  await page.getByRole('button', { name: 'Dark', exact: true }).click();
+  await page.getByRole('radio', { name: 'Dark', exact: true }).click();
   await expect(details(page).getByLabel('Colour of Foot strip', { exact: true })).toHaveValue('#3a2d33');
-  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  await page.getByRole('radio', { name: 'Light', exact: true }).click();
   await expect(details(page).getByLabel('Colour of Foot strip', { exact: true })).toHaveValue('#d9cbb8');
   // One change, taken back as one.
   await page.keyboard.press('Control+z');
-  await page.getByRole('button', { name: 'Dark', exact: true }).click();
+  await page.getByRole('radio', { name: 'Dark', exact: true }).click();
   await expect(details(page).getByLabel('Colour of Foot strip', { exact: true })).not.toHaveValue('#3a2d33');
 });
 
@@ -256,7 +256,7 @@ test('colours, rulers and guides are laid and read', async ({ page }) => {
     const box = (await image.boundingBox())!;
     return [box.x + (x * box.width) / SIZE.width, box.y + (y * box.height) / SIZE.height] as const;
   };
-  await page.getByRole('button', { name: 'Colour', exact: true }).click();
+  await page.getByRole('radio', { name: 'Colour', exact: true }).click();
   await page.mouse.click(...(await at(800, 400)));
   await page.mouse.click(...(await at(1200, 880)));
   const first = details(page).getByRole('region', { name: 'Pick 2' });
@@ -265,7 +265,7 @@ test('colours, rulers and guides are laid and read', async ({ page }) => {
   await expect(first).toContainText('oklch(');
   await expect(details(page).getByRole('region', { name: 'Two colours' })).toContainText(': 1');
 
-  await page.getByRole('button', { name: 'Ruler', exact: true }).click();
+  await page.getByRole('radio', { name: 'Ruler', exact: true }).click();
   await page.mouse.move(...(await at(400, 300)));
   await page.mouse.down();
   await page.mouse.move(...(await at(700, 300)), { steps: 3 });
@@ -276,7 +276,7 @@ test('colours, rulers and guides are laid and read', async ({ page }) => {
   await page.keyboard.press('Shift+ArrowRight');
   await expect(page.locator('coat-picture-view .ruler text')).not.toHaveText(before!);
 
-  await page.getByRole('button', { name: 'Guide', exact: true }).click();
+  await page.getByRole('radio', { name: 'Guide', exact: true }).click();
   await page.mouse.click(...(await at(800, 12)));
   await expect(page.locator('coat-picture-view line.guide')).toHaveCount(1);
   await saved(page);

@@ -1,3 +1,4 @@
+import { MAT_DIALOG_DEFAULT_OPTIONS, MatDialogConfig } from '@angular/material/dialog';
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { provideHttpClient, withFetch } from '@angular/common/http';
 import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
@@ -14,6 +15,14 @@ const TIPS = { showDelay: 400, hideDelay: 0, touchendHideDelay: 1500, disableToo
 /** Outlined, its name above or told to readers, and no room kept below for what is not said. */
 const FIELDS = { appearance: 'outline', subscriptSizing: 'dynamic' } as const;
 
+/** As wide as a form wants to be; whatever had the focus gets it back. */
+const DIALOGS = {
+  ...new MatDialogConfig(),
+  width: '560px',
+  maxWidth: '92vw',
+  maxHeight: '86vh',
+};
+
 bootstrapApplication(App, {
   providers: [
     provideZonelessChangeDetection(),
@@ -23,5 +32,6 @@ bootstrapApplication(App, {
     provideIcons(),
     { provide: MAT_TOOLTIP_DEFAULT_OPTIONS, useValue: TIPS },
     { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: FIELDS },
+    { provide: MAT_DIALOG_DEFAULT_OPTIONS, useValue: DIALOGS },
   ],
 }).catch((error: unknown) => console.error(error));

@@ -3,7 +3,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
-import { Dialog } from '@angular/cdk/dialog';
+import { MatDialog } from '@angular/material/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
@@ -67,7 +67,7 @@ export class Coats {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
-  private readonly dialog = inject(Dialog);
+  private readonly dialog = inject(MatDialog);
   private readonly sessions = inject(CoatSessions);
 
   private readonly page = signal<CoatsPage | null>(null);

@@ -1,3 +1,4 @@
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -55,6 +56,8 @@ const BEATS = [0.4, 0.8, 1.5, 3] as const;
     CompareNav,
     FileButton,
     MatButton,
+    MatButtonToggle,
+    MatButtonToggleGroup,
     MatFormField,
     MatIcon,
     MatIconButton,

@@ -1,8 +1,9 @@
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
-import { Dialog } from '@angular/cdk/dialog';
+import { MatDialog } from '@angular/material/dialog';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -47,7 +48,19 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
 /** The frame around every stage of one coat: top line, tape, spine. */
 @Component({
   selector: 'coat-frame',
-  imports: [BrandMark, MatButton, MatIcon, MatIconButton, MatTooltip, RouterLink, RouterOutlet, Spine, Tape],
+  imports: [
+    BrandMark,
+    MatButton,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatIcon,
+    MatIconButton,
+    MatTooltip,
+    RouterLink,
+    RouterOutlet,
+    Spine,
+    Tape,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coatFrame.html',
   styleUrl: './coatFrame.scss',
@@ -57,7 +70,7 @@ export class CoatFrame {
   protected readonly store = inject(CoatStore);
   protected readonly view = inject(CoatView);
   private readonly router = inject(Router);
-  private readonly dialog = inject(Dialog);
+  private readonly dialog = inject(MatDialog);
   private readonly keys = inject(Keys);
 
   /** From the address. */
@@ -135,13 +148,13 @@ export class CoatFrame {
   }
 
   protected find(): void {
-    this.dialog.open(Finder, { ariaLabel: 'Find or do', panelClass: 'finder-panel' });
+    this.dialog.open(Finder, { ariaLabel: 'Find or do', width: '520px', position: { top: '12vh' } });
   }
   protected unsent(): void {
     this.dialog.open(UnsentList, { ariaLabel: 'What is not with the server yet', data: this.id() });
   }
   protected help(): void {
-    this.dialog.open(KeySheet, { ariaLabel: 'Keys' });
+    this.dialog.open(KeySheet, { ariaLabel: 'Keys', autoFocus: 'first-heading' });
   }
   protected rename(event: Event): void {
     const field = event.target as HTMLInputElement;

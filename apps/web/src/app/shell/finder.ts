@@ -1,6 +1,6 @@
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
-import { DialogRef } from '@angular/cdk/dialog';
+import { MatDialogRef } from '@angular/material/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { CoatStore } from '../shared/coatStore';
@@ -23,57 +23,40 @@ const MOST = 12;
   imports: [MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="box">
-      <mat-form-field
-        ><input
-          matInput
-          autofocus
-          role="combobox"
-          aria-label="Find or do"
-          aria-controls="finds"
-          aria-expanded="true"
-          [attr.aria-activedescendant]="'find-' + at()"
-          placeholder="An element, a stage, or what to do"
-          (input)="type($event)"
-          (keydown)="move($event)"
-      /></mat-form-field>
-      <ul id="finds" role="listbox" aria-label="Found">
-        @for (find of shown(); track find.label; let i = $index) {
-          <li
-            [id]="'find-' + i"
-            role="option"
-            [attr.aria-selected]="i === at()"
-            [class.at]="i === at()"
-            (click)="run(find)"
-            (mousemove)="at.set(i)"
-          >
-            <span>{{ find.label }}</span><span class="faint">{{ find.what }}</span>
-          </li>
-        } @empty {
-          <li class="faint none">Nothing by that name in this coat.</li>
-        }
-      </ul>
-    </div>
+    <mat-form-field
+      ><input
+        matInput
+        autofocus
+        role="combobox"
+        aria-label="Find or do"
+        aria-controls="finds"
+        aria-expanded="true"
+        [attr.aria-activedescendant]="'find-' + at()"
+        placeholder="An element, a stage, or what to do"
+        (input)="type($event)"
+        (keydown)="move($event)"
+    /></mat-form-field>
+    <ul id="finds" role="listbox" aria-label="Found">
+      @for (find of shown(); track find.label; let i = $index) {
+        <li
+          [id]="'find-' + i"
+          role="option"
+          [attr.aria-selected]="i === at()"
+          [class.at]="i === at()"
+          (click)="run(find)"
+          (mousemove)="at.set(i)"
+        >
+          <span>{{ find.label }}</span><span class="faint">{{ find.what }}</span>
+        </li>
+      } @empty {
+        <li class="faint none">Nothing by that name in this coat.</li>
+      }
+    </ul>
   `,
   styles: `
-    .box {
-      width: min(520px, 92vw);
-      background: var(--mat-sys-surface);
-      border: 1px solid var(--mat-sys-outline);
-      border-radius: var(--mat-sys-corner-small);
-      overflow: hidden;
-    }
     mat-form-field {
       width: 100%;
-      border: 0;
-      border-bottom: 1px solid var(--mat-sys-outline-variant);
-      border-radius: 0;
-      padding: 12px 14px;
-      font-size: var(--mat-sys-title-medium-size);
-    }
-    mat-form-field:focus {
-      outline: none;
-      border-bottom-color: var(--mat-sys-primary);
+      padding: 10px;
     }
     ul {
       list-style: none;
@@ -97,7 +80,7 @@ const MOST = 12;
   `,
 })
 export class Finder {
-  private readonly ref = inject<DialogRef<void>>(DialogRef);
+  private readonly ref = inject<MatDialogRef<unknown, void>>(MatDialogRef);
   private readonly store = inject(CoatStore);
   private readonly view = inject(CoatView);
   private readonly router = inject(Router);

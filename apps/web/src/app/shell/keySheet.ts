@@ -1,18 +1,18 @@
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import { DialogRef } from '@angular/cdk/dialog';
+import { MatDialogActions, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { KEY_HELP, Keys } from '../shared/keys';
 
 /** The keys, and the switch that turns single keys off. */
 @Component({
   selector: 'coat-key-sheet',
-  imports: [MatButton, MatCheckbox, MatIcon],
+  imports: [MatButton, MatCheckbox, MatDialogActions, MatDialogContent, MatDialogTitle, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="sheet">
-      <h1>Keys</h1>
+    <h1 mat-dialog-title>Keys</h1>
+    <mat-dialog-content tabindex="0">
       @for (where of places; track where) {
         <h2>{{ where === 'anywhere' ? 'Anywhere' : 'In ' + where }}</h2>
         <dl>
@@ -28,20 +28,14 @@ import { KEY_HELP, Keys } from '../shared/keys';
       }
       <mat-checkbox class="single" [checked]="keys.single()" (change)="keys.setSingle($event.checked)"
         >Heed single keys</mat-checkbox
-      >
-      <button type="button" matButton="outlined" (click)="ref.close()"><mat-icon svgIcon="x" />Close</button>
-    </div>
+      > </mat-dialog-content
+    ><mat-dialog-actions
+      ><button type="button" matButton="outlined" (click)="ref.close()">
+        <mat-icon svgIcon="x" />Close
+      </button></mat-dialog-actions
+    >
   `,
   styles: `
-    .sheet {
-      width: min(560px, 92vw);
-      max-height: 84vh;
-      overflow: auto;
-      padding: 18px 22px;
-      background: var(--mat-sys-surface);
-      border: 1px solid var(--mat-sys-outline);
-      border-radius: var(--mat-sys-corner-small);
-    }
     h2 {
       margin: 14px 0 6px;
     }
@@ -67,7 +61,7 @@ import { KEY_HELP, Keys } from '../shared/keys';
   `,
 })
 export class KeySheet {
-  protected readonly ref = inject<DialogRef<void>>(DialogRef);
+  protected readonly ref = inject<MatDialogRef<unknown, void>>(MatDialogRef);
   protected readonly keys = inject(Keys);
   protected readonly places = ['anywhere', 'Study', 'Match', 'Compare'] as const;
   protected of(where: string) {

@@ -1,3 +1,4 @@
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -31,17 +32,32 @@ const UNEVEN = 12;
 /** Colours as they were picked: every notation, contrast and difference of two, opacity from four. */
 @Component({
   selector: 'coat-colour-panel',
-  imports: [Copied, MatFormField, MatIcon, MatIconButton, MatOption, MatSelect, MatTooltip],
+  imports: [
+    Copied,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Colours picked</h2>
-    <div class="sides" role="radiogroup" aria-label="Averaged over">
-      <span class="faint">Averaged over</span>
-      @for (s of sides; track s) {
-        <button type="button" role="radio" [attr.aria-checked]="s === side()" (click)="sided.emit(s)">
-          {{ s === 1 ? '1 px' : s + ' × ' + s }}
-        </button>
-      }
+    <div class="sides">
+      <span class="faint" aria-hidden="true">Averaged over</span>
+      <mat-button-toggle-group
+        hideSingleSelectionIndicator
+        aria-label="Averaged over"
+        [value]="side()"
+        (change)="sided.emit($event.value)"
+      >
+        @for (s of sides; track s) {
+          <mat-button-toggle [value]="s">{{ s === 1 ? '1 px' : s + ' × ' + s }}</mat-button-toggle>
+        }
+      </mat-button-toggle-group>
     </div>
     @for (p of shown(); track p.id) {
       <section [attr.aria-label]="'Pick ' + p.n">

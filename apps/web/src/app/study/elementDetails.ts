@@ -1,3 +1,4 @@
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -6,7 +7,7 @@ import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import type { State } from '@spare-coat/core/model/traits/state';
-import { Dialog } from '@angular/cdk/dialog';
+import { MatDialog } from '@angular/material/dialog';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -56,6 +57,8 @@ const WIDE: ReadonlySet<TraitType> = new Set(['order', 'format', 'place', 'shado
   imports: [
     FormatFinder,
     MatButton,
+    MatButtonToggle,
+    MatButtonToggleGroup,
     MatFormField,
     MatIcon,
     MatIconButton,
@@ -84,7 +87,7 @@ export class ElementDetails {
   readonly look = output<RegionRow>();
   readonly show = output<RegionRow>();
   protected readonly elements = inject(Elements);
-  private readonly dialog = inject(Dialog);
+  private readonly dialog = inject(MatDialog);
   /** The state whose traits are shown. */
   protected readonly state0 = linkedSignal<string, State | null>({
     source: () => this.element().id,

@@ -5,7 +5,13 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
-import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import {
+  MAT_DIALOG_DATA,
+  MatDialogActions,
+  MatDialogContent,
+  MatDialogRef,
+  MatDialogTitle,
+} from '@angular/material/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { checkCommand, type CommandOf } from '@spare-coat/core/doing/commands/commands';
 import type { OwnTrait } from '@spare-coat/core/model/coat/ownKind';
@@ -55,19 +61,31 @@ const slug = (text: string, fallback: string) => {
 /** Makes a kind of the coat's own, or adds traits to one that ships. */
 @Component({
   selector: 'coat-kind-editor',
-  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatOption, MatSelect, MatTooltip],
+  imports: [
+    MatButton,
+    MatDialogActions,
+    MatDialogContent,
+    MatDialogTitle,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="box">
-      <h1>
-        {{
-          shipped
-            ? 'Traits of your own for: ' + shipped.label
-            : own
-              ? 'Kind: ' + own.label
-              : 'A kind of your own'
-        }}
-      </h1>
+    <h1 mat-dialog-title>
+      {{
+        shipped
+          ? 'Traits of your own for: ' + shipped.label
+          : own
+            ? 'Kind: ' + own.label
+            : 'A kind of your own'
+      }}
+    </h1>
+    <mat-dialog-content>
       @if (!shipped) {
         <div class="two">
           <label class="field"
@@ -179,28 +197,27 @@ const slug = (text: string, fallback: string) => {
             <p>{{ p }}</p>
           }
         </div>
-      }
-      <div class="answers">
-        @if (row) {
-          <button type="button" matButton="outlined" (click)="remove()">
-            <mat-icon svgIcon="trash-2" />Remove
-          </button>
-        }
-        <button type="button" matButton="outlined" (click)="ref.close()">
-          <mat-icon svgIcon="x" />Leave it
+      }</mat-dialog-content
+    ><mat-dialog-actions>
+      @if (row) {
+        <button type="button" matButton="outlined" (click)="remove()">
+          <mat-icon svgIcon="trash-2" />Remove
         </button>
-        <button type="button" matButton="filled" (click)="save()"><mat-icon svgIcon="check" />Keep it</button>
-      </div>
-    </div>
+      }
+      <button type="button" matButton="outlined" (click)="ref.close()">
+        <mat-icon svgIcon="x" />Leave it
+      </button>
+      <button type="button" matButton="filled" (click)="save()"><mat-icon svgIcon="check" />Keep it</button>
+    </mat-dialog-actions>
   `,
   styleUrl: './dialog.scss',
 })
 export class KindEditor {
-  protected readonly ref = inject<DialogRef<string>>(DialogRef);
+  protected readonly ref = inject<MatDialogRef<unknown, string>>(MatDialogRef);
   private readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);
   /** The kind to edit; null for a new one. */
-  private readonly data = inject<{ readonly key: string | null }>(DIALOG_DATA);
+  private readonly data = inject<{ readonly key: string | null }>(MAT_DIALOG_DATA);
   protected readonly groups = KIND_GROUPS;
   protected readonly types = TYPES;
   protected readonly importances = IMPORTANCES;

@@ -2,7 +2,7 @@ import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
-import { Dialog } from '@angular/cdk/dialog';
+import { MatDialog } from '@angular/material/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { MatMenu, MatMenuItem, MatMenuModule, MatMenuTrigger } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
@@ -137,7 +137,7 @@ export class PictureBar {
   protected readonly other = inject(OtherVariant);
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
-  private readonly dialog = inject(Dialog);
+  private readonly dialog = inject(MatDialog);
   readonly added = output<File[]>();
   readonly replace = output<{ file: File; picture: PictureRow }>();
   protected readonly others = computed(() =>

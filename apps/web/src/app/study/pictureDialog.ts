@@ -4,7 +4,13 @@ import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import {
+  MAT_DIALOG_DATA,
+  MatDialogActions,
+  MatDialogContent,
+  MatDialogRef,
+  MatDialogTitle,
+} from '@angular/material/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type PictureRow } from '@spare-coat/core/model/coat/rows';
 import { SUBJECTS } from '@spare-coat/core/model/coat/fields';
@@ -14,12 +20,22 @@ import { CoatView } from '../shared/coatView';
 /** What a picture shows: its name, variant, subject, and what is known of the screen it was taken on. */
 @Component({
   selector: 'coat-picture-dialog',
-  imports: [MatButton, MatFormField, MatIcon, MatInput, MatOption, MatSelect],
+  imports: [
+    MatButton,
+    MatDialogActions,
+    MatDialogContent,
+    MatDialogTitle,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatOption,
+    MatSelect,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (picture(); as p) {
-      <div class="box">
-        <h1>Picture</h1>
+      <h1 mat-dialog-title>Picture</h1>
+      <mat-dialog-content>
         <label class="field"
           ><span>Name</span>
           <mat-form-field
@@ -84,22 +100,21 @@ import { CoatView } from '../shared/coatView';
             /></mat-form-field>
           </label>
         </div>
-        <p class="faint">{{ p.width }} × {{ p.height }} px{{ density() }}</p>
-        <div class="answers">
-          <button type="button" matButton="filled" (click)="ref.close()">
-            <mat-icon svgIcon="check" />Done
-          </button>
-        </div>
-      </div>
+        <p class="faint">{{ p.width }} × {{ p.height }} px{{ density() }}</p> </mat-dialog-content
+      ><mat-dialog-actions>
+        <button type="button" matButton="filled" (click)="ref.close()">
+          <mat-icon svgIcon="check" />Done
+        </button>
+      </mat-dialog-actions>
     }
   `,
   styleUrl: './dialog.scss',
 })
 export class PictureDialog {
-  protected readonly ref = inject<DialogRef<void>>(DialogRef);
+  protected readonly ref = inject<MatDialogRef<unknown, void>>(MatDialogRef);
   protected readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);
-  private readonly id = inject<string>(DIALOG_DATA);
+  private readonly id = inject<string>(MAT_DIALOG_DATA);
   protected readonly subjects = SUBJECTS;
   protected readonly picture = computed<PictureRow | null>(() => this.view.rows().picture[this.id] ?? null);
   protected readonly density = computed(() => {

@@ -1,3 +1,4 @@
+import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOptgroup, MatOption } from '@angular/material/core';
@@ -5,7 +6,6 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
-import { nth } from '@spare-coat/core/ground/checked';
 import { likeliestKind } from '@spare-coat/core/model/kinds/likely';
 import { STATES } from '@spare-coat/core/model/traits/state';
 import {
@@ -57,6 +57,9 @@ type TabId = (typeof TABS)[number]['id'];
     MatOptgroup,
     MatOption,
     MatSelect,
+    MatTabLink,
+    MatTabNav,
+    MatTabNavPanel,
     MatTooltip,
     OpacityPanel,
     TypePanel,
@@ -129,14 +132,4 @@ export class RegionDetails {
   }
 
   /** Arrow keys go through the tabs, as in any list of tabs. */
-  protected turn(event: KeyboardEvent): void {
-    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-    if (by === 0) return;
-    const at = TABS.findIndex((t) => t.id === this.tab());
-    const next = nth(TABS, (at + by + TABS.length) % TABS.length).id;
-    this.tab.set(next);
-    event.preventDefault();
-    event.stopPropagation();
-    document.getElementById(`tab-${next}`)?.focus();
-  }
 }

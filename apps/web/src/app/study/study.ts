@@ -1,3 +1,4 @@
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
@@ -65,6 +66,8 @@ const PICKS = 8;
     ElementDetails,
     FileButton,
     MatButton,
+    MatButtonToggle,
+    MatButtonToggleGroup,
     MatCheckbox,
     MatIcon,
     MatIconButton,

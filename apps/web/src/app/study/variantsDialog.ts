@@ -2,7 +2,7 @@ import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import { DialogRef } from '@angular/cdk/dialog';
+import { MatDialogActions, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -12,11 +12,11 @@ import { Notices } from '../shared/notices';
 /** The variants of the reference: light, dark and whatever else it comes in. */
 @Component({
   selector: 'coat-variants-dialog',
-  imports: [MatButton, MatFormField, MatIcon, MatInput],
+  imports: [MatButton, MatDialogActions, MatDialogContent, MatDialogTitle, MatFormField, MatIcon, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="box">
-      <h1>Variants</h1>
+    <h1 mat-dialog-title>Variants</h1>
+    <mat-dialog-content>
       <ul>
         @for (v of list(); track v.id) {
           <li>
@@ -54,18 +54,15 @@ import { Notices } from '../shared/notices';
       </label>
       <p class="faint">
         Removing one takes its pictures and what was measured for it alone. Undo brings them back.
-      </p>
-      <div class="answers">
-        <button type="button" matButton="filled" (click)="ref.close()">
-          <mat-icon svgIcon="check" />Done
-        </button>
-      </div>
-    </div>
+      </p> </mat-dialog-content
+    ><mat-dialog-actions>
+      <button type="button" matButton="filled" (click)="ref.close()"><mat-icon svgIcon="check" />Done</button>
+    </mat-dialog-actions>
   `,
   styleUrl: './dialog.scss',
 })
 export class VariantsDialog {
-  protected readonly ref = inject<DialogRef<void>>(DialogRef);
+  protected readonly ref = inject<MatDialogRef<unknown, void>>(MatDialogRef);
   private readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);

@@ -1,8 +1,10 @@
-import { signal, type Provider, type WritableSignal } from '@angular/core';
+import { signal, type EnvironmentProviders, type Provider, type WritableSignal } from '@angular/core';
+import { provideRouter } from '@angular/router';
 import { execute, type Command } from '@spare-coat/core/doing/commands/commands';
 import { applyChanges } from '@spare-coat/core/model/coat/changes';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
+import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 
 /**
@@ -12,11 +14,13 @@ import { CoatStore } from '../shared/coatStore';
 export interface Bench {
   readonly rows: WritableSignal<CoatRows>;
   readonly sent: Command[];
+  /** What was taken back or done again. */
+  readonly answered: ('undo' | 'redo')[];
   /** Why the last one was refused, if it was. */
   refusal: string | null;
   /** Sends what a test needs to be there; none of it counts as sent. */
   lay(...commands: readonly Command[]): void;
-  readonly providers: Provider[];
+  readonly providers: (Provider | EnvironmentProviders)[];
 }
 
 export const BENCH_COAT = 'c0a70000-0000-4000-8000-000000000001';
@@ -37,6 +41,7 @@ export function benchWith(...commands: readonly Command[]): Bench {
   const bench: Bench = {
     rows,
     sent: [],
+    answered: [],
     refusal: null,
     lay(...more) {
       for (const command of more) {
@@ -45,10 +50,21 @@ export function benchWith(...commands: readonly Command[]): Bench {
       }
     },
     providers: [
+      provideRouter([]),
+      {
+        provide: Api,
+        useValue: {
+          partsServing: () => Promise.resolve({ parts: [] }),
+          profile: () => Promise.reject(new Error('There is no such profile on this bench.')),
+          survey: () => Promise.reject(new Error('There is no such survey on this bench.')),
+        },
+      },
       {
         provide: CoatStore,
         useValue: {
           rows,
+          id: signal(BENCH_COAT),
+          answer: (what: 'undo' | 'redo') => bench.answered.push(what),
           send: (command: Command) => {
             bench.refusal = carryOut(command);
             if (bench.refusal === null) bench.sent.push(command);

@@ -1,5 +1,5 @@
 import type { ComponentHarness, HarnessLoader } from '@angular/cdk/testing';
-import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
+import { TestbedHarnessEnvironment, UnitTestElement } from '@angular/cdk/testing/testbed';
 import type { ComponentFixture } from '@angular/core/testing';
 import { MatButtonHarness } from '@angular/material/button/testing';
 import { MatCheckboxHarness } from '@angular/material/checkbox/testing';
@@ -25,7 +25,10 @@ export interface Hand {
 export function handOn(fixture: ComponentFixture<unknown>): Hand {
   const loader = TestbedHarnessEnvironment.documentRootLoader(fixture);
   const field = (label: string) =>
-    named(loader, label, MatInputHarness, async (h) => [await attribute(h, 'aria-label')]);
+    named(loader, label, MatInputHarness, async (h) => [
+      await attribute(h, 'aria-label'),
+      await labelAround(h),
+    ]);
   const list = (label: string) =>
     named(loader, label, MatSelectHarness, async (h) => [await attribute(h, 'aria-label')]);
   const button = (name: string) =>
@@ -93,6 +96,14 @@ async function named<T extends ComponentHarness>(
     there.push(called.join(' / '));
   }
   throw new Error(`Nothing is called “${name}”. There are: ${there.join(', ')}`);
+}
+
+/** The words of the label that a field stands in. */
+async function labelAround(harness: ComponentHarness): Promise<string | null> {
+  const host = await harness.host();
+  if (!(host instanceof UnitTestElement)) return null;
+  const label = host.element.closest('label');
+  return (label?.querySelector('span') ?? label)?.textContent.trim() ?? null;
 }
 
 async function attribute(harness: ComponentHarness, name: string): Promise<string | null> {
