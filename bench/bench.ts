@@ -1,6 +1,7 @@
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { differenceCiede2000 } from 'culori';
 import { ciede2000OfBytes } from '@spare-coat/core/measuring/colour/ciede2000';
+import { pageTests } from './pageTests.js';
 import { indexOffers, rankOffers } from '@spare-coat/core/deciding/matching/rank';
 import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
 import { KINDS } from '@spare-coat/core/model/kinds/registry';
@@ -121,6 +122,7 @@ type Say = (line: string) => void;
 type Work = (say: Say, each: Say) => Figure | Promise<Figure | readonly Figure[]>;
 
 const ALL: Readonly<Record<string, Work>> = {
+  'page-tests': pageTests,
   rank,
   ciede2000,
   'read-4k': read4k,

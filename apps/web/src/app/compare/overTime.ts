@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byId } from '../shared/tableOf';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -18,7 +20,18 @@ const DAY_MS = 86_400_000;
 /** Closeness over the pictures of the own desktop, and any two of their dates held against each other, element by element. */
 @Component({
   selector: 'coat-over-time',
-  imports: [CompareNav, MatButton, MatFormField, MatIcon, MatOption, MatSelect, NumberChart, RouterLink],
+  imports: [
+    CellOf,
+    CompareNav,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatOption,
+    MatSelect,
+    MatTableModule,
+    NumberChart,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -87,25 +100,33 @@ const DAY_MS = 86_400_000;
           }
         </div>
         <div class="scroll" tabindex="0" role="region" aria-label="The elements on both dates">
-          <table class="lined">
-            <thead>
-              <tr>
-                <th scope="col">Element</th>
-                <th scope="col" class="number">{{ first()?.capture?.at?.slice(0, 10) }}</th>
-                <th scope="col" class="number">{{ second()?.capture?.at?.slice(0, 10) }}</th>
-                <th scope="col" class="number">Change</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (row of rows(); track row.id) {
-                <tr>
-                  <th scope="row">{{ row.name }}</th>
-                  <td class="number">{{ row.before === null ? 'not seen' : say(row.before) + ' %' }}</td>
-                  <td class="number">{{ row.after === null ? 'not seen' : say(row.after) + ' %' }}</td>
-                  <td class="number">{{ row.change }}</td>
-                </tr>
-              }
-            </tbody>
+          <table mat-table class="lined" [dataSource]="rows()" [trackBy]="byId">
+            <ng-container matColumnDef="element">
+              <th mat-header-cell *matHeaderCellDef>Element</th>
+              <td mat-cell *matCellDef="let row of rows()" role="rowheader">{{ row.name }}</td>
+            </ng-container>
+            <ng-container matColumnDef="c1">
+              <th mat-header-cell *matHeaderCellDef class="number">
+                {{ first()?.capture?.at?.slice(0, 10) }}
+              </th>
+              <td mat-cell *matCellDef="let row of rows()" class="number">
+                {{ row.before === null ? 'not seen' : say(row.before) + ' %' }}
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="c2">
+              <th mat-header-cell *matHeaderCellDef class="number">
+                {{ second()?.capture?.at?.slice(0, 10) }}
+              </th>
+              <td mat-cell *matCellDef="let row of rows()" class="number">
+                {{ row.after === null ? 'not seen' : say(row.after) + ' %' }}
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="change">
+              <th mat-header-cell *matHeaderCellDef class="number">Change</th>
+              <td mat-cell *matCellDef="let row of rows()" class="number">{{ row.change }}</td>
+            </ng-container>
+            <tr mat-header-row *matHeaderRowDef="['element', 'c1', 'c2', 'change']; sticky: true"></tr>
+            <tr mat-row *matRowDef="let row; columns: ['element', 'c1', 'c2', 'change']"></tr>
           </table>
         </div>
       }
@@ -141,6 +162,7 @@ const DAY_MS = 86_400_000;
   `,
 })
 export class OverTime {
+  protected readonly byId = byId;
   protected readonly view = inject(CoatView);
   private readonly room = inject(RoomLight);
   protected readonly say = sayClose;

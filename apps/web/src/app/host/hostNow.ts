@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byPlace } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -40,6 +42,7 @@ const MOST_ROWS = 400;
 @Component({
   selector: 'coat-host-now',
   imports: [
+    CellOf,
     FileButton,
     MatButton,
     MatFormField,
@@ -48,6 +51,7 @@ const MOST_ROWS = 400;
     MatInput,
     MatOption,
     MatSelect,
+    MatTableModule,
     MatTooltip,
     RouterLink,
   ],
@@ -57,6 +61,7 @@ const MOST_ROWS = 400;
   hostDirectives: [DropFiles],
 })
 export class HostNow {
+  protected readonly byPlace = byPlace;
   private readonly api = inject(Api);
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);

@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byPlace } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
@@ -32,12 +34,13 @@ const AFTER = {
 /** One host profile, to read: every setting with what it takes and where it is set, folders, routes, channels. */
 @Component({
   selector: 'coat-profile-view',
-  imports: [MatButton, MatFormField, MatIcon, MatInput, RouterLink],
+  imports: [CellOf, MatButton, MatFormField, MatIcon, MatInput, MatTableModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileView.html',
   styleUrl: './profileView.scss',
 })
 export class ProfileView {
+  protected readonly byPlace = byPlace;
   private readonly api = inject(Api);
   /** From the address. */
   readonly profile = input.required<string>();

@@ -1,22 +1,49 @@
+import {
+  MatDatepicker,
+  MatDatepickerInput,
+  MatDatepickerToggle,
+  MatDatepickerToggleIcon,
+} from '@angular/material/datepicker';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
-import { MatFormField } from '@angular/material/form-field';
+import { MatError, MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { TrialOutcome } from '@spare-coat/core/model/coat/rows/host';
 import type { Part } from '@spare-coat/core/model/parts/part';
+import { dateSchema, noteSchema } from '@spare-coat/core/ground/text';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
+import { field, sayProblems } from '../shared/forms/bySchema';
+import { ISO_DATES } from '../shared/forms/isoDates';
 import { newId } from '../shared/newId';
 import { Trials } from '../shared/trials';
 
 /** What became of a part when it was tried, and a short form to note it. */
 @Component({
   selector: 'coat-part-trials',
-  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatOption, MatSelect, MatTooltip],
+  imports: [
+    MatButton,
+    MatDatepicker,
+    MatDatepickerInput,
+    MatDatepickerToggle,
+    MatDatepickerToggleIcon,
+    MatError,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatSuffix,
+    MatTooltip,
+    ReactiveFormsModule,
+  ],
+  providers: ISO_DATES,
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Trials</h2>
@@ -44,30 +71,40 @@ import { Trials } from '../shared/trials';
       }
     </ul>
     @if (open()) {
-      <form (submit)="$event.preventDefault(); note(why.value, tried.value)">
+      <form [formGroup]="form" (ngSubmit)="note()">
         <div class="two">
-          <mat-form-field
-            ><mat-select
-              aria-label="Outcome"
-              (selectionChange)="outcome.set($event.value)"
-              [value]="outcome()"
-            >
+          <mat-form-field>
+            <mat-select aria-label="Outcome" formControlName="outcome">
               <mat-option value="kept">kept</mat-option>
               <mat-option value="dropped">dropped</mat-option>
-            </mat-select></mat-form-field
-          >
-          <mat-form-field
-            ><input matInput #tried type="date" aria-label="Tried on" [value]="today" [max]="today"
-          /></mat-form-field>
+            </mat-select>
+          </mat-form-field>
+          <mat-form-field>
+            <input
+              matInput
+              aria-label="Tried on"
+              formControlName="tried"
+              [matDatepicker]="day"
+              [max]="today"
+            />
+            <mat-datepicker-toggle matSuffix [for]="day"
+              ><mat-icon matDatepickerToggleIcon svgIcon="calendar-days"
+            /></mat-datepicker-toggle>
+            <mat-datepicker #day />
+            <mat-error>Say on which day it was tried, today at the latest, like {{ today }}.</mat-error>
+          </mat-form-field>
         </div>
-        <mat-form-field
-          ><input
+        <mat-form-field>
+          <input
             matInput
-            #why
-            maxlength="2000"
             aria-label="Why"
-            [placeholder]="outcome() === 'dropped' ? 'Why it was dropped' : 'Why, if it is worth saying'"
-        /></mat-form-field>
+            formControlName="why"
+            [placeholder]="
+              form.controls.outcome.value === 'dropped' ? 'Why it was dropped' : 'Why, if it is worth saying'
+            "
+          />
+          <mat-error>{{ problems(form.controls.why) }}</mat-error>
+        </mat-form-field>
         @if (problem(); as p) {
           <small class="alarm" role="alert">{{ p }}</small>
         }
@@ -114,19 +151,22 @@ export class PartTrials {
   protected readonly trials = computed(() => this.all.of(this.part().id));
   protected readonly here = computed(() => this.view.coat()?.id ?? '');
   protected readonly open = signal(false);
-  protected readonly outcome = signal<TrialOutcome>('kept');
   protected readonly problem = signal<string | null>(null);
   protected readonly today = new Date().toISOString().slice(0, 10);
+  protected readonly form = new FormGroup({
+    outcome: new FormControl<TrialOutcome>('kept', { nonNullable: true }),
+    why: field(noteSchema, ''),
+    tried: field(dateSchema, this.today),
+  });
+  protected readonly problems = sayProblems;
 
-  protected note(why: string, tried: string): void {
+  protected note(): void {
     const host = this.view.host();
-    if (!host) return;
-    if (this.outcome() === 'dropped' && why.trim() === '') {
+    this.form.markAllAsTouched();
+    if (!host || this.form.invalid) return;
+    const { outcome, why, tried } = this.form.getRawValue();
+    if (outcome === 'dropped' && why.trim() === '') {
       this.problem.set('Say why it was dropped: that is what you will want to know later.');
-      return;
-    }
-    if (!/^\d{4}-\d\d-\d\d$/.test(tried)) {
-      this.problem.set('Say on which day it was tried.');
       return;
     }
     const sent = this.store.send({
@@ -136,12 +176,13 @@ export class PartTrials {
       partRevision: this.part().revision,
       family: host.family,
       hostVersion: host.version,
-      outcome: this.outcome(),
+      outcome,
       why: why.trim(),
       tried,
     });
     if (!sent) return;
     this.problem.set(null);
+    this.form.reset();
     this.open.set(false);
   }
 

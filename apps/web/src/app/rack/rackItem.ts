@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byPlace } from '../shared/tableOf';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
@@ -58,6 +60,7 @@ function knownReader(): string {
 @Component({
   selector: 'coat-rack-item',
   imports: [
+    CellOf,
     ColourStrip,
     HomeHead,
     LayoutMark,
@@ -72,6 +75,7 @@ function knownReader(): string {
     MatRadioButton,
     MatRadioGroup,
     MatSelect,
+    MatTableModule,
     RouterLink,
     SheetPaper,
   ],
@@ -80,6 +84,7 @@ function knownReader(): string {
   styleUrl: './rackItem.scss',
 })
 export class RackItemView {
+  protected readonly byPlace = byPlace;
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);

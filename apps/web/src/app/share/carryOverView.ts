@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byPlace } from '../shared/tableOf';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -26,7 +28,17 @@ import { ShareNav } from './shareNav';
 /** A finished coat on another host: what becomes of every match, old against new, before anything is made. */
 @Component({
   selector: 'coat-carry-over-view',
-  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, RouterLink, ShareNav],
+  imports: [
+    CellOf,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatOption,
+    MatSelect,
+    MatTableModule,
+    RouterLink,
+    ShareNav,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -99,29 +111,47 @@ import { ShareNav } from './shareNav';
       }
       @if (preview(); as p) {
         <div class="scroll" tabindex="0" role="region" aria-label="What becomes of every match">
-          <table class="lined">
-            <thead>
-              <tr>
-                <th scope="col">Element</th>
-                <th scope="col">What becomes of it</th>
-                <th scope="col" class="number">Now</th>
-                <th scope="col" class="number">Then</th>
-                <th scope="col" class="number">Change</th>
-                <th scope="col">Why</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (line of p.lines; track line.elementId) {
-                <tr>
-                  <th scope="row">{{ line.name }}</th>
-                  <td>{{ line.how }}</td>
-                  <td class="number">{{ say(line.before) }}</td>
-                  <td class="number">{{ say(line.after) }}</td>
-                  <td class="number">{{ change(line.before, line.after) }}</td>
-                  <td>{{ line.reason }}</td>
-                </tr>
-              }
-            </tbody>
+          <table mat-table class="lined" [dataSource]="p.lines" [trackBy]="byPlace">
+            <ng-container matColumnDef="element">
+              <th mat-header-cell *matHeaderCellDef>Element</th>
+              <td mat-cell *matCellDef="let line of p.lines" role="rowheader">{{ line.name }}</td>
+            </ng-container>
+            <ng-container matColumnDef="what-becomes-of-it">
+              <th mat-header-cell *matHeaderCellDef>What becomes of it</th>
+              <td mat-cell *matCellDef="let line of p.lines">{{ line.how }}</td>
+            </ng-container>
+            <ng-container matColumnDef="now">
+              <th mat-header-cell *matHeaderCellDef class="number">Now</th>
+              <td mat-cell *matCellDef="let line of p.lines" class="number">{{ say(line.before) }}</td>
+            </ng-container>
+            <ng-container matColumnDef="then">
+              <th mat-header-cell *matHeaderCellDef class="number">Then</th>
+              <td mat-cell *matCellDef="let line of p.lines" class="number">{{ say(line.after) }}</td>
+            </ng-container>
+            <ng-container matColumnDef="change">
+              <th mat-header-cell *matHeaderCellDef class="number">Change</th>
+              <td mat-cell *matCellDef="let line of p.lines" class="number">
+                {{ change(line.before, line.after) }}
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="why">
+              <th mat-header-cell *matHeaderCellDef>Why</th>
+              <td mat-cell *matCellDef="let line of p.lines">{{ line.reason }}</td>
+            </ng-container>
+            <tr
+              mat-header-row
+              *matHeaderRowDef="
+                ['element', 'what-becomes-of-it', 'now', 'then', 'change', 'why'];
+                sticky: true
+              "
+            ></tr>
+            <tr
+              mat-row
+              *matRowDef="
+                let line;
+                columns: ['element', 'what-becomes-of-it', 'now', 'then', 'change', 'why']
+              "
+            ></tr>
           </table>
         </div>
         <p class="faint">
@@ -165,6 +195,7 @@ import { ShareNav } from './shareNav';
   `,
 })
 export class CarryOverView {
+  protected readonly byPlace = byPlace;
   private readonly api = inject(Api);
   private readonly store = inject(CoatStore);
   private readonly view = inject(CoatView);

@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byPlace } from './tableOf';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
@@ -46,7 +48,17 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
 /** Takes a bundle: has it read, shows what would come and what clashes, and brings it in. */
 @Component({
   selector: 'coat-bundle-in',
-  imports: [DropFiles, FileButton, MatButton, MatCheckbox, MatIcon, MatRadioButton, MatRadioGroup],
+  imports: [
+    CellOf,
+    DropFiles,
+    FileButton,
+    MatButton,
+    MatCheckbox,
+    MatIcon,
+    MatRadioButton,
+    MatRadioGroup,
+    MatTableModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="drop" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
@@ -67,25 +79,23 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
         <p>{{ counts().join(', ') }}.</p>
       }
       @if (b.parts.length > 0 || b.profile) {
-        <table class="lined">
-          <thead>
-            <tr>
-              <th scope="col">What</th>
-              <th scope="col">Version</th>
-              <th scope="col">Here</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (t of things(); track $index) {
-              <tr>
-                <th scope="row">{{ t.name }}</th>
-                <td>{{ t.version }}</td>
-                <td [class.clash]="t.is === 'other'">
-                  {{ words[t.is] }}{{ t.here ? ', version ' + t.here : '' }}
-                </td>
-              </tr>
-            }
-          </tbody>
+        <table mat-table class="lined" [dataSource]="things()" [trackBy]="byPlace">
+          <ng-container matColumnDef="what">
+            <th mat-header-cell *matHeaderCellDef>What</th>
+            <td mat-cell *matCellDef="let t of things()" role="rowheader">{{ t.name }}</td>
+          </ng-container>
+          <ng-container matColumnDef="version">
+            <th mat-header-cell *matHeaderCellDef>Version</th>
+            <td mat-cell *matCellDef="let t of things()">{{ t.version }}</td>
+          </ng-container>
+          <ng-container matColumnDef="here">
+            <th mat-header-cell *matHeaderCellDef>Here</th>
+            <td mat-cell *matCellDef="let t of things()" [class.clash]="t.is === 'other'">
+              {{ words[t.is] }}{{ t.here ? ', version ' + t.here : '' }}
+            </td>
+          </ng-container>
+          <tr mat-header-row *matHeaderRowDef="['what', 'version', 'here']; sticky: true"></tr>
+          <tr mat-row *matRowDef="let t; columns: ['what', 'version', 'here']"></tr>
         </table>
       }
       @if (clashes() > 0) {
@@ -245,6 +255,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
   `,
 })
 export class BundleIn {
+  protected readonly byPlace = byPlace;
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);

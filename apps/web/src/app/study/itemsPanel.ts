@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byPlace } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -37,7 +39,18 @@ interface Named {
 /** What stands on a bar: each item with its zone and size, named by a hand, then put in the bar's order. */
 @Component({
   selector: 'coat-items-panel',
-  imports: [MatButton, MatFormField, MatIcon, MatIconButton, MatInput, MatOption, MatSelect, MatTooltip],
+  imports: [
+    CellOf,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatIconButton,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTableModule,
+    MatTooltip,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (told(); as t) {
@@ -60,61 +73,66 @@ interface Named {
           <p class="refused">{{ line }}</p>
         }
         @if (named().length > 0) {
-          <table>
+          <table mat-table [dataSource]="named()" [trackBy]="byPlace">
             <caption class="sr-only">
               Items from the bar's start to its end
             </caption>
-            <thead>
-              <tr>
-                <th scope="col">#</th>
-                <th scope="col">Name</th>
-                <th scope="col">Zone</th>
-                <th scope="col"></th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (n of named(); track $index) {
-                <tr (mouseenter)="hovered.emit($index)" (mouseleave)="hovered.emit(null)">
-                  <td>{{ $index + 1 }}</td>
-                  <td>
-                    <mat-form-field
-                      ><input
-                        matInput
-                        list="duties"
-                        maxlength="200"
-                        [attr.aria-label]="'Name of item ' + ($index + 1)"
-                        [placeholder]="n.item.what"
-                        [value]="n.name"
-                        (change)="change($index, { name: $any($event.target).value.trim() })"
-                    /></mat-form-field>
-                  </td>
-                  <td>
-                    <mat-form-field
-                      ><mat-select
-                        [aria-label]="'Zone of item ' + ($index + 1)"
-                        (selectionChange)="change($index, { zone: $event.value })"
-                        [value]="n.zone"
-                      >
-                        @for (zone of zones; track zone) {
-                          <mat-option [value]="zone">{{ zone }}</mat-option>
-                        }
-                      </mat-select></mat-form-field
-                    >
-                  </td>
-                  <td>
-                    <button
-                      type="button"
-                      matIconButton
-                      [attr.aria-label]="'Add item ' + ($index + 1) + ' as an element'"
-                      matTooltip="Add as an element"
-                      (click)="make.emit({ item: n.item, kind: kindOf(n.item), name: n.name })"
-                    >
-                      <mat-icon svgIcon="plus" />
-                    </button>
-                  </td>
-                </tr>
-              }
-            </tbody>
+            <ng-container matColumnDef="c0">
+              <th mat-header-cell *matHeaderCellDef>#</th>
+              <td mat-cell *matCellDef="let n of named(); let index = index">{{ index + 1 }}</td>
+            </ng-container>
+            <ng-container matColumnDef="name">
+              <th mat-header-cell *matHeaderCellDef>Name</th>
+              <td mat-cell *matCellDef="let n of named(); let index = index">
+                <mat-form-field
+                  ><input
+                    matInput
+                    list="duties"
+                    maxlength="200"
+                    [attr.aria-label]="'Name of item ' + (index + 1)"
+                    [placeholder]="n.item.what"
+                    [value]="n.name"
+                    (change)="change(index, { name: $any($event.target).value.trim() })"
+                /></mat-form-field>
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="zone">
+              <th mat-header-cell *matHeaderCellDef>Zone</th>
+              <td mat-cell *matCellDef="let n of named(); let index = index">
+                <mat-form-field
+                  ><mat-select
+                    [aria-label]="'Zone of item ' + (index + 1)"
+                    (selectionChange)="change(index, { zone: $event.value })"
+                    [value]="n.zone"
+                  >
+                    @for (zone of zones; track zone) {
+                      <mat-option [value]="zone">{{ zone }}</mat-option>
+                    }
+                  </mat-select></mat-form-field
+                >
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="c3">
+              <th mat-header-cell *matHeaderCellDef></th>
+              <td mat-cell *matCellDef="let n of named(); let index = index">
+                <button
+                  type="button"
+                  matIconButton
+                  [attr.aria-label]="'Add item ' + (index + 1) + ' as an element'"
+                  matTooltip="Add as an element"
+                  (click)="make.emit({ item: n.item, kind: kindOf(n.item), name: n.name })"
+                >
+                  <mat-icon svgIcon="plus" />
+                </button>
+              </td>
+            </ng-container>
+            <tr mat-header-row *matHeaderRowDef="['c0', 'name', 'zone', 'c3']; sticky: true"></tr>
+            <tr
+              mat-row
+              *matRowDef="let n; columns: ['c0', 'name', 'zone', 'c3']; let index = index"
+              (mouseenter)="hovered.emit(index)"
+              (mouseleave)="hovered.emit(null)"
+            ></tr>
           </table>
           <datalist id="duties">
             @for (duty of duties(); track duty) {
@@ -143,6 +161,7 @@ interface Named {
   styleUrl: './panel.scss',
 })
 export class ItemsPanel {
+  protected readonly byPlace = byPlace;
   readonly told = input.required<Result<BarReading> | null>();
   readonly hovered = output<number | null>();
   readonly make = output<{ item: BarItem; kind: string; name: string }>();

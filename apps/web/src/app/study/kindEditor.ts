@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byId } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -62,6 +64,7 @@ const slug = (text: string, fallback: string) => {
 @Component({
   selector: 'coat-kind-editor',
   imports: [
+    CellOf,
     MatButton,
     MatDialogActions,
     MatDialogContent,
@@ -72,6 +75,7 @@ const slug = (text: string, fallback: string) => {
     MatInput,
     MatOption,
     MatSelect,
+    MatTableModule,
     MatTooltip,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -116,79 +120,79 @@ const slug = (text: string, fallback: string) => {
           /></mat-form-field>
         </label>
       }
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Trait</th>
-            <th scope="col">Type</th>
-            <th scope="col">Importance</th>
-            <th></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (line of lines(); track line.id; let i = $index) {
-            <tr>
-              <td>
-                <mat-form-field
-                  ><input
-                    matInput
-                    maxlength="200"
-                    [attr.aria-label]="'Name of trait ' + (i + 1)"
-                    [value]="line.label"
-                    (input)="change(i, { label: $any($event.target).value })"
-                /></mat-form-field>
-                @if (line.type === 'choice') {
-                  <mat-form-field
-                    ><input
-                      matInput
-                      [attr.aria-label]="'Values of trait ' + (i + 1)"
-                      placeholder="values, with commas"
-                      [value]="line.choices"
-                      (input)="change(i, { choices: $any($event.target).value })"
-                  /></mat-form-field>
+      <table mat-table [dataSource]="lines()" [trackBy]="byId">
+        <ng-container matColumnDef="trait">
+          <th mat-header-cell *matHeaderCellDef>Trait</th>
+          <td mat-cell *matCellDef="let line of lines(); let i = index">
+            <mat-form-field
+              ><input
+                matInput
+                maxlength="200"
+                [attr.aria-label]="'Name of trait ' + (i + 1)"
+                [value]="line.label"
+                (input)="change(i, { label: $any($event.target).value })"
+            /></mat-form-field>
+            @if (line.type === 'choice') {
+              <mat-form-field
+                ><input
+                  matInput
+                  [attr.aria-label]="'Values of trait ' + (i + 1)"
+                  placeholder="values, with commas"
+                  [value]="line.choices"
+                  (input)="change(i, { choices: $any($event.target).value })"
+              /></mat-form-field>
+            }
+          </td>
+        </ng-container>
+        <ng-container matColumnDef="type">
+          <th mat-header-cell *matHeaderCellDef>Type</th>
+          <td mat-cell *matCellDef="let line of lines(); let i = index">
+            <mat-form-field
+              ><mat-select
+                [disabled]="line.old"
+                [aria-label]="'Type of trait ' + (i + 1)"
+                (selectionChange)="change(i, { type: $event.value })"
+                [value]="line.type"
+              >
+                @for (t of types; track t.type) {
+                  <mat-option [value]="t.type">{{ t.label }}</mat-option>
                 }
-              </td>
-              <td>
-                <mat-form-field
-                  ><mat-select
-                    [disabled]="line.old"
-                    [aria-label]="'Type of trait ' + (i + 1)"
-                    (selectionChange)="change(i, { type: $event.value })"
-                    [value]="line.type"
-                  >
-                    @for (t of types; track t.type) {
-                      <mat-option [value]="t.type">{{ t.label }}</mat-option>
-                    }
-                  </mat-select></mat-form-field
-                >
-              </td>
-              <td>
-                <mat-form-field
-                  ><mat-select
-                    [aria-label]="'Importance of trait ' + (i + 1)"
-                    (selectionChange)="change(i, { importance: $event.value })"
-                    [value]="line.importance"
-                  >
-                    @for (w of importances; track w) {
-                      <mat-option [value]="w">{{ w }}</mat-option>
-                    }
-                  </mat-select></mat-form-field
-                >
-              </td>
-              <td>
-                <button
-                  type="button"
-                  matIconButton
-                  [attr.aria-label]="'Remove trait ' + (i + 1)"
-                  (click)="take(i)"
-                  [matTooltip]="'Remove trait ' + (i + 1)"
-                >
-                  <mat-icon svgIcon="x" />
-                </button>
-              </td>
-            </tr>
-          }
-        </tbody>
+              </mat-select></mat-form-field
+            >
+          </td>
+        </ng-container>
+        <ng-container matColumnDef="importance">
+          <th mat-header-cell *matHeaderCellDef>Importance</th>
+          <td mat-cell *matCellDef="let line of lines(); let i = index">
+            <mat-form-field
+              ><mat-select
+                [aria-label]="'Importance of trait ' + (i + 1)"
+                (selectionChange)="change(i, { importance: $event.value })"
+                [value]="line.importance"
+              >
+                @for (w of importances; track w) {
+                  <mat-option [value]="w">{{ w }}</mat-option>
+                }
+              </mat-select></mat-form-field
+            >
+          </td>
+        </ng-container>
+        <ng-container matColumnDef="c3">
+          <th mat-header-cell *matHeaderCellDef></th>
+          <td mat-cell *matCellDef="let line of lines(); let i = index">
+            <button
+              type="button"
+              matIconButton
+              [attr.aria-label]="'Remove trait ' + (i + 1)"
+              (click)="take(i)"
+              [matTooltip]="'Remove trait ' + (i + 1)"
+            >
+              <mat-icon svgIcon="x" />
+            </button>
+          </td>
+        </ng-container>
+        <tr mat-header-row *matHeaderRowDef="['trait', 'type', 'importance', 'c3']; sticky: true"></tr>
+        <tr mat-row *matRowDef="let line; columns: ['trait', 'type', 'importance', 'c3']"></tr>
       </table>
       <button type="button" matButton (click)="more()"><mat-icon svgIcon="plus" />Add a trait</button>
       @if (problems().length > 0) {
@@ -213,6 +217,7 @@ const slug = (text: string, fallback: string) => {
   styleUrl: './dialog.scss',
 })
 export class KindEditor {
+  protected readonly byId = byId;
   protected readonly ref = inject<MatDialogRef<unknown, string>>(MatDialogRef);
   private readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);

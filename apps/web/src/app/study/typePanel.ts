@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byPlace } from '../shared/tableOf';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -15,7 +17,7 @@ const SHOWN = 6;
 /** One line of type: its heights and strokes, and the faces that come nearest. */
 @Component({
   selector: 'coat-type-panel',
-  imports: [Copied, FileButton, MatButton, MatIcon, MatTooltip],
+  imports: [CellOf, Copied, FileButton, MatButton, MatIcon, MatTableModule, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (told(); as t) {
@@ -50,36 +52,44 @@ const SHOWN = 6;
         @if (near().length > 0) {
           <section aria-label="Nearest faces">
             <h3>Nearest faces</h3>
-            <table>
-              <thead>
-                <tr>
-                  <th scope="col">Face</th>
-                  <th scope="col" class="number">Size</th>
-                  <th scope="col" class="number">Near</th>
-                  <th></th>
-                </tr>
-              </thead>
-              <tbody>
-                @for (n of near(); track n.face.id) {
-                  <tr [matTooltip]="why(n)">
-                    <td>{{ n.face.metrics.family }} {{ n.face.metrics.style }}</td>
-                    <td class="number">{{ num(n.points) }} pt</td>
-                    <td class="number">{{ (100 * n.closeness).toFixed(0) }}</td>
-                    <td>
-                      @if (forType()) {
-                        <button
-                          type="button"
-                          matButton
-                          [attr.aria-label]="'Take ' + n.face.metrics.family + ' ' + n.face.metrics.style"
-                          (click)="take.emit(n)"
-                        >
-                          <mat-icon svgIcon="check" /> Take
-                        </button>
-                      }
-                    </td>
-                  </tr>
-                }
-              </tbody>
+            <table mat-table [dataSource]="near()" [trackBy]="byPlace">
+              <ng-container matColumnDef="face">
+                <th mat-header-cell *matHeaderCellDef>Face</th>
+                <td mat-cell *matCellDef="let n of near()">
+                  {{ n.face.metrics.family }} {{ n.face.metrics.style }}
+                </td>
+              </ng-container>
+              <ng-container matColumnDef="size">
+                <th mat-header-cell *matHeaderCellDef class="number">Size</th>
+                <td mat-cell *matCellDef="let n of near()" class="number">{{ num(n.points) }} pt</td>
+              </ng-container>
+              <ng-container matColumnDef="near">
+                <th mat-header-cell *matHeaderCellDef class="number">Near</th>
+                <td mat-cell *matCellDef="let n of near()" class="number">
+                  {{ (100 * n.closeness).toFixed(0) }}
+                </td>
+              </ng-container>
+              <ng-container matColumnDef="c3">
+                <th mat-header-cell *matHeaderCellDef></th>
+                <td mat-cell *matCellDef="let n of near()">
+                  @if (forType()) {
+                    <button
+                      type="button"
+                      matButton
+                      [attr.aria-label]="'Take ' + n.face.metrics.family + ' ' + n.face.metrics.style"
+                      (click)="take.emit(n)"
+                    >
+                      <mat-icon svgIcon="check" /> Take
+                    </button>
+                  }
+                </td>
+              </ng-container>
+              <tr mat-header-row *matHeaderRowDef="['face', 'size', 'near', 'c3']; sticky: true"></tr>
+              <tr
+                mat-row
+                *matRowDef="let n; columns: ['face', 'size', 'near', 'c3']"
+                [matTooltip]="why(n)"
+              ></tr>
             </table>
             <p class="faint">
               Points of 1/72 inch at 96 pixels an inch. Compared by capitals, stroke and width.
@@ -107,6 +117,7 @@ const SHOWN = 6;
   styleUrl: './panel.scss',
 })
 export class TypePanel {
+  protected readonly byPlace = byPlace;
   readonly told = input.required<Result<TextReading> | null>();
   /** The selected element is one of type, into which a face can be put. */
   readonly forType = input(false);

@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byPlace } from '../../shared/tableOf';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -22,12 +24,23 @@ const tenth = (x: number | null | undefined) => (x === null || x === undefined ?
 /** The best set of parts for this host under the limits: worked out, explained, accepted whole or in part. */
 @Component({
   selector: 'coat-proposal',
-  imports: [LimitsPanel, MatButton, MatCheckbox, MatIcon, MatIconButton, MatTooltip, RouterLink],
+  imports: [
+    CellOf,
+    LimitsPanel,
+    MatButton,
+    MatCheckbox,
+    MatIcon,
+    MatIconButton,
+    MatTableModule,
+    MatTooltip,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proposal.html',
   styleUrl: './proposal.scss',
 })
 export class Proposal {
+  protected readonly byPlace = byPlace;
   protected readonly view = inject(CoatView);
   protected readonly proposals = inject(Proposals);
   private readonly store = inject(CoatStore);

@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byId, byPlace } from '../../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -35,6 +37,7 @@ const WHATS = [
 @Component({
   selector: 'coat-readings',
   imports: [
+    CellOf,
     FileButton,
     MatButton,
     MatFormField,
@@ -42,6 +45,7 @@ const WHATS = [
     MatInput,
     MatOption,
     MatSelect,
+    MatTableModule,
     NumberChart,
     PlanNav,
   ],
@@ -50,6 +54,8 @@ const WHATS = [
   styleUrl: './readings.scss',
 })
 export class ReadingsStage {
+  protected readonly byPlace = byPlace;
+  protected readonly byId = byId;
   protected readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);

@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf } from '../../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSelect } from '@angular/material/select';
@@ -74,6 +76,7 @@ const caseOf = (supply: Extract<Supply, { fixed: unknown }>, id: CaseId): TraitV
 @Component({
   selector: 'coat-offers-box',
   imports: [
+    CellOf,
     MatButton,
     MatCheckbox,
     MatFormField,
@@ -85,6 +88,7 @@ const caseOf = (supply: Extract<Supply, { fixed: unknown }>, id: CaseId): TraitV
     MatMenuTrigger,
     MatOption,
     MatSelect,
+    MatTableModule,
     MatTooltip,
     TraitEditor,
   ],
@@ -93,6 +97,7 @@ const caseOf = (supply: Extract<Supply, { fixed: unknown }>, id: CaseId): TraitV
   styleUrl: './offersBox.scss',
 })
 export class OffersBox {
+  protected readonly bySpec = (_place: number, t: { readonly spec: { readonly id: string } }) => t.spec.id;
   readonly offers = model.required<readonly Offer[]>();
   protected readonly kinds = KINDS;
   protected readonly at = signal(0);
