@@ -1,3 +1,4 @@
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { View } from '@spare-coat/core/model/kinds/drawn';
@@ -10,7 +11,7 @@ import { ViewPicker } from '../shared/viewPicker';
 /** What the chosen matches will look like together, drawn beside the reference. */
 @Component({
   selector: 'coat-whole',
-  imports: [Drawing, ReferencePicture, RouterLink, ViewPicker],
+  imports: [Drawing, MatButtonToggle, MatButtonToggleGroup, ReferencePicture, RouterLink, ViewPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -18,10 +19,20 @@ import { ViewPicker } from '../shared/viewPicker';
         <h1>As a whole</h1>
         <a routerLink="../match" queryParamsHandling="preserve">Back to the element</a>
         <span class="push"></span>
+        <mat-button-toggle-group
+          hideSingleSelectionIndicator
+          aria-label="Which picture"
+          [value]="which()"
+          (change)="which.set($event.value)"
+        >
+          <mat-button-toggle value="both">Both</mat-button-toggle>
+          <mat-button-toggle value="reference">The reference</mat-button-toggle>
+          <mat-button-toggle value="promise">What is promised</mat-button-toggle>
+        </mat-button-toggle-group>
         <coat-view-picker [(shows)]="shows" />
       </div>
-      <coat-reference-picture />
-      <figure>
+      <coat-reference-picture [hidden]="which() === 'promise'" />
+      <figure [hidden]="which() === 'reference'">
         <coat-drawing
           [elements]="elements()"
           [show]="shows()"
@@ -40,14 +51,18 @@ import { ViewPicker } from '../shared/viewPicker';
     }
     .bench {
       display: grid;
-      grid-template-rows: auto minmax(0, 1fr) minmax(0, 1fr);
+      grid-template-rows: auto;
+      grid-auto-rows: minmax(0, 1fr);
       gap: 8px;
       height: 100%;
     }
     .bench-head {
       margin: 0;
     }
-    figure {
+    [hidden] {
+      display: none;
+    }
+    figure:not([hidden]) {
       display: grid;
       grid-template: minmax(0, 1fr) auto / minmax(0, 1fr);
       gap: 3px;
@@ -59,6 +74,8 @@ import { ViewPicker } from '../shared/viewPicker';
 export class Whole {
   protected readonly view = inject(CoatView);
   protected readonly shows = signal<View>('desktop');
+  /** Both at once, or one as large as there is room for. */
+  protected readonly which = signal<'both' | 'reference' | 'promise'>('both');
   protected readonly elements = computed(() => this.view.state()?.elements ?? []);
   protected readonly say = sayClose;
 }

@@ -4,13 +4,16 @@ import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Notices } from '../shared/notices';
 
-/** The sentences at the foot of the window: the newest three, each with what can be done about it. */
+/**
+ * The sentences at the foot of the window: the newest three, each with what can be done about it. A status is read out by itself;
+ * the snack bar around it takes the first `aria-live` that it finds for its own.
+ */
 @Component({
   selector: 'coat-notice-bar',
   imports: [MatButton, MatIcon, MatIconButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="notices" role="status" aria-live="polite">
+    <div class="notices" role="status">
       @for (notice of notices.list(); track notice.id) {
         <div class="notice">
           <span>{{ notice.text }}</span>
