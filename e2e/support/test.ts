@@ -40,7 +40,7 @@ export async function choose(field: Locator, option: string): Promise<void> {
   const named = { name: option, exact: true };
   const page = field.page();
   await page.getByRole('option', named).or(page.getByRole('menuitem', named)).click();
-  await expect(page.locator('.cdk-overlay-container').locator('[role=listbox], [role=menu]')).toHaveCount(0);
+  await expect(page.locator('.cdk-overlay-pane').locator('[role=listbox], [role=menu]')).toHaveCount(0);
 }
 
 /** Makes a coat through the first page and waits for Study. */

@@ -63,12 +63,6 @@ const LABELS = {
       flex-wrap: wrap;
       gap: 8px 14px;
     }
-    label {
-      display: flex;
-      gap: 8px;
-      align-items: center;
-      font-size: var(--mat-sys-body-medium-size);
-    }
     span {
       color: var(--mat-sys-on-surface-variant);
     }

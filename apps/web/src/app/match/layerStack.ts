@@ -87,6 +87,7 @@ interface Use {
             @if (s.value.type === 'choice') {
               <mat-form-field
                 ><mat-select
+                  [aria-label]="s.label"
                   (selectionChange)="setOwn(u, s, $event.value)"
                   [value]="u.layer.own?.[s.id] ?? ''"
                 >

@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf, byId } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -7,6 +9,7 @@ import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   DestroyRef,
   effect,
   inject,
@@ -36,12 +39,23 @@ const TYPING_MS = 250;
 /** An online listing: look parts up, bring their files in, follow what came from there. */
 @Component({
   selector: 'coat-listing',
-  imports: [MatButton, MatFormField, MatIcon, MatInput, MatOption, MatSelect, RouterLink],
+  imports: [
+    CellOf,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTableModule,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './listing.html',
   styleUrl: './listing.scss',
 })
 export class Listing {
+  protected readonly byId = byId;
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
@@ -51,6 +65,7 @@ export class Listing {
 
   protected readonly query = signal<Query>({ words: '', category: '', order: 'votes', page: '1' });
   protected readonly page = signal<ListedPage | null>(null);
+  protected readonly found = computed(() => this.page()?.parts ?? []);
   protected readonly asking = signal(false);
   protected readonly problem = signal<string | null>(null);
   protected readonly details = signal<ListedDetails | null>(null);

@@ -1,3 +1,5 @@
+import { MatTableModule } from '@angular/material/table';
+import { CellOf } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -69,6 +71,7 @@ const AGES = [1, 2, 5] as const;
   hostDirectives: [DropFiles],
   selector: 'coat-parts',
   imports: [
+    CellOf,
     FileButton,
     MatButton,
     MatCheckbox,
@@ -77,6 +80,7 @@ const AGES = [1, 2, 5] as const;
     MatInput,
     MatOption,
     MatSelect,
+    MatTableModule,
     MatTooltip,
     PartDetails,
   ],
@@ -86,6 +90,8 @@ const AGES = [1, 2, 5] as const;
   host: {},
 })
 export class Parts {
+  protected readonly byPart = (_place: number, row: { readonly part: { readonly id: string } }) =>
+    row.part.id;
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);

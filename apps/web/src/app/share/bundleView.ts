@@ -88,11 +88,6 @@ const CHOICES: readonly { readonly key: Choice; readonly label: string; readonly
       margin-bottom: 4px;
       font-weight: 600;
     }
-    label {
-      display: flex;
-      gap: 8px;
-      align-items: baseline;
-    }
     small {
       display: block;
       color: var(--mat-sys-on-surface-variant);

@@ -54,12 +54,6 @@ const CHOICES: readonly {
       margin-right: 6px;
       color: var(--mat-sys-on-surface-variant);
     }
-    label {
-      display: flex;
-      gap: 6px;
-      align-items: center;
-      min-height: 24px;
-    }
     @media print {
       fieldset {
         display: none;

@@ -241,11 +241,8 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
       padding: 0;
       font-weight: 600;
     }
-    label {
-      display: flex;
-      gap: 6px;
-      align-items: center;
-      min-height: 24px;
+    mat-radio-group {
+      display: grid;
     }
     .do {
       display: flex;

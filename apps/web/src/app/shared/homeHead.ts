@@ -29,7 +29,7 @@ import { RoomLight, type Room } from './room';
       <span class="choice room"
         ><span class="faint">Room</span>
         <mat-form-field
-          ><mat-select (selectionChange)="room.set($event.value)" [value]="room.room()">
+          ><mat-select aria-label="Room" (selectionChange)="room.set($event.value)" [value]="room.room()">
             @for (r of rooms; track r) {
               <mat-option [value]="r">{{ r }}</mat-option>
             }

@@ -48,9 +48,6 @@ import { FileButton } from '../../shared/fileButton';
     .over {
       background: var(--mat-sys-primary-container);
     }
-    label {
-      min-height: 26px;
-    }
   `,
 })
 export class HoldSurvey {
