@@ -61,7 +61,8 @@ const VIEWS = {
   'carry-over': {
     stage: 'carry-over',
     act: async (page) => {
-      await page.getByLabel('Host to carry it to').selectOption({ label: 'Ochre Row 7' });
+      await page.getByLabel('Host to carry it to').click();
+      await page.getByRole('option', { name: 'Ochre Row 7' }).click();
       await page.getByRole('button', { name: /^Make the coat/ }).waitFor();
     },
   },

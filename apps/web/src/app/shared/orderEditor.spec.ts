@@ -4,6 +4,9 @@ import type { Order } from '@spare-coat/core/model/traits/value';
 import { handOn } from '../testing/hand';
 import { OrderEditor } from './orderEditor';
 
+// The test's page has no `CSS`; names of items here need no escaping.
+globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
+
 async function shown(order: Order, items: string[] = []) {
   const fixture = TestBed.createComponent(OrderEditor);
   fixture.componentRef.setInput('order', order);
