@@ -22,6 +22,11 @@ const GRID = { x: 18, y: 20, dx: 52, dy: 60, across: 3 };
 /** The fields of a wallpaper's colours, above its words. */
 const FIELDS = { y: 14, h: 92 };
 
+/** A folder's body lies under its fold, in shares of its size; a drawer's corners are round. */
+const FOLDER = { down: 0.2, high: 0.7, round: 0.12, fold: 0.5 };
+/** The middle of what a pointer covers lies a third of its size from its point. */
+const POINTER_MIDDLE = 1 / 3;
+
 function iconSet(v: ValueReader): SketchShape[] {
   const colours = v.colours('palette');
   const shapes =
@@ -42,7 +47,7 @@ function iconSet(v: ValueReader): SketchShape[] {
 
 function pointer(v: ValueReader): SketchShape[] {
   const size = v.number('size', 24, 100);
-  const [x, y] = [SKETCH.width / 2 - size / 3, (SKETCH.height - size) / 2];
+  const [x, y] = [SKETCH.width / 2 - size * POINTER_MIDDLE, (SKETCH.height - size) / 2];
   return [
     {
       is: 'polygon',
@@ -67,11 +72,18 @@ function folder(v: ValueReader): SketchShape[] {
   const { size, x, y } = inTheMiddle(v);
   const colour = v.text('colour', DARK);
   const form = v.text('form', 'plate');
-  const body = rect(x, y + size * 0.2, size, size * 0.7, form === 'bare outline' ? SHEET : colour, {
-    stroke: colour,
-    r: form === 'drawer' ? size * 0.12 : 0,
-  });
-  const fold = outline('notched square', x, y, size * 0.5, colour);
+  const body = rect(
+    x,
+    y + size * FOLDER.down,
+    size,
+    size * FOLDER.high,
+    form === 'bare outline' ? SHEET : colour,
+    {
+      stroke: colour,
+      r: form === 'drawer' ? size * FOLDER.round : 0,
+    },
+  );
+  const fold = outline('notched square', x, y, size * FOLDER.fold, colour);
   return form === 'folded sheet' || form === 'box' ? [fold, body] : [body];
 }
 

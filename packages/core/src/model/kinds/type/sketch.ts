@@ -2,6 +2,9 @@ import { DARK, SKETCH, write, type SketchShape, NAME_LINE, MORE_LINE, WORDS } fr
 import type { Sketch } from '../sketched.js';
 import type { ValueReader } from '../valueReader.js';
 
+/** A sample with letters that tell faces apart, its middle at this height: above the two lines of words. */
+const SAMPLE = { text: 'Rail ag 14', middle: 70, rise: 1 / 3 };
+
 function letters(v: ValueReader, usual: string): SketchShape[] {
   const style = v.text('style', usual);
   const size = v.number('size', 24, 44);
@@ -14,10 +17,10 @@ function letters(v: ValueReader, usual: string): SketchShape[] {
   const sample: SketchShape = {
     is: 'text',
     x: SKETCH.width / 2,
-    y: 70 + size / 3,
+    y: SAMPLE.middle + size * SAMPLE.rise,
     size,
     fill: v.text('colour', '#000000'),
-    text: 'Rail ag 14',
+    text: SAMPLE.text,
     at: 'middle',
     weight: v.number('weight', 400),
     face,

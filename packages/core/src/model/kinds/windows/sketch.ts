@@ -24,6 +24,24 @@ const SHADE = { x: 4, y: 5, opacity: 0.3 };
 const TITLE_IN = 26;
 /** Height of a toolbar. */
 const TOOLBAR = 16;
+/** What a window button does, written beneath it. */
+const BUTTON_NAME = { below: 13, size: 9 };
+/** Two buttons of equal width side by side, and rows beneath them as wide as both. */
+const PUSH = { x: 14, y: 12, w: 70, next: 82 };
+/** Rows begin this far under the buttons; their words lie this far in. */
+const ROWS = { under: 10, w: PUSH.next + PUSH.w, in: 8 };
+/** How strongly a chosen row is tinted. */
+const CHOSEN = 0.25;
+/** Heights of a row where only its density is known: what toolkits of that density come to, within a pixel or two. */
+const DENSE = { tight: 22, usual: 28, airy: 36 };
+/** A side bar is drawn at a third, and takes no more than half the window. */
+const SIDE_BAR = { scale: 3, most: 90 };
+/** Lines of a list, from the first one down. */
+const LIST = { in: 20, right: 152, y: 38, dy: 30, thick: 6 };
+/** Pictures, two in a row, nearer to each other the wider the side bar is, so that both stay within. */
+const PICTURES = { in: 20, y: 36, dx: 70, dy: 34, side: 22, nearer: 2.4 };
+/** Files are there to be told apart from their ground, not looked at. */
+const FILE_INK = 0.6;
 
 function frame(v: ValueReader): SketchShape[] {
   const box = WINDOW;
@@ -80,7 +98,7 @@ function buttons(v: ValueReader): SketchShape[] {
     const x = at + i * (side + gap);
     return [
       outline(v.text('shape', 'square'), x, y, side, v.text('colour', DARK)),
-      write(x + side / 2, y + side + 13, 9, name, WORDS),
+      write(x + side / 2, y + side + BUTTON_NAME.below, BUTTON_NAME.size, name, WORDS),
     ];
   });
 }
@@ -91,23 +109,26 @@ function controls(v: ValueReader): SketchShape[] {
   const accent = v.text('accent', GREY);
   const high = v.number(
     'rowHeight',
-    { tight: 22, usual: 28, airy: 36 }[v.text('density', 'usual')] ?? 28,
+    DENSE[v.text('density', 'usual') as keyof typeof DENSE] ?? DENSE.usual,
     44,
   );
   return [
     rect(0, 0, SKETCH.width, SKETCH.height, v.text('background', SHEET)),
-    rect(14, 12, 70, high, accent, { r }),
-    rect(96, 12, 70, high, v.text('background', SHEET), { r, stroke: ink }),
-    write(131, 12 + high / 2 + 4, 12, 'Later', ink),
-    ...[0, 1].flatMap((i) => [
-      rect(14, 22 + high + i * high, 152, high, accent, { opacity: i === 0 ? 0.25 : 0 }),
-      write(22, 22 + high * 1.5 + i * high + 4, 12, i === 0 ? 'Chosen' : 'Not chosen', ink, 'start'),
-    ]),
+    rect(PUSH.x, PUSH.y, PUSH.w, high, accent, { r }),
+    rect(PUSH.x + PUSH.next, PUSH.y, PUSH.w, high, v.text('background', SHEET), { r, stroke: ink }),
+    write(PUSH.x + PUSH.next + PUSH.w / 2, PUSH.y + high / 2 + WORD.rise, WORD.size, 'Later', ink),
+    ...['Chosen', 'Not chosen'].flatMap((word, i) => {
+      const y = PUSH.y + ROWS.under + high * (1 + i);
+      return [
+        rect(PUSH.x, y, ROWS.w, high, accent, { opacity: i === 0 ? CHOSEN : 0 }),
+        write(PUSH.x + ROWS.in, y + high / 2 + WORD.rise, WORD.size, word, ink, 'start'),
+      ];
+    }),
   ];
 }
 
 function fileManager(v: ValueReader): SketchShape[] {
-  const side = Math.min(90, v.number('sidebarWidth', 180) / 3);
+  const side = Math.min(SIDE_BAR.most, v.number('sidebarWidth', 180) / SIDE_BAR.scale);
   const isList = v.text('view', 'pictures') !== 'pictures';
   return [
     rect(WITHIN.x, WITHIN.y, WITHIN.w, WITHIN.h, SHEET, { stroke: GREY }),
@@ -117,9 +138,20 @@ function fileManager(v: ValueReader): SketchShape[] {
       : [rect(WITHIN.x, WITHIN.y, WITHIN.w, TOOLBAR, v.text('colour', PALE))]),
     ...[0, 1, 2].flatMap((l) =>
       isList
-        ? [rect(side + 20, 38 + l * 30, 132 - side, 6, DARK, { opacity: 0.6 })]
+        ? [
+            rect(side + LIST.in, LIST.y + l * LIST.dy, LIST.right - LIST.in - side, LIST.thick, DARK, {
+              opacity: FILE_INK,
+            }),
+          ]
         : [0, 1].map((c) =>
-            rect(side + 20 + c * (70 - side / 2.4), 36 + l * 34, 22, 22, DARK, { opacity: 0.6, r: 2 }),
+            rect(
+              side + PICTURES.in + c * (PICTURES.dx - side / PICTURES.nearer),
+              PICTURES.y + l * PICTURES.dy,
+              PICTURES.side,
+              PICTURES.side,
+              DARK,
+              { opacity: FILE_INK, r: 2 },
+            ),
           ),
     ),
   ];
