@@ -59,7 +59,7 @@ test('something is made by hand from the reference, and chosen', async ({ page }
   await page.getByRole('checkbox', { name: /a picture cut/ }).check();
   await page.getByLabel('Sizes, px').fill('24, nonsense');
   await page.getByRole('button', { name: 'Make it', exact: true }).click();
-  await expect(page.getByRole('alert')).toContainText('Sizes are');
+  await expect(page.getByText('Sizes are 1 to 8 numbers')).toBeVisible();
   await page.getByLabel('Sizes, px').fill('24, 48');
   await page.getByRole('checkbox', { name: /^Colour/ }).check();
   await page.getByRole('button', { name: 'Make it', exact: true }).click();

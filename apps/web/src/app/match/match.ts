@@ -32,7 +32,7 @@ import { Trials } from '../shared/trials';
 import { sayClose } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 import { CarryPanel } from './carryPanel';
-import { HandmadePanel } from './handmadePanel';
+import { HandmadePanel } from './handmade/handmadePanel';
 import { LayerStack } from './layerStack';
 import { OfferSketch } from './offerSketch';
 import { TraitRows } from './traitRows';

@@ -1,6 +1,6 @@
 import { FormControl } from '@angular/forms';
 import { dateSchema, noteSchema } from '@spare-coat/core/ground/text';
-import { addressSchema } from '@spare-coat/core/model/coat/fields';
+import { addressSchema, kindId } from '@spare-coat/core/model/coat/fields';
 import { bySchema, bySchemaOrEmpty, field, sayProblems } from './bySchema';
 
 describe('a field that is checked by its schema', () => {
@@ -12,6 +12,10 @@ describe('a field that is checked by its schema', () => {
     address.setValue('https://elsewhere.example/a');
     expect(address.valid).toBe(true);
     expect(sayProblems(address)).toBe('');
+  });
+  it('speaks in our words where the schema has no sentence of its own, in the page as everywhere', () => {
+    const kind = new FormControl('', { validators: bySchema(kindId) });
+    expect(sayProblems(kind)).toBe('It has at least 1 character.');
   });
   it('may be left empty where that is said, and still refuses what is wrong', () => {
     const address = new FormControl('', { validators: bySchemaOrEmpty(addressSchema) });
