@@ -113,30 +113,35 @@ test('a part is made, checked as it is typed, changed, duplicated, deleted and b
   await expect(state).toContainText('no SPDX licence expression');
   await expect(state.getByRole('button', { name: 'Save the part' })).toBeDisabled();
   await field('Licence', 'GPL-3.0-or-later');
-  await field('Price', 'dear');
-  await expect(page.getByRole('alert')).toContainText('such as 19 EUR');
-  await field('Price', '7,50 eur');
-  await page.getByRole('tab', { name: 'Offers' }).click();
-  await page.getByRole('button', { name: 'Add an offer' }).click();
-  await choose(page.getByLabel('Thickness is supplied by'), 'a range');
-  await page.getByLabel('Thickness: most').fill('-5');
-  await page.getByLabel('Thickness: most').press('Tab');
-  await expect(state).toContainText('least ≤ most');
-  await page.getByRole('tab', { name: 'From where' }).click();
-  await choose(page.getByLabel('Way 1: comes as'), 'a package');
-  await page.getByLabel('Way 1: Names by distribution').fill('pipit');
-  await page.getByLabel('Way 1: Names by distribution').press('Tab');
-  await expect(page.getByRole('alert')).toContainText('name = value');
-  await page.getByLabel('Way 1: Names by distribution').fill('pipit = lantern-bar');
-  await page.getByLabel('Way 1: Names by distribution').press('Tab');
-  await page.getByRole('tab', { name: 'Offers' }).click();
+  await page.getByRole('checkbox', { name: 'It costs something' }).check();
+  await field('It costs something: Price', 'dear');
+  await expect(page.getByRole('alert')).toContainText('It is a number.');
+  await field('It costs something: Price', '7,50');
+  await page.getByRole('option', { name: 'Offers' }).click();
+  await page.getByRole('button', { name: 'Add offer' }).click();
+  await choose(page.getByRole('button', { name: 'Add trait' }), 'Thickness');
+  const thickness = (label: string) => `Offer 1: thickness: ${label}`;
+  await choose(page.getByLabel(thickness('Supplied by')), 'a range');
+  await field(thickness('Key'), 'bar/thickness');
+  await field(thickness('Place in the settings'), 'Settings › Bar');
+  await field(thickness('most'), '-5');
+  await expect(page.getByRole('alert').first()).toContainText('least ≤ most');
+  await page.getByRole('option', { name: 'From where' }).click();
+  await page.getByRole('button', { name: /^An archive/ }).click();
+  await choose(page.getByLabel('Way 1: It comes as'), 'a package');
+  await field('Way 1: Packages 1: Distribution', 'pipit');
+  await field('Way 1: pipit: Package', '-rf');
+  await expect(page.getByRole('alert').first()).toContainText('It is no name of a package.');
+  await field('Way 1: pipit: Package', 'lantern-bar');
+  await page.getByRole('option', { name: 'Offers' }).click();
+  await page.getByRole('button', { name: /^New offer: Bar/ }).click();
+  await page.getByRole('button', { name: /^Thickness/ }).click();
   // What was typed and not saved is there after a reload.
-  await page.getByLabel('Thickness: most').fill('90');
-  await page.getByLabel('Thickness: most').press('Tab');
-  await choose(page.getByLabel('Opacity is supplied by'), 'a fixed value');
-  await choose(page.getByLabel('Opacity is otherwise'), 'under the pointer');
-  await page.getByLabel('Opacity of under the pointer').fill('85');
-  await page.getByLabel('Opacity of under the pointer').press('Tab');
+  await field(thickness('most'), '90');
+  await choose(page.getByRole('button', { name: 'Add trait' }), 'Opacity');
+  await field('Opacity of Offer 1: opacity: Value', '90');
+  await choose(page.getByRole('button', { name: 'Add state to Offer 1: opacity' }), 'hover');
+  await field('Opacity of Offer 1: opacity: hover: Value', '85');
   await page.reload();
   await expect(page.getByText('What you had not saved is here again.')).toBeVisible();
   await state.getByRole('button', { name: 'Save the part' }).click();
@@ -252,6 +257,28 @@ test('surveys of the host are brought in, compared, tied to settings, and taken 
   await expect(page.getByRole('button', { name: /2031-01-02/ })).toBeVisible();
 });
 
+test('a part is edited as a form and as JSON, and both follow each other', async ({ page }) => {
+  await demoCopy(page, 'Both views', 'Parts');
+  await page.getByRole('button', { name: 'Make a part' }).click();
+  const state = page.getByRole('complementary', { name: 'State of the part' });
+  const asJson = page.getByLabel('The document as JSON');
+  await page.getByLabel('Name', { exact: true }).fill('Lantern bar');
+  await page.getByRole('radio', { name: 'JSON' }).click();
+  await expect(asJson).toContainText('"name": "Lantern bar"');
+  const text = (await asJson.innerText()).replace('"Lantern bar"', '"Lantern dock"');
+  await asJson.fill(text.slice(0, 40));
+  await expect(page.getByRole('alert')).toContainText('It is no JSON yet');
+  // What is no JSON is not lost, and changes nothing.
+  await expect(state.getByRole('heading')).toHaveText('Lantern bar');
+  await asJson.fill(text.replace('"Not said yet."', '7'));
+  await expect(state).toContainText('summary is a text.');
+  await expect(asJson.locator('.cm-lintRange-error')).toHaveText('7');
+  await asJson.fill(text);
+  await expect(state.getByRole('heading')).toHaveText('Lantern dock');
+  await page.getByRole('radio', { name: 'Form' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Lantern dock');
+});
+
 test('a host profile is made from another, checked, kept in revisions, exported and imported', async ({
   page,
 }) => {
@@ -260,12 +287,12 @@ test('a host profile is made from another, checked, kept in revisions, exported 
   const state = page.getByRole('complementary', { name: 'State of the profile' });
   await page.getByLabel('Name', { exact: true }).fill('My desk');
   await page.getByLabel('Name', { exact: true }).press('Tab');
-  await page.getByRole('tab', { name: /Own folders/ }).click();
-  const folder = page.getByLabel(/^Own folders 1: Folder/);
+  await page.getByRole('option', { name: /Own folders/ }).click();
+  const folder = page.getByLabel(/: Folder$/).first();
   await folder.fill('somewhere');
   await folder.press('Tab');
   await expect(state).toContainText('A file or folder begins with ~/ or /, and has a name.');
-  await expect(page.getByRole('tab', { name: /Own folders/ })).toContainText('1');
+  await expect(page.getByRole('option', { name: /Own folders/ })).toContainText('1');
   await folder.fill('~/looks');
   await folder.press('Tab');
   await state.getByRole('button', { name: 'Save the profile' }).click();
@@ -349,11 +376,14 @@ test('the views of Host and Parts pass the accessibility rules in a light and in
   await page.getByRole('link', { name: 'Back to the list' }).click();
   await page.getByRole('button', { name: 'Make a part' }).click();
   await rules('a part, edited');
-  await page.getByRole('tab', { name: 'Offers' }).click();
-  await page.getByRole('button', { name: 'Add an offer' }).click();
-  await choose(page.getByLabel('Edge is supplied by', { exact: true }), 'a fixed value');
-  await choose(page.getByLabel('Edge is otherwise'), 'in the dark variant');
+  await page.getByRole('option', { name: 'Offers' }).click();
+  await page.getByRole('button', { name: 'Add offer' }).click();
+  await choose(page.getByRole('button', { name: 'Add trait' }), 'Edge');
+  await page.getByRole('button', { name: 'Add variant to Offer 1: edge' }).click();
   await rules('offers');
+  await page.getByRole('radio', { name: 'JSON' }).click();
+  await expect(page.getByLabel('The document as JSON')).toContainText('"offers"');
+  await rules('a part as JSON');
   await page.getByRole('button', { name: 'Leave' }).click();
   await page.getByRole('button', { name: 'Leave it' }).click();
   await page.getByRole('button', { name: 'Look up online' }).click();
@@ -361,7 +391,7 @@ test('the views of Host and Parts pass the accessibility rules in a light and in
   await rules('the listing');
   await page.getByRole('link', { name: /^Host/ }).click();
   await page.getByRole('button', { name: 'Duplicate Oxbow' }).click();
-  await page.getByRole('tab', { name: /Other settings/ }).click();
+  await page.getByRole('option', { name: /Other settings/ }).click();
   await rules('a profile');
   await page.getByRole('button', { name: 'Leave' }).click();
   await page.getByRole('button', { name: 'Leave it' }).click();

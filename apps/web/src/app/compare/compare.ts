@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -67,6 +68,7 @@ const BEATS = [0.4, 0.8, 1.5, 3] as const;
     PairView,
     ProofDetails,
     RouterLink,
+    StageLayout,
     ZoomButtons,
   ],
   providers: [CompareView],

@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
@@ -87,6 +88,7 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
     MatSelect,
     MatTooltip,
     RouterLink,
+    StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './host.html',

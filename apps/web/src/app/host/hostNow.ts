@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
@@ -54,6 +55,7 @@ const MOST_ROWS = 400;
     MatTableModule,
     MatTooltip,
     RouterLink,
+    StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hostNow.html',

@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
 import { MatButton } from '@angular/material/button';
@@ -30,7 +31,7 @@ interface Revision {
 /** Describes one's own desktop: makes or changes a host profile, with live checking. */
 @Component({
   selector: 'coat-profile-editor',
-  imports: [DocumentEditor, FileButton, MatButton, MatIcon],
+  imports: [DocumentEditor, FileButton, MatButton, MatIcon, StageLayout],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileEditor.html',
   styleUrl: '../shared/document/editorPage.scss',
@@ -46,7 +47,7 @@ export class ProfileEditor extends DocumentPage<HostProfile> {
   protected readonly revisions = signal<readonly Revision[]>([]);
   protected readonly problems = computed(() => {
     const profile = this.draft.document();
-    return profile ? check(readProfile, profile) : [];
+    return [...(profile ? check(readProfile, profile) : []), ...this.formProblems()];
   });
 
   constructor() {

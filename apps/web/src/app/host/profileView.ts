@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
@@ -34,7 +35,7 @@ const AFTER = {
 /** One host profile, to read: every setting with what it takes and where it is set, folders, routes, channels. */
 @Component({
   selector: 'coat-profile-view',
-  imports: [CellOf, MatButton, MatFormField, MatIcon, MatInput, MatTableModule, RouterLink],
+  imports: [CellOf, MatButton, MatFormField, MatIcon, MatInput, MatTableModule, RouterLink, StageLayout],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileView.html',
   styleUrl: './profileView.scss',

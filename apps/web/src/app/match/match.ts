@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -77,6 +78,7 @@ const MOST_COMPARED = 4;
     MatTooltip,
     OfferSketch,
     RouterLink,
+    StageLayout,
     StandingMark,
     TraitRows,
   ],

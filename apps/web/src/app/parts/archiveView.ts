@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -39,7 +40,16 @@ function sayBytes(n: number): string {
 /** What an archive or a single file was found to hold, and what to do with it. */
 @Component({
   selector: 'coat-archive-view',
-  imports: [IconCoverageView, MatButton, MatCheckbox, MatIcon, MatTooltip, PointerView, RouterLink],
+  imports: [
+    IconCoverageView,
+    MatButton,
+    MatCheckbox,
+    MatIcon,
+    MatTooltip,
+    PointerView,
+    RouterLink,
+    StageLayout,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './archiveView.html',
   styleUrl: './archiveView.scss',

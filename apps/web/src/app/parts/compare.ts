@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -34,7 +35,7 @@ import { Trials } from '../shared/trials';
 /** Two to four parts side by side, trait by trait, against an element's target. */
 @Component({
   selector: 'coat-compare-parts',
-  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, RouterLink],
+  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, RouterLink, StageLayout],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',
   styleUrl: './compare.scss',

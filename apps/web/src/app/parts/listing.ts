@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byId } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
@@ -49,6 +50,7 @@ const TYPING_MS = 250;
     MatSelect,
     MatTableModule,
     RouterLink,
+    StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './listing.html',

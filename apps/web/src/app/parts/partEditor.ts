@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
 import { MatButton } from '@angular/material/button';
@@ -44,7 +45,7 @@ function emptyPart(id: string, today: string): Part {
 /** Makes or changes a part of one's own; a copy of a shipped one is made by duplicating it. */
 @Component({
   selector: 'coat-part-editor',
-  imports: [DocumentEditor, FileButton, MatButton, MatIcon],
+  imports: [DocumentEditor, FileButton, MatButton, MatIcon, StageLayout],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './partEditor.html',
   styleUrl: '../shared/document/editorPage.scss',
@@ -64,7 +65,11 @@ export class PartEditor extends DocumentPage<Part> {
     const part = this.draft.document();
     const licence = this.licence();
     const wrong = part ? check(readPart, part) : [];
-    return licence === null ? wrong : [...wrong, { path: 'licence', sentence: licence }];
+    return [
+      ...wrong,
+      ...(licence === null ? [] : [{ path: 'licence', sentence: licence }]),
+      ...this.formProblems(),
+    ];
   });
   private readonly licenceText = computed(() => this.draft.document()?.licence ?? null);
   /** The server knows the list of licences. */

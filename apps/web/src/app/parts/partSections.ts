@@ -1,6 +1,145 @@
 import { BREAKS } from '@spare-coat/core/model/offers/break';
 import { FIT_WORDS, PART_SORTS } from '@spare-coat/core/model/parts/part';
+import licences from 'spdx-license-ids/index.json';
+import { offersList, kindSuggestions } from '../shared/document/offerNodes';
+import { FRESH_FILE, fileFields, said, takesBranches, typeOf } from '../shared/document/settingNodes';
 import type { Section } from '../shared/document/section';
+import { choicesOf, type Branch, type Node } from '../shared/forms/tree/nodes';
+import { isRecord } from '@spare-coat/core/ground/shape/shape';
+
+const text = (label: string, more: Partial<Node & { is: 'text' }> = {}): Node => ({
+  is: 'text',
+  label,
+  ...more,
+});
+const breaks: Node = { is: 'choice', label: 'Shows after', choices: choicesOf(BREAKS) };
+/** Channels, facts and sorts that hosts use; a host's own may be others. */
+const DISTRIBUTION_HELP = 'The id that the host profile gives the distribution’s channel.';
+
+const leavings: Readonly<Record<string, Node>> = {
+  leaves: {
+    is: 'words',
+    label: 'Leaves files and folders',
+    wide: 2,
+    empty: 'absent',
+    help: 'From ~/ or /.',
+  },
+  undo: {
+    is: 'command',
+    label: 'Removes itself by',
+    wide: 2,
+    empty: 'absent',
+    help: 'Its words, where it has some.',
+  },
+};
+
+const WAYS: readonly Branch[] = [
+  {
+    id: 'package',
+    label: 'a package',
+    of: {
+      is: 'group',
+      label: '',
+      fields: {
+        names: {
+          is: 'by name',
+          label: 'Packages',
+          one: 'distribution',
+          nameLabel: 'Distribution',
+          help: DISTRIBUTION_HELP,
+          of: text('Package', { mono: true }),
+          fresh: '',
+        },
+        sources: {
+          is: 'by name',
+          label: 'Places to add first, from which it comes',
+          one: 'source',
+          nameLabel: 'Distribution',
+          of: text('Source', { mono: true }),
+          fresh: '',
+          empty: 'absent',
+        },
+        sure: {
+          is: 'words',
+          label: 'Has it, whatever a mirror says',
+          wide: 4,
+          empty: 'absent',
+        },
+      },
+    },
+    fresh: { way: 'package', names: { distribution: 'package' } },
+  },
+  {
+    id: 'archive',
+    label: 'an archive',
+    of: {
+      is: 'group',
+      label: '',
+      fields: {
+        from: text('Address', { wide: 2 }),
+        file: text('File', { mono: true }),
+        sort: text('Sort', { help: 'As the host’s folders name it.' }),
+        root: text('Folder in it to copy', { mono: true, wide: 2 }),
+        sha256: text('SHA-256', { mono: true, wide: 2, empty: 'absent' }),
+      },
+    },
+    fresh: { way: 'archive', from: 'https://', file: 'part.tar.xz', root: 'part', sort: 'icon set' },
+  },
+  {
+    id: 'installer',
+    label: 'an installer',
+    of: {
+      is: 'group',
+      label: '',
+      fields: {
+        from: text('Address', { wide: 2 }),
+        file: text('File', { mono: true }),
+        admin: { is: 'flag', label: 'as administrator' },
+        choices: {
+          is: 'list',
+          label: 'What it asks, and what to choose',
+          one: 'choice',
+          fresh: () => ({ at: '', choose: '', why: '' }),
+          of: {
+            is: 'group',
+            label: '',
+            fields: { at: text('Where it asks'), choose: text('Choose'), why: text('Why', { wide: 2 }) },
+          },
+        },
+        ...leavings,
+      },
+    },
+    fresh: { way: 'installer', from: 'https://', file: 'part.run', admin: false, choices: [] },
+  },
+  {
+    id: 'repository',
+    label: 'a repository with a script',
+    of: {
+      is: 'group',
+      label: '',
+      fields: {
+        from: text('Address', { wide: 2 }),
+        script: text('Script', { mono: true }),
+        flags: { is: 'command', label: 'Flags' },
+        admin: { is: 'flag', label: 'as administrator' },
+        stays: { is: 'flag', label: 'its folder has to stay', empty: 'absent' },
+        ...leavings,
+      },
+    },
+    fresh: { way: 'repository', from: 'https://', script: 'install.sh', flags: [], admin: false },
+  },
+];
+
+const sayWay = (value: unknown): string => {
+  const way = WAYS.find((w) => w.id === said(value, 'way'))?.label ?? 'Unknown way';
+  const names = isRecord(value) && isRecord(value['names']) ? value['names'] : null;
+  const from = names
+    ? Object.entries(names)
+        .map(([d, p]) => `${d}: ${String(p)}`)
+        .join(', ')
+    : said(value, 'from');
+  return `${way.slice(0, 1).toUpperCase()}${way.slice(1)}${from ? `, ${from}` : ''}`;
+};
 
 /** How a part is edited, section by section. */
 export const PART_SECTIONS: readonly Section[] = [
@@ -8,165 +147,435 @@ export const PART_SECTIONS: readonly Section[] = [
     id: 'about',
     label: 'About',
     help: 'What it is, who made it, and what it asks of whoever uses it.',
-    kind: 'fields',
-    fields: [
-      { key: 'name', label: 'Name', type: 'text' },
-      { key: 'author', label: 'Author', type: 'text', help: 'Tells it from another part of the same name.' },
-      { key: 'sort', label: 'Sort', type: 'choice', choices: PART_SORTS },
-      { key: 'version', label: 'Version', type: 'text' },
-      { key: 'released', label: 'Released', type: 'text', help: 'As 2026-11-25.' },
-      { key: 'home', label: 'Home', type: 'text' },
-      {
-        key: 'licence',
-        label: 'Licence',
-        type: 'text',
-        help: 'An SPDX expression, such as GPL-3.0-or-later; LicenseRef- and a name for what has none.',
+    fields: {
+      name: text('Name'),
+      author: text('Author', { help: 'Tells it from another part of the same name.' }),
+      sort: { is: 'choice', label: 'Sort', choices: choicesOf(PART_SORTS) },
+      version: text('Version'),
+      released: { is: 'day', label: 'Released' },
+      licence: text('Licence', {
+        wide: 2,
+        suggest: choicesOf([...licences, 'LicenseRef-not-said']),
+        help: 'An SPDX expression; LicenseRef- and a name for what has none.',
+      }),
+      home: text('Home', { help: 'Its address.' }),
+      price: {
+        is: 'group',
+        label: 'It costs something',
+        optional: { empty: 'null', fresh: { amount: 10, currency: 'EUR' } },
+        fields: {
+          amount: { is: 'number', label: 'Price', step: 1 },
+          currency: text('Currency', { help: 'Three letters, as EUR (ISO 4217).' }),
+        },
       },
-      {
-        key: 'price',
-        label: 'Price',
-        type: 'price',
-        empty: 'null',
-        help: 'As 19 EUR; empty when it is free.',
-      },
-      { key: 'trialDays', label: 'Days to try', type: 'number', empty: 'null' },
-      { key: 'account', label: 'Needs an account', type: 'flag' },
-      {
-        key: 'memory',
-        label: 'Memory, MB',
-        type: 'number',
+      trialDays: { is: 'number', label: 'Days to try', empty: 'null' },
+      memory: {
+        is: 'number',
+        label: 'Memory',
+        unit: 'MB',
         help: 'While it runs; 0 for what only lies in a folder.',
       },
-      {
-        key: 'variants',
+      effect: breaks,
+      enable: text('Enabled by the id', { mono: true, empty: 'null' }),
+      account: { is: 'flag', label: 'needs an account' },
+      openOnce: { is: 'flag', label: 'has to be opened once first' },
+      variants: {
+        is: 'words',
         label: 'Variants',
-        type: 'words',
+        wide: 2,
         empty: 'absent',
         help: 'Light, dark, accents, sizes.',
       },
-      { key: 'enable', label: 'Enabled by the id', type: 'text', empty: 'null' },
-      { key: 'openOnce', label: 'Has to be opened once first', type: 'flag' },
-      { key: 'effect', label: 'Shows after', type: 'choice', choices: BREAKS },
-      {
-        key: 'overwrites',
+      overwrites: {
+        is: 'words',
         label: 'Overwrites what was set for',
-        type: 'words',
+        wide: 2,
         empty: 'absent',
+        suggest: kindSuggestions,
         help: 'Kinds, for a whole look.',
       },
-      { key: 'holds', label: 'Takes the surfaces', type: 'words', empty: 'absent' },
-      { key: 'summary', label: 'Summary', type: 'long' },
-      { key: 'faults', label: 'Known faults', type: 'lines', help: 'One a line.' },
-      { key: 'excludes', label: 'Does not go with', type: 'words', help: 'Ids of other parts.' },
-      {
-        key: 'autostart',
-        label: 'Starts with every session',
-        type: 'text',
+      holds: {
+        is: 'words',
+        label: 'Takes the surfaces',
+        wide: 2,
+        empty: 'absent',
+        help: 'As the host profile names them: bar, dock, launcher …',
+      },
+      summary: text('Summary', { long: true, wide: 4 }),
+      faults: { is: 'lines', label: 'Known faults, one a line', wide: 4 },
+      excludes: { is: 'words', label: 'Does not go with', wide: 4, help: 'Ids of other parts.' },
+      autostart: text('Starts with every session', {
+        mono: true,
+        wide: 2,
         empty: 'absent',
         help: 'The command that has to run for it to work; empty where none has to.',
-      },
-      {
-        key: 'leaves',
+      }),
+      leaves: {
+        is: 'words',
         label: 'Makes files of its own',
-        type: 'words',
-        help: 'Files and folders that it makes when it is first opened, beginning with ~/ or /.',
+        wide: 2,
+        empty: 'absent',
+        help: 'Files and folders that it makes when it is first opened, from ~/ or /.',
       },
-    ],
+    },
   },
   {
     id: 'offers',
     label: 'Offers',
     help: 'For which kind of element it supplies which trait, and how: a fixed value, a range to set, a list to choose from.',
-    kind: 'offers',
+    fields: { offers: offersList },
   },
   {
     id: 'fits',
     label: 'Made for',
     help: 'Versions of hosts, and who says so. With none, it rests on open standards alone and fits any host.',
-    kind: 'rows',
-    at: 'fits',
-    fresh: { host: 'fernbank', versions: '3.4.x', how: 'declared' },
-    columns: [
-      { key: 'host', label: 'Host', type: 'text' },
-      { key: 'versions', label: 'Versions', type: 'text', help: 'A SemVer range, such as >=3.2 <3.6.' },
-      { key: 'how', label: 'Says who', type: 'choice', choices: FIT_WORDS },
-      { key: 'note', label: 'Note', type: 'text', empty: 'absent', wide: 2 },
-    ],
+    fields: {
+      fits: {
+        is: 'list',
+        label: '',
+        one: 'host',
+        fresh: () => ({ host: '', versions: '*', how: 'declared' }),
+        of: {
+          is: 'group',
+          label: '',
+          fields: {
+            host: text('Host', { help: 'Its family, in small letters.' }),
+            versions: text('Versions', { help: 'A SemVer range, such as >=3.2 <3.6.' }),
+            how: { is: 'choice', label: 'Says who', choices: choicesOf(FIT_WORDS) },
+            note: text('Note', { empty: 'absent' }),
+          },
+        },
+      },
+    },
   },
   {
     id: 'channels',
     label: 'From where',
     help: 'Ways to get it. The first that a host can use is the one that a plan takes: a package before an archive before a script.',
-    kind: 'channels',
+    fields: {
+      channels: {
+        is: 'list',
+        label: '',
+        one: 'way',
+        says: sayWay,
+        fresh: () => WAYS[0]!.fresh,
+        of: { is: 'either', label: 'It comes as', pick: (way) => said(way, 'way'), branches: WAYS },
+      },
+    },
   },
   {
     id: 'needs',
     label: 'Needs',
     help: 'Other parts that have to be there first, by their ids: one of those in a row is enough.',
-    kind: 'rows',
-    at: 'requires',
-    fresh: { anyOf: [], why: '' },
-    columns: [
-      { key: 'anyOf', label: 'One of these', type: 'words', wide: 2 },
-      { key: 'why', label: 'Why', type: 'text', wide: 2 },
-    ],
+    fields: {
+      requires: {
+        is: 'list',
+        label: '',
+        one: 'need',
+        fresh: () => ({ anyOf: [], why: '' }),
+        of: {
+          is: 'group',
+          label: '',
+          fields: {
+            anyOf: { is: 'words', label: 'One of these', wide: 2 },
+            why: text('Why', { wide: 2 }),
+          },
+        },
+      },
+    },
   },
   {
     id: 'asks',
     label: 'Asks of the host',
     help: 'Facts of the host without which it does not work, such as wordSize or graphics.',
-    kind: 'rows',
-    at: 'asks',
-    fresh: { fact: 'wordSize', least: 64, why: '' },
-    columns: [
-      { key: 'fact', label: 'Fact', type: 'text' },
-      { key: 'oneOf', label: 'One of, as JSON', type: 'json', empty: 'absent' },
-      { key: 'least', label: 'At least', type: 'number', empty: 'absent' },
-      { key: 'why', label: 'Why', type: 'text', wide: 2 },
-    ],
+    fields: {
+      asks: {
+        is: 'list',
+        label: '',
+        one: 'fact',
+        empty: 'absent',
+        fresh: () => ({ fact: 'wordSize', least: 64, why: '' }),
+        of: {
+          is: 'either',
+          label: 'It has to be',
+          pick: (need) => (isRecord(need) ? ('oneOf' in need ? 'oneOf' : 'least') : null),
+          branches: [
+            {
+              id: 'least',
+              label: 'at least so much',
+              of: {
+                is: 'group',
+                label: '',
+                fields: {
+                  fact: text('Fact'),
+                  least: { is: 'number', label: 'At least' },
+                  why: text('Why', { wide: 2 }),
+                },
+              },
+              fresh: { fact: 'wordSize', least: 64, why: '' },
+            },
+            {
+              id: 'oneOf',
+              label: 'one of a list',
+              of: {
+                is: 'group',
+                label: '',
+                fields: {
+                  fact: text('Fact'),
+                  why: text('Why', { wide: 3 }),
+                  oneOf: {
+                    is: 'list',
+                    label: 'One of',
+                    one: 'value',
+                    of: { is: 'scalar', label: 'Value' },
+                    fresh: () => '',
+                  },
+                },
+              },
+              fresh: { fact: 'graphics', oneOf: [''], why: '' },
+            },
+          ],
+        },
+      },
+    },
   },
   {
     id: 'effects',
     label: 'Side effects',
     help: 'What it changes next to it, and the setting that counters it.',
-    kind: 'rows',
-    at: 'sideEffects',
-    fresh: { what: '', counter: null },
-    columns: [
-      { key: 'what', label: 'What happens', type: 'text' },
-      { key: 'counter', label: 'What counters it', type: 'text', empty: 'null' },
-    ],
+    fields: {
+      sideEffects: {
+        is: 'list',
+        label: '',
+        one: 'side effect',
+        fresh: () => ({ what: '', counter: null }),
+        of: {
+          is: 'group',
+          label: '',
+          fields: {
+            what: text('What happens', { wide: 2 }),
+            counter: text('What counters it', { wide: 2, empty: 'null' }),
+          },
+        },
+      },
+    },
   },
   {
     id: 'brings',
     label: 'Brings unasked',
     help: 'What comes along that nobody asked for, and how it is got rid of.',
-    kind: 'rows',
-    at: 'brings',
-    fresh: { what: '', remove: null },
-    columns: [
-      { key: 'what', label: 'What comes along', type: 'text' },
-      { key: 'remove', label: 'How it goes away', type: 'text', empty: 'null' },
-      { key: 'file', label: 'The file that it is', type: 'text', empty: 'absent' },
-    ],
+    fields: {
+      brings: {
+        is: 'list',
+        label: '',
+        one: 'thing',
+        empty: 'absent',
+        fresh: () => ({ what: '', remove: null }),
+        of: {
+          is: 'group',
+          label: '',
+          fields: {
+            what: text('What comes along', { wide: 2 }),
+            remove: text('How it goes away', { empty: 'null' }),
+            file: text('The file that it is', { mono: true, empty: 'absent', help: 'From ~/ or /.' }),
+          },
+        },
+      },
+    },
   },
   {
     id: 'spoils',
     label: 'Spoils applications',
     help: 'Programs that are worse to work with under it: by name or desktop file.',
-    kind: 'rows',
-    at: 'spoils',
-    fresh: { application: '', what: '' },
-    columns: [
-      { key: 'application', label: 'Application', type: 'text' },
-      { key: 'what', label: 'What becomes of it', type: 'text' },
-    ],
+    fields: {
+      spoils: {
+        is: 'list',
+        label: '',
+        one: 'application',
+        empty: 'absent',
+        fresh: () => ({ application: '', what: '' }),
+        of: {
+          is: 'group',
+          label: '',
+          fields: { application: text('Application'), what: text('What becomes of it', { wide: 3 }) },
+        },
+      },
+    },
   },
   {
     id: 'settings',
     label: 'Own settings',
-    help: 'Settings in its own window or file, and the syntaxes of its texts.',
-    kind: 'json',
-    keys: ['settings', 'syntaxes'],
+    help: 'Settings in its own window or file, and what each takes.',
+    fields: {
+      settings: {
+        is: 'list',
+        label: '',
+        one: 'setting',
+        empty: 'absent',
+        says: (setting) => said(setting, 'label') || 'Without a label',
+        fresh: (beside) => ({
+          id: `setting-${beside.length + 1}`,
+          label: 'New setting',
+          where: { window: 'Settings' },
+          value: { type: 'text' },
+          initial: '',
+          reread: { after: 'none', command: null },
+          help: '',
+        }),
+        of: {
+          is: 'group',
+          label: '',
+          fields: {
+            label: text('Label'),
+            id: text('Id', { mono: true }),
+            initial: text('First value', { help: 'Written as the setting takes it.' }),
+            help: text('Help'),
+            where: {
+              is: 'either',
+              label: 'It stands in',
+              pick: (where) => (isRecord(where) ? ('window' in where ? 'window' : 'file') : null),
+              branches: [
+                {
+                  id: 'window',
+                  label: 'its own window',
+                  of: { is: 'group', label: '', fields: { window: text('Where in it', { wide: 4 }) } },
+                  fresh: { window: 'Settings' },
+                },
+                {
+                  id: 'file',
+                  label: 'a file',
+                  of: {
+                    is: 'group',
+                    label: '',
+                    fields: { file: { is: 'group', label: '', fields: fileFields } },
+                  },
+                  fresh: { file: FRESH_FILE },
+                },
+              ],
+            },
+            value: {
+              is: 'either',
+              label: 'It takes',
+              pick: typeOf,
+              branches: takesBranches(
+                [
+                  { type: 'flag', label: 'yes or no' },
+                  { type: 'colour', label: 'a colour' },
+                  { type: 'text', label: 'a text' },
+                  { type: 'program', label: 'a program' },
+                  { type: 'link', label: 'a link' },
+                ],
+                [
+                  {
+                    id: 'format',
+                    label: 'a clock’s text',
+                    of: {
+                      is: 'group',
+                      label: '',
+                      fields: { syntax: text('Syntax', { help: 'By its id.' }) },
+                    },
+                    fresh: { type: 'format', syntax: '' },
+                  },
+                  {
+                    id: 'coordinates',
+                    label: 'a place on earth',
+                    of: {
+                      is: 'group',
+                      label: '',
+                      fields: {
+                        as: { is: 'choice', label: 'Written', choices: choicesOf(['decimal', 'degrees']) },
+                      },
+                    },
+                    fresh: { type: 'coordinates', as: 'decimal' },
+                  },
+                ],
+                { unit: text('unit') },
+              ),
+            },
+            reread: {
+              is: 'group',
+              label: '',
+              fields: {
+                after: { is: 'choice', label: 'It reads it again after', choices: choicesOf(BREAKS) },
+                command: { is: 'command', label: 'By the command', wide: 3, empty: 'null' },
+              },
+            },
+          },
+        },
+      },
+    },
+  },
+  {
+    id: 'syntaxes',
+    label: 'Syntaxes',
+    help: 'Its own ways to write a clock’s text: which code stands for which field of UTS #35.',
+    fields: {
+      syntaxes: {
+        is: 'list',
+        label: '',
+        one: 'syntax',
+        empty: 'absent',
+        says: (syntax) => said(syntax, 'name') || 'Without a name',
+        fresh: (beside) => ({
+          id: `syntax-${beside.length + 1}`,
+          name: 'New syntax',
+          codes: [{ field: 'HH', code: '%H' }],
+          literals: { how: 'bare' },
+          lineBreak: null,
+        }),
+        of: {
+          is: 'group',
+          label: '',
+          fields: {
+            name: text('Name'),
+            id: text('Id', { mono: true }),
+            lineBreak: text('A line break is', {
+              mono: true,
+              empty: 'null',
+              help: 'Empty: it has one line.',
+            }),
+            literals: {
+              is: 'either',
+              label: 'Other characters stand',
+              pick: (literals) => said(literals, 'how') || null,
+              branches: [
+                {
+                  id: 'bare',
+                  label: 'as they are',
+                  of: { is: 'group', label: '', fields: {} },
+                  fresh: { how: 'bare' },
+                },
+                {
+                  id: 'quoted',
+                  label: 'between signs',
+                  of: { is: 'group', label: '', fields: { sign: text('Sign', { mono: true }) } },
+                  fresh: { how: 'quoted', sign: "'" },
+                },
+                {
+                  id: 'doubled',
+                  label: 'with the sign doubled',
+                  of: { is: 'group', label: '', fields: { sign: text('Sign', { mono: true }) } },
+                  fresh: { how: 'doubled', sign: '%' },
+                },
+              ],
+            },
+            codes: {
+              is: 'list',
+              label: 'Codes',
+              one: 'code',
+              fresh: () => ({ field: '', code: '' }),
+              of: {
+                is: 'group',
+                label: '',
+                fields: {
+                  field: text('Field', { mono: true, help: 'As HH or EEE.' }),
+                  code: text('Code', { mono: true }),
+                },
+              },
+            },
+          },
+        },
+      },
+    },
   },
 ];

@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
@@ -83,6 +84,7 @@ const AGES = [1, 2, 5] as const;
     MatTableModule,
     MatTooltip,
     PartDetails,
+    StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts.html',

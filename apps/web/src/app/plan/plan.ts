@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -65,6 +66,7 @@ const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
     MatTooltip,
     PlanNav,
     RouterLink,
+    StageLayout,
     StepDetails,
     StepGraph,
   ],

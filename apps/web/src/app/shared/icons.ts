@@ -44,10 +44,12 @@ import minimize2Svg from 'lucide-static/icons/minimize-2.svg';
 import minusSvg from 'lucide-static/icons/minus.svg';
 import notebookPenSvg from 'lucide-static/icons/notebook-pen.svg';
 import packageSvg from 'lucide-static/icons/package.svg';
+import panelRightOpenSvg from 'lucide-static/icons/panel-right-open.svg';
 import pauseSvg from 'lucide-static/icons/pause.svg';
 import pencilSvg from 'lucide-static/icons/pencil.svg';
 import pencilRulerSvg from 'lucide-static/icons/pencil-ruler.svg';
 import playSvg from 'lucide-static/icons/play.svg';
+import gripVerticalSvg from 'lucide-static/icons/grip-vertical.svg';
 import plusSvg from 'lucide-static/icons/plus.svg';
 import printerSvg from 'lucide-static/icons/printer.svg';
 import redo2Svg from 'lucide-static/icons/redo-2.svg';
@@ -119,10 +121,12 @@ const ICONS: Readonly<Record<string, string>> = {
   minus: minusSvg,
   'notebook-pen': notebookPenSvg,
   package: packageSvg,
+  'panel-right-open': panelRightOpenSvg,
   pause: pauseSvg,
   pencil: pencilSvg,
   'pencil-ruler': pencilRulerSvg,
   play: playSvg,
+  'grip-vertical': gripVerticalSvg,
   plus: plusSvg,
   printer: printerSvg,
   'redo-2': redo2Svg,

@@ -1,5 +1,6 @@
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
+import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -11,6 +12,7 @@ import {
   effect,
   inject,
   input,
+  linkedSignal,
   untracked,
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
@@ -24,6 +26,7 @@ import { Keys, isTyping } from '../shared/keys';
 import { sayClose } from '../shared/sayClose';
 import { UnsentList } from '../shared/session/unsentList';
 import { Tape } from '../shared/tape';
+import { Widths } from '../shared/widths';
 import { Finder } from './finder';
 import { KeySheet } from './keySheet';
 import { Spine } from './spine';
@@ -55,6 +58,9 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
     MatButtonToggleGroup,
     MatIcon,
     MatIconButton,
+    MatSidenav,
+    MatSidenavContainer,
+    MatSidenavContent,
     MatTooltip,
     RouterLink,
     RouterOutlet,
@@ -94,6 +100,14 @@ export class CoatFrame {
     { initialValue: { whole: false, stage: '' } },
   );
   protected readonly whole = computed(() => this.place().whole || this.view.alone());
+  protected readonly widths = inject(Widths);
+  /** The spine is a drawer that can be drawn. */
+  protected readonly isDrawer = computed(() => this.widths.isSmall() && !this.whole());
+  /** It is drawn by hand, and shut when an element was chosen in it. */
+  protected readonly drawn = linkedSignal({
+    source: () => [this.widths.isSmall(), this.view.elementId()],
+    computation: () => false,
+  });
   protected readonly here = computed(() => this.place().stage);
   protected readonly stages = STAGES;
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({

@@ -1,3 +1,4 @@
+import { StageLayout } from '../shared/stageLayout';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
@@ -75,6 +76,7 @@ const PICKS = 8;
     PictureBar,
     PictureView,
     RegionDetails,
+    StageLayout,
     ZoomButtons,
   ],
   providers: [Measuring],

@@ -3,7 +3,9 @@ import { TestbedHarnessEnvironment, UnitTestElement } from '@angular/cdk/testing
 import type { ComponentFixture } from '@angular/core/testing';
 import { MatButtonHarness } from '@angular/material/button/testing';
 import { MatCheckboxHarness } from '@angular/material/checkbox/testing';
+import { MatExpansionPanelHarness } from '@angular/material/expansion/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
+import { MatListOptionHarness } from '@angular/material/list/testing';
 import { MatMenuHarness } from '@angular/material/menu/testing';
 import { MatSelectHarness } from '@angular/material/select/testing';
 
@@ -20,6 +22,10 @@ export interface Hand {
   canPress(name: string): Promise<boolean>;
   tick(label: string): Promise<void>;
   pick(menu: string, item: string): Promise<void>;
+  /** Turns to a part of the page that a list of them names. */
+  turnTo(name: string): Promise<void>;
+  /** Opens what is folded. */
+  open(title: string): Promise<void>;
 }
 
 export function handOn(fixture: ComponentFixture<unknown>): Hand {
@@ -69,6 +75,18 @@ export function handOn(fixture: ComponentFixture<unknown>): Hand {
       ]);
       await found.open();
       await found.clickItem({ text: item });
+    },
+    async turnTo(name) {
+      const option = await named(loader, name, MatListOptionHarness, async (h) => [
+        // What is to be mended is counted behind it.
+        (await h.getFullText()).replace(/\s*\d+$/, '').trim(),
+      ]);
+      await option.select();
+    },
+    async open(title) {
+      await (
+        await named(loader, title, MatExpansionPanelHarness, async (h) => [await h.getTitle()])
+      ).expand();
     },
   };
 }

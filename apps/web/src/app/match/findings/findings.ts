@@ -1,3 +1,4 @@
+import { StageLayout } from '../../shared/stageLayout';
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
@@ -14,10 +15,10 @@ import { Noticed } from './noticed';
 /** What was noticed: each with what it costs and the action that settles it, or taken as it is with a reason. */
 @Component({
   selector: 'coat-findings',
-  imports: [AppsUsed, MatButton, MatFormField, MatIcon, MatInput, RouterLink],
+  imports: [AppsUsed, MatButton, MatFormField, MatIcon, MatInput, RouterLink, StageLayout],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="stage">
+    <coat-stage label="Sorts and applications">
       <section class="bench scroll">
         <div class="bench-head">
           <h1>Findings</h1>
@@ -106,7 +107,7 @@ import { Noticed } from './noticed';
         </dl>
         <coat-apps-used />
       </aside>
-    </div>
+    </coat-stage>
   `,
   styles: `
     :host {

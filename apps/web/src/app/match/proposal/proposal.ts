@@ -1,3 +1,4 @@
+import { StageLayout } from '../../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from '../../shared/tableOf';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -34,6 +35,7 @@ const tenth = (x: number | null | undefined) => (x === null || x === undefined ?
     MatTableModule,
     MatTooltip,
     RouterLink,
+    StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proposal.html',

@@ -1,3 +1,4 @@
+import { StageLayout } from '../../shared/stageLayout';
 import { MatRadioButton } from '@angular/material/radio';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
@@ -26,7 +27,7 @@ import { FileButton } from '../../shared/fileButton';
 /** The way back from what was really done: for all of it or for chosen elements, and what is left over after it. */
 @Component({
   selector: 'coat-way-back',
-  imports: [FileButton, MatButton, MatCheckbox, MatIcon, MatRadioButton, PlanNav, RouterLink],
+  imports: [FileButton, MatButton, MatCheckbox, MatIcon, MatRadioButton, PlanNav, RouterLink, StageLayout],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wayBack.html',
   styleUrls: ['../common.scss', './wayBack.scss'],

@@ -1,3 +1,4 @@
+import { StageLayout } from '../../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byId, byPlace } from '../../shared/tableOf';
 import { MatInput } from '@angular/material/input';
@@ -48,6 +49,7 @@ const WHATS = [
     MatTableModule,
     NumberChart,
     PlanNav,
+    StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings.html',

@@ -1,3 +1,4 @@
+import { StageLayout } from '../../shared/stageLayout';
 import { MatSlider, MatSliderThumb } from '@angular/material/slider';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
@@ -45,6 +46,7 @@ const BEAT_MS = 700;
     PlanNav,
     ReferencePicture,
     RouterLink,
+    StageLayout,
     ViewPicker,
   ],
   providers: [Rehearser],

@@ -1,95 +1,148 @@
 import { TestBed } from '@angular/core/testing';
-import { readPart } from '@spare-coat/core/model/parts/part';
-import type { Offer } from '@spare-coat/core/model/offers/offer';
-import { describe, expect, it } from 'vitest';
+import { PARTS } from '@spare-coat/demo/catalogue';
+import { readPart, type Part } from '@spare-coat/core/model/parts/part';
 import { handOn } from '../../testing/hand';
-import { ChannelsBox } from './channelsBox';
-import { DocumentEditor } from './documentEditor';
+import { PART_SECTIONS } from '../../parts/partSections';
+import { DocumentEditor, type Entry } from './documentEditor';
 import { DocumentDraft, check } from './editing';
-import { OffersBox } from './offersBox';
-import { RowsBox, type Entry } from './rowsBox';
 import { problemsIn, type Section } from './section';
 
-describe('offers', () => {
-  async function offers(first: readonly Offer[]) {
-    const fixture = TestBed.createComponent(OffersBox);
-    const told: { now: readonly Offer[] } = { now: first };
-    fixture.componentRef.setInput('offers', first);
-    fixture.componentInstance.offers.subscribe((next) => {
-      told.now = next;
-      fixture.componentRef.setInput('offers', next);
-    });
-    await fixture.whenStable();
-    return { fixture, told };
-  }
-  const bar: Offer = { id: 'b', kind: 'bar', name: 'Bar', replaces: false, supplies: {} };
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
-  it('are supplied by a range, whose bounds are checked as they are typed', async () => {
-    const { fixture, told } = await offers([bar]);
-    const hand = handOn(fixture);
-    await hand.choose('Thickness is supplied by', 'a range');
-    await hand.type('Thickness: most', '-1');
-    expect((fixture.nativeElement as HTMLElement).querySelector('[role="alert"]')?.textContent).toMatch(
-      /least ≤ most/,
-    );
-    await hand.type('Thickness: most', '64');
-    expect(told.now[0]!.supplies['thickness']).toMatchObject({ range: { least: 0, most: 64, step: 1 } });
-    await hand.choose('Thickness is supplied by', 'not at all');
-    expect(told.now[0]!.supplies).toEqual({});
+/** The editor of a part, as its page has it: what is changed is checked and given back. */
+async function editing(part: Entry = plain(PARTS[0]!)) {
+  const fixture = TestBed.createComponent(DocumentEditor);
+  const told: Entry[] = [];
+  const twice: unknown[] = [];
+  fixture.componentRef.setInput('document', part);
+  fixture.componentRef.setInput('sections', PART_SECTIONS);
+  fixture.componentRef.setInput('problems', check(readPart, part));
+  fixture.componentInstance.document.subscribe((next) => {
+    told.push(next);
+    fixture.componentRef.setInput('problems', check(readPart, next));
   });
-  it('of another kind lose the traits that it does not have', async () => {
-    const { fixture, told } = await offers([
-      { ...bar, supplies: { edge: { fixed: 'top' }, colour: { fixed: '#808080' } } },
+  fixture.componentInstance.formProblems.subscribe((problems) => twice.push(problems));
+  await fixture.whenStable();
+  const page = fixture.nativeElement as HTMLElement;
+  const hand = handOn(fixture);
+  return {
+    page,
+    hand,
+    told,
+    twice,
+    now: () => told.at(-1) as unknown as Part,
+    go: async (section: string) => {
+      await hand.turnTo(section);
+      await fixture.whenStable();
+    },
+    put: async (document: Entry) => {
+      fixture.componentRef.setInput('document', document);
+      await fixture.whenStable();
+    },
+  };
+}
+
+describe('a part that is edited', () => {
+  it('is typed field by field; what is wrong is said there and counted at its section', async () => {
+    const { hand, now, page } = await editing();
+    await hand.type('Name', '');
+    expect(now().name).toBe('');
+    expect(page.querySelector('[role=alert]')?.textContent).toContain('A name needs at least one character.');
+    expect(page.querySelector('.wrong')?.getAttribute('aria-label')).toBe('1 to mend');
+    await hand.type('Name', 'Lantern bar');
+    expect(now().name).toBe('Lantern bar');
+    expect(page.querySelector('[role=alert]')).toBeNull();
+    await hand.type('Memory', '12,5');
+    expect(now().memory).toBe(12.5);
+    await hand.type('Memory', 'much');
+    expect(now().memory).toBe('much');
+    expect(page.querySelector('[role=alert]')?.textContent).toContain('It is a number.');
+  });
+  it('has a price or none', async () => {
+    const { hand, now } = await editing({ ...plain(PARTS[0]!), price: null });
+    await hand.tick('It costs something');
+    expect(now().price).toEqual({ amount: 10, currency: 'EUR' });
+    await hand.type('It costs something: Price', '7,50');
+    await hand.tick('It costs something');
+    expect(now().price).toBeNull();
+  });
+  it('comes in ways that are added, changed and put in order', async () => {
+    const { hand, now, go, page } = await editing({ ...plain(PARTS[0]!), channels: [] });
+    await go('From where');
+    await hand.press('Add way');
+    await hand.choose('Way 1: It comes as', 'an archive');
+    await hand.type('Way 1: Address', 'https://parts.example/lantern.tar.xz');
+    await hand.choose('Way 1: It comes as', 'a repository with a script');
+    expect(now().channels).toEqual([
+      {
+        way: 'repository',
+        from: 'https://parts.example/lantern.tar.xz',
+        script: 'install.sh',
+        flags: [],
+        admin: false,
+      },
     ]);
-    await handOn(fixture).choose('Serves', 'Clock');
-    expect(told.now[0]).toMatchObject({ kind: 'clock', supplies: { colour: { fixed: '#808080' } } });
-    expect(Object.keys(told.now[0]!.supplies)).toEqual(['colour']);
+    await hand.type('Way 1: Flags', '--quiet "two words"');
+    expect(now().channels[0]).toMatchObject({ flags: ['--quiet', 'two words'] });
+    await hand.press('Add way');
+    const handle = page.querySelector('[aria-label="Move Way 2"]')!;
+    handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    expect(now().channels.map((c) => c.way)).toEqual(['package', 'repository']);
+    await hand.press('Remove Way 1');
+    expect(now().channels.map((c) => c.way)).toEqual(['repository']);
   });
-});
-
-describe('rows', () => {
-  it('are changed, moved and removed, each told as a new list', async () => {
-    const fixture = TestBed.createComponent(RowsBox);
-    let now: readonly Entry[] = [{ what: 'a' }, { what: 'b' }];
-    fixture.componentRef.setInput('label', 'Things');
-    fixture.componentRef.setInput('columns', [{ key: 'what', label: 'What', type: 'text' }]);
-    fixture.componentRef.setInput('fresh', { what: '' });
-    fixture.componentRef.setInput('rows', now);
-    fixture.componentInstance.rows.subscribe((next) => {
-      now = next;
-      fixture.componentRef.setInput('rows', next);
+  it('supplies a trait by a range, whose bounds are checked', async () => {
+    const { hand, now, go, page } = await editing({ ...plain(PARTS[0]!), offers: [] });
+    await go('Offers');
+    await hand.press('Add offer');
+    await hand.pick('Add trait to Offer 1', 'Thickness');
+    await hand.choose('Offer 1: thickness: Supplied by', 'a range');
+    await hand.type('Offer 1: thickness: most', '-5');
+    expect(page.textContent).toContain('least ≤ most');
+    await hand.type('Offer 1: thickness: most', '90');
+    await hand.type('Offer 1: thickness: Key', 'bar/thickness');
+    await hand.type('Offer 1: thickness: Place in the settings', 'Settings › Bar');
+    expect(now().offers[0]).toMatchObject({
+      kind: 'bar',
+      supplies: {
+        thickness: {
+          range: { least: 0, most: 90, step: 1 },
+          setting: { key: 'bar/thickness', place: 'Settings › Bar' },
+        },
+      },
     });
-    await fixture.whenStable();
-    const hand = handOn(fixture);
-    await hand.type('Things 2: What', 'c');
-    expect(now).toEqual([{ what: 'a' }, { what: 'c' }]);
-    await hand.press('Move up: Things 2');
-    expect(now).toEqual([{ what: 'c' }, { what: 'a' }]);
-    await hand.press('Remove: Things 1');
-    expect(now).toEqual([{ what: 'a' }]);
+    expect(check(readPart, now())).toEqual([]);
   });
-});
-
-describe('ways to get a part', () => {
-  it('keep what two ways have in common', async () => {
-    const fixture = TestBed.createComponent(ChannelsBox);
-    let now: readonly Entry[] = [
-      { way: 'archive', from: 'https://a.example/x', file: 'x.zip', root: 'x', sort: 'font' },
-    ];
-    fixture.componentRef.setInput('channels', now);
-    fixture.componentInstance.channels.subscribe((next) => (now = next));
-    await fixture.whenStable();
-    await handOn(fixture).choose('Way 1: comes as', 'an installer');
-    expect(now).toEqual([
-      { way: 'installer', from: 'https://a.example/x', file: 'x.zip', admin: false, choices: [] },
-    ]);
+  it('takes two changes in one breath, and a document from elsewhere in place of its own', async () => {
+    const { page, told, put } = await editing();
+    const [name, author] = page.querySelectorAll<HTMLInputElement>('input[aria-label]');
+    for (const [box, value] of [
+      [name!, 'Lantern bar'],
+      [author!, 'Somebody'],
+    ] as const) {
+      box.value = value;
+      box.dispatchEvent(new Event('input', { bubbles: true }));
+    }
+    expect(told.at(-1)).toMatchObject({ name: 'Lantern bar', author: 'Somebody' });
+    await put({ ...plain(PARTS[1]!) });
+    expect(page.querySelector<HTMLInputElement>('input[aria-label=Name]')!.value).toBe(PARTS[1]!.name);
+  });
+  it('says names that stand twice', async () => {
+    const { hand, twice, go } = await editing({
+      ...plain(PARTS[0]!),
+      channels: [{ way: 'package', names: { pipit: 'a', dunnock: 'b' } }],
+    });
+    await go('From where');
+    await hand.open('A package, pipit: a, dunnock: b');
+    await hand.type('Way 1: Packages 2: Distribution', 'pipit');
+    expect(twice.at(-1)).toEqual([{ path: 'channels[0].names', sentence: '“pipit” stands there twice.' }]);
   });
 });
 
 describe('a document that is edited', () => {
   it('is checked field by field, and problems are counted where they lie', () => {
     const problems = check(readPart, { name: '', fits: [{ host: 'x' }] });
-    const fits: Section = { id: 'f', label: 'F', help: '', kind: 'rows', at: 'fits', columns: [], fresh: {} };
+    const fits: Section = { id: 'f', label: 'F', help: '', fields: { fits: { is: 'lines', label: '' } } };
     expect(problems.filter((p) => p.path === 'name')).toHaveLength(1);
     expect(problemsIn(fits, problems)).toBe(2);
   });
@@ -104,38 +157,5 @@ describe('a document that is edited', () => {
     const third = new DocumentDraft<{ id: string; name: string }>('test');
     third.begin({ id: '1', name: 'as saved' });
     expect([third.document()?.name, third.changed()]).toEqual(['as saved', false]);
-  });
-});
-
-describe('a document', () => {
-  it('keeps both of two changes that come in one breath, before the page has drawn the first', async () => {
-    const fixture = TestBed.createComponent(DocumentEditor);
-    const told: Entry[] = [];
-    fixture.componentRef.setInput('document', { name: 'New part', licence: '' });
-    fixture.componentRef.setInput('problems', []);
-    fixture.componentRef.setInput('sections', [
-      {
-        id: 'a',
-        label: 'About',
-        help: '',
-        kind: 'fields',
-        fields: [
-          { key: 'name', label: 'Name', type: 'text' },
-          { key: 'licence', label: 'Licence', type: 'text' },
-        ],
-      },
-    ]);
-    fixture.componentInstance.document.subscribe((next) => told.push(next));
-    await fixture.whenStable();
-    const [name, licence] = (fixture.nativeElement as HTMLElement).querySelectorAll('input');
-    for (const [box, value] of [
-      [name!, 'Lantern bar'],
-      [licence!, 'GPL-3.0-or-later'],
-    ] as const) {
-      box.value = value;
-      box.dispatchEvent(new Event('input', { bubbles: true }));
-      box.dispatchEvent(new Event('change', { bubbles: true }));
-    }
-    expect(told.at(-1)).toEqual({ name: 'Lantern bar', licence: 'GPL-3.0-or-later' });
   });
 });

@@ -3,7 +3,8 @@ import { isRecord } from '@spare-coat/core/ground/shape/shape';
 import { Notices } from '../notices';
 import { saveFile } from '../saveFile';
 import { DocumentDraft } from './editing';
-import type { Entry } from './rowsBox';
+import type { Placed } from '../forms/tree/place';
+import type { Entry } from './documentEditor';
 
 /** What every document has that is edited on a page of its own. */
 interface Edited {
@@ -20,6 +21,8 @@ export abstract class DocumentPage<T extends Edited> {
   protected readonly revision = signal(0);
   protected readonly problem = signal<string | null>(null);
   protected readonly saving = signal(false);
+  /** What is wrong with the form that the document does not show. */
+  protected readonly formProblems = signal<readonly Placed[]>([]);
   protected readonly isNew = computed(() => this.revision() === 0);
 
   /**

@@ -1,16 +1,16 @@
 import { signal } from '@angular/core';
 import { ValidationError } from 'yup';
-import type { DocumentProblem } from './section';
+import type { Placed } from '../forms/tree/place';
 
 /** What is wrong with a document by its schema: where, and a sentence. Empty when nothing is. */
-export function check(read: (raw: unknown) => unknown, raw: unknown): DocumentProblem[] {
+export function check(read: (raw: unknown) => unknown, raw: unknown): Placed[] {
   try {
     read(JSON.parse(JSON.stringify(raw)));
     return [];
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const all = error.inner.length > 0 ? error.inner : [error];
-    const told = new Map<string, DocumentProblem>();
+    const told = new Map<string, Placed>();
     // Of one field the first thing is enough.
     for (const e of all) {
       const path = e.path ?? '';
