@@ -100,11 +100,12 @@ interface Use {
             } @else {
               <mat-form-field
                 ><input
+                  #setOwnBox
                   matInput
                   maxlength="500"
                   [value]="u.layer.own?.[s.id] ?? ''"
                   [placeholder]="s.initial || 'as installed'"
-                  (change)="setOwn(u, s, $any($event.target).value)"
+                  (change)="setOwn(u, s, setOwnBox.value)"
               /></mat-form-field>
             }
           </label>

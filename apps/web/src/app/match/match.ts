@@ -1,3 +1,4 @@
+import { Doing } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
@@ -66,6 +67,7 @@ const MOST_COMPARED = 4;
   imports: [
     CarryPanel,
     Crop,
+    Doing,
     HandmadePanel,
     LayerStack,
     MatButton,

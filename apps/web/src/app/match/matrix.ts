@@ -49,12 +49,13 @@ interface Column {
       <div class="tools">
         <mat-form-field
           ><input
+            #filterBox
             matInput
             type="search"
             placeholder="Filter parts"
             aria-label="Filter parts"
             [value]="filter()"
-            (input)="filter.set($any($event.target).value)"
+            (input)="filter.set(filterBox.value)"
         /></mat-form-field>
         <span class="choice"
           >Order

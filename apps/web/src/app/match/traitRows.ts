@@ -115,10 +115,11 @@ import { TraitEditor } from '../shared/traitEditor';
                       <span class="faint">{{ r.least }}</span>
                       <mat-slider [min]="r.least" [max]="r.most" [step]="r.step">
                         <input
+                          #turnBox
                           matSliderThumb
                           [value]="settingOf(line.score)"
                           [aria-label]="'Turn ' + line.label"
-                          (input)="turn(line.score, $any($event.target).valueAsNumber)"
+                          (input)="turn(line.score, turnBox.valueAsNumber)"
                           (valueChange)="settle(line.score, $event)"
                         />
                       </mat-slider>

@@ -1,3 +1,4 @@
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../shared/stageLayout';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
@@ -45,6 +46,7 @@ function sayBytes(n: number): string {
     MatButton,
     MatCheckbox,
     MatIcon,
+    MatProgressBar,
     MatTooltip,
     PointerView,
     RouterLink,

@@ -55,11 +55,12 @@ import { pictureAddress } from '../shared/api';
         >also needed
         <mat-form-field
           ><input
+            #namesBox
             matInput
             aria-label="Names also needed"
             placeholder="names with blanks between"
             [value]="extra().join(' ')"
-            (change)="names($any($event.target).value)" /></mat-form-field
+            (change)="names(namesBox.value)" /></mat-form-field
       ></label>
     </div>
     <p>

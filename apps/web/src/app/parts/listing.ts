@@ -1,3 +1,4 @@
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byId } from '../shared/tableOf';
@@ -47,6 +48,7 @@ const TYPING_MS = 250;
     MatIcon,
     MatInput,
     MatOption,
+    MatProgressBar,
     MatSelect,
     MatTableModule,
     RouterLink,

@@ -61,11 +61,12 @@ function sayTakes(setting: OwnSetting): string {
             ><span>Pattern, as in Study</span
             ><mat-form-field
               ><input
+                #writeBox
                 matInput
                 class="mono"
                 maxlength="200"
                 [value]="patterns()[line.setting.id] ?? line.pattern"
-                (input)="write(line.setting.id, $any($event.target).value)" /></mat-form-field
+                (input)="write(line.setting.id, writeBox.value)" /></mat-form-field
           ></label>
           @if (translated(line.setting); as t) {
             <p class="mono out">{{ t.text }}</p>
@@ -80,11 +81,12 @@ function sayTakes(setting: OwnSetting): string {
             ><span>Or what stands there now, in its own words</span
             ><mat-form-field
               ><input
+                #readBackBox
                 matInput
                 class="mono"
                 maxlength="300"
                 [placeholder]="line.setting.initial"
-                (change)="readBack(line.setting, $any($event.target))" /></mat-form-field
+                (change)="readBack(line.setting, readBackBox)" /></mat-form-field
           ></label>
           @for (loss of backLosses()[line.setting.id] ?? []; track loss) {
             <p class="loss">{{ loss }}</p>
@@ -95,10 +97,11 @@ function sayTakes(setting: OwnSetting): string {
             ><span>Latitude and longitude</span
             ><mat-form-field
               ><input
+                #writeBox2
                 matInput
                 maxlength="100"
                 placeholder="54.98, -1.61"
-                (input)="write(line.setting.id, $any($event.target).value)" /></mat-form-field
+                (input)="write(line.setting.id, writeBox2.value)" /></mat-form-field
           ></label>
           @if (place(line.setting); as p) {
             <p [class.mono]="p.ok" [class.out]="p.ok" [class.loss]="!p.ok">{{ p.text }}</p>

@@ -1,3 +1,5 @@
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { Doing } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf } from '../shared/tableOf';
@@ -73,6 +75,7 @@ const AGES = [1, 2, 5] as const;
   selector: 'coat-parts',
   imports: [
     CellOf,
+    Doing,
     FileButton,
     MatButton,
     MatCheckbox,
@@ -80,6 +83,7 @@ const AGES = [1, 2, 5] as const;
     MatIcon,
     MatInput,
     MatOption,
+    MatProgressBar,
     MatSelect,
     MatTableModule,
     MatTooltip,

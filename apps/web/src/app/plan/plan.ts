@@ -1,3 +1,4 @@
+import { offerDoings } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
@@ -5,7 +6,7 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import type { CdkDragDrop } from '@angular/cdk/drag-drop';
 import { CdkDrag, CdkDragHandle, CdkDropList, CdkDropListGroup } from '@angular/cdk/drag-drop';
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -56,13 +57,13 @@ const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
     CdkDragHandle,
     CdkDropList,
     CdkDropListGroup,
-    CdkMenu,
-    CdkMenuItem,
-    CdkMenuTrigger,
     HoldSurvey,
     MatButton,
     MatCheckbox,
     MatIcon,
+    MatMenu,
+    MatMenuItem,
+    MatMenuTrigger,
     MatTooltip,
     PlanNav,
     RouterLink,
@@ -129,6 +130,15 @@ export class PlanStage {
     }));
   });
   protected readonly line = commandLine;
+  constructor() {
+    offerDoings({
+      'save apply.sh': () => this.download('apply'),
+      'save undo.sh': () => this.download('undo'),
+      'save the plan': () => this.download('markdown'),
+      'print the plan': () => this.print(),
+    });
+  }
+
   protected lines(step: Step): string {
     return step.commands.map(commandLine).join('\n');
   }

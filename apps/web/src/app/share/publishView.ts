@@ -64,22 +64,24 @@ import { SheetChoices } from './sheetChoices';
           ><span>Name on the rack</span>
           <mat-form-field
             ><input
+              #typedBox
               matInput
               maxlength="200"
               required
               [value]="name()"
-              (input)="typed.set($any($event.target).value)" /></mat-form-field
+              (input)="typed.set(typedBox.value)" /></mat-form-field
         ></label>
         <label class="field"
           ><span>About it</span>
           <mat-form-field>
             <textarea
+              #toldBox
               matInput
               rows="3"
               maxlength="10000"
               placeholder="Who it is for, what it is like to work with"
               [value]="about()"
-              (input)="told.set($any($event.target).value)"
+              (input)="told.set(toldBox.value)"
             ></textarea>
           </mat-form-field>
         </label>
@@ -87,11 +89,12 @@ import { SheetChoices } from './sheetChoices';
           ><span>What is new in version {{ next() }}</span>
           <mat-form-field>
             <textarea
+              #notesBox
               matInput
               rows="3"
               maxlength="10000"
               [value]="notes()"
-              (input)="notes.set($any($event.target).value)"
+              (input)="notes.set(notesBox.value)"
             ></textarea>
           </mat-form-field>
         </label>

@@ -1,3 +1,4 @@
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from './tableOf';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
@@ -55,6 +56,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
     MatButton,
     MatCheckbox,
     MatIcon,
+    MatProgressBar,
     MatRadioButton,
     MatRadioGroup,
     MatTableModule,
@@ -64,7 +66,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
     <div class="drop" #drop="coatDropFiles" [class.over]="drop.over()" (coatDropFiles)="take($event)">
       <span>{{ reading() === null ? 'Drop a bundle here, or' : 'Reading ' + reading()!.name + ' …' }}</span>
       @if (reading(); as r) {
-        <progress [value]="r.progress" max="1" aria-label="Reading the bundle"></progress>
+        <mat-progress-bar [value]="r.progress * 100" aria-label="Reading the bundle" />
         <button type="button" matButton (click)="cancel()"><mat-icon svgIcon="x" />Cancel</button>
       } @else {
         <coat-file-button label="Choose a file" accept=".zip,application/zip" (chosen)="take($event)" />
@@ -201,7 +203,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
     .over {
       background: var(--mat-sys-primary-container);
     }
-    progress {
+    mat-progress-bar {
       accent-color: var(--mat-sys-primary);
     }
     .said {

@@ -24,6 +24,7 @@ import { Fonts } from './fonts';
     >
     <mat-form-field
       ><input
+        #sizeBox
         matInput
         type="number"
         min="1"
@@ -33,7 +34,7 @@ import { Fonts } from './fonts';
         [disabled]="face() === null"
         [attr.aria-label]="name() + ', size in pixels'"
         [value]="face()?.pixels ?? ''"
-        (change)="size($any($event.target))"
+        (change)="size(sizeBox)"
     /></mat-form-field>
     <span class="faint">px</span>
   `,

@@ -1,6 +1,17 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  output,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
+import { Doings } from './doings';
 
 /** A button that lets one choose files. The same file can be chosen twice in a row. */
 @Component({
@@ -34,7 +45,21 @@ export class FileButton {
   readonly icon = input('folder-open');
   /** What it is called where its label alone would not tell. */
   readonly says = input<string | null>(null);
+  /** What choosing files here does, by the name by which it is found. */
+  readonly doing = input<string | null>(null);
   readonly chosen = output<File[]>();
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+
+  constructor() {
+    const doings = inject(Doings);
+    let takeBack: () => void = () => undefined;
+    effect(() => {
+      takeBack();
+      const doing = this.doing();
+      if (doing) takeBack = doings.offer(doing, () => this.field().nativeElement.click());
+    });
+    inject(DestroyRef).onDestroy(() => takeBack());
+  }
 
   protected take(field: HTMLInputElement): void {
     const files = [...(field.files ?? [])];

@@ -1,3 +1,4 @@
+import { Hint } from '../shared/hints/hint';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
@@ -53,6 +54,7 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
   selector: 'coat-frame',
   imports: [
     BrandMark,
+    Hint,
     MatButton,
     MatButtonToggle,
     MatButtonToggleGroup,

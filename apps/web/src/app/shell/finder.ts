@@ -1,150 +1,182 @@
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
 import { MatDialogRef } from '@angular/material/dialog';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { Router } from '@angular/router';
+import { alsoCalled } from '@spare-coat/core/model/kinds/alsoCalled';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
-import { newId } from '../shared/newId';
+import { Doings } from '../shared/doings';
+import { Elements } from '../shared/elements';
 import { RoomLight } from '../shared/room';
+import { DOINGS } from './doingList';
+import { nearest, type Findable } from './nearest';
 import { STAGES } from './stages';
 
-interface Find {
-  readonly what: string;
-  readonly label: string;
+interface Find extends Findable {
   readonly run: () => void;
 }
 
-const MOST = 12;
-
-/** Finds elements and stages, and does things, by typing. */
+/** Finds elements, stages and pages, adds elements of any kind, and does what can be done, by typing. */
 @Component({
   selector: 'coat-finder',
-  imports: [MatFormField, MatInput],
+  imports: [MatAutocomplete, MatAutocompleteTrigger, MatFormField, MatInput, MatOption, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <mat-form-field
       ><input
         matInput
         autofocus
-        role="combobox"
         aria-label="Find or do"
-        aria-controls="finds"
-        aria-expanded="true"
-        [attr.aria-activedescendant]="'find-' + at()"
-        placeholder="An element, a stage, or what to do"
-        (input)="type($event)"
-        (keydown)="move($event)"
+        placeholder="An element, a page, or what to do"
+        [formControl]="typed"
+        [matAutocomplete]="found"
+        (keydown.escape)="ref.close()"
     /></mat-form-field>
-    <ul id="finds" role="listbox" aria-label="Found">
-      @for (find of shown(); track find.label; let i = $index) {
-        <li
-          [id]="'find-' + i"
-          role="option"
-          [attr.aria-selected]="i === at()"
-          [class.at]="i === at()"
-          (click)="run(find)"
-          (mousemove)="at.set(i)"
+    <mat-autocomplete
+      #found="matAutocomplete"
+      aria-label="Found"
+      autoActiveFirstOption
+      [displayWith]="blank"
+      (optionSelected)="run($event.option.value)"
+    >
+      @for (find of shown(); track find.label + find.what) {
+        <mat-option [value]="find"
+          ><span class="find"
+            ><span>{{ find.label }}</span
+            ><span class="faint">{{ find.what }}</span></span
+          ></mat-option
         >
-          <span>{{ find.label }}</span><span class="faint">{{ find.what }}</span>
-        </li>
-      } @empty {
-        <li class="faint none">Nothing by that name in this coat.</li>
       }
-    </ul>
+    </mat-autocomplete>
+    @if (shown().length === 0) {
+      <p class="faint" role="status">Nothing by that name here.</p>
+    }
   `,
   styles: `
     mat-form-field {
       width: 100%;
       padding: 10px;
     }
-    ul {
-      list-style: none;
-      margin: 0;
-      padding: 4px 0;
-      max-height: 50vh;
-      overflow: auto;
-    }
-    li {
+    .find {
       display: flex;
       justify-content: space-between;
-      padding: 6px 14px;
-      cursor: pointer;
+      gap: 16px;
     }
-    li.at {
-      background: var(--mat-sys-primary-container);
-    }
-    .none {
-      cursor: default;
+    p {
+      padding: 0 14px 12px;
     }
   `,
 })
 export class Finder {
-  private readonly ref = inject<MatDialogRef<unknown, void>>(MatDialogRef);
+  protected readonly ref = inject<MatDialogRef<unknown, void>>(MatDialogRef);
   private readonly store = inject(CoatStore);
   private readonly view = inject(CoatView);
   private readonly router = inject(Router);
   private readonly room = inject(RoomLight);
-  private readonly words = signal('');
-  protected readonly at = signal(0);
+  private readonly elements = inject(Elements);
+  private readonly doings = inject(Doings);
+
+  protected readonly typed = new FormControl<string | Find>('', { nonNullable: true });
+  private readonly words = toSignal(this.typed.valueChanges, { initialValue: this.typed.value });
+  protected readonly blank = (): string => '';
+
+  private go(path: string): void {
+    void this.router.navigate(['/coats', this.store.id(), ...path.split('/')], {
+      queryParamsHandling: 'preserve',
+    });
+  }
 
   private readonly all = computed<readonly Find[]>(() => {
-    const id = this.store.id();
-    const go = (path: string) => () =>
-      void this.router.navigate(['/coats', id, path], { queryParamsHandling: 'preserve' });
+    const selected = this.view.selected()?.element;
     return [
-      ...this.view
-        .spine()
-        .map((s) => ({ what: 'element', label: s.element.name, run: () => this.view.select(s.element.id) })),
-      ...STAGES.map((s) => ({ what: 'stage', label: s.label, run: go(s.path) })),
-      { what: 'in Study', label: 'All traits', run: go('traits') },
-      { what: 'in Match', label: 'Gap ledger', run: go('gaps') },
-      { what: 'in Compare', label: 'Closeness over time', run: go('over-time') },
-      { what: 'in Share', label: 'Put it on the rack', run: go('on-rack') },
-      { what: 'in Host', label: 'What the host is now', run: go('host/now') },
-      { what: 'in Parts', label: 'Online listing', run: go('parts/listing') },
-      {
-        what: 'in Parts',
-        label: 'Make a part',
-        run: () =>
-          void this.router.navigate(['/coats', id, 'parts', newId(), 'edit'], {
-            queryParams: { fresh: 'yes' },
-          }),
-      },
-      { what: 'do', label: 'Undo', run: () => this.store.answer('undo') },
-      { what: 'do', label: 'Do again', run: () => this.store.answer('redo') },
-      { what: 'room', label: 'Light room', run: () => this.room.set('light') },
-      { what: 'room', label: 'Dark room', run: () => this.room.set('dark') },
-      { what: 'room', label: 'Room as the system has it', run: () => this.room.set('system') },
+      ...this.view.spine().map((s) => ({
+        what: 'element',
+        label: s.element.name,
+        words: this.view.book().find(s.element.kind)?.label ?? '',
+        run: () => this.view.select(s.element.id),
+      })),
+      ...STAGES.map((s) => ({ what: 'stage', label: s.label, words: '', run: () => this.go(s.path) })),
+      ...DOINGS.map(({ path, where, label, words, does }) => ({
+        what: `in ${where}`,
+        label,
+        words,
+        run: () => {
+          if (this.router.url.split(/[?#]/)[0] !== `/coats/${this.store.id()}/${path}`) this.go(path);
+          if (does) this.doings.ask(does);
+        },
+      })),
+      { what: 'do', label: 'Undo', words: 'take back revert', run: () => this.store.answer('undo') },
+      { what: 'do', label: 'Do again', words: 'redo repeat', run: () => this.store.answer('redo') },
+      ...(selected
+        ? [
+            {
+              what: 'do',
+              label: `Duplicate ${selected.name}`,
+              words: 'copy element',
+              run: () => this.elements.duplicate([selected.id]),
+            },
+            {
+              what: 'do',
+              label: `Remove ${selected.name}`,
+              words: 'delete element',
+              run: () => this.elements.remove([selected.id]),
+            },
+          ]
+        : []),
       ...this.view.variants().map((v) => ({
         what: 'variant',
         label: `Show ${v.name.toLowerCase()}`,
+        words: 'mode switch theme',
         run: () => this.view.chooseVariant(v.name),
       })),
-      { what: 'leave', label: 'All coats', run: () => void this.router.navigate(['/']) },
-      { what: 'leave', label: 'The rack', run: () => void this.router.navigate(['/rack']) },
+      { what: 'room', label: 'Light room', words: 'theme bright mode', run: () => this.room.set('light') },
+      { what: 'room', label: 'Dark room', words: 'theme night mode', run: () => this.room.set('dark') },
+      {
+        what: 'room',
+        label: 'Room as the system has it',
+        words: 'theme automatic',
+        run: () => this.room.set('system'),
+      },
+      { what: 'leave', label: 'All coats', words: 'home list start', run: () => this.leave('/') },
+      {
+        what: 'leave',
+        label: 'The rack',
+        words: 'library gallery search others',
+        run: () => this.leave('/rack'),
+      },
+      {
+        what: 'leave',
+        label: 'Bring in a bundle',
+        words: 'import restore backup open file',
+        run: () => this.leave('/bring-in'),
+      },
+      ...this.view.book().kinds.flatMap(({ id, label, help }) => [
+        {
+          what: 'element',
+          label: `Add ${label.toLowerCase()}`,
+          words: `new ${alsoCalled(id)} ${help}`,
+          run: () => this.elements.addKind(id),
+        },
+        {
+          what: 'extra, never scored',
+          label: `Add ${label.toLowerCase()} as an extra`,
+          words: `new ${alsoCalled(id)}`,
+          run: () => this.elements.addExtra(id),
+        },
+      ]),
     ];
   });
   protected readonly shown = computed(() => {
-    const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
-    return this.all()
-      .filter((f) => words.every((w) => `${f.label} ${f.what}`.toLowerCase().includes(w)))
-      .slice(0, MOST);
+    const words = this.words();
+    return nearest(this.all(), typeof words === 'string' ? words : '');
   });
 
-  protected type(event: Event): void {
-    this.words.set((event.target as HTMLInputElement).value);
-    this.at.set(0);
-  }
-  protected move(event: KeyboardEvent): void {
-    const n = this.shown().length;
-    if (event.key === 'ArrowDown') this.at.update((i) => Math.min(n - 1, i + 1));
-    else if (event.key === 'ArrowUp') this.at.update((i) => Math.max(0, i - 1));
-    else if (event.key === 'Enter') {
-      const find = this.shown()[this.at()];
-      if (find) this.run(find);
-    } else return;
-    event.preventDefault();
+  private leave(address: string): void {
+    void this.router.navigateByUrl(address);
   }
   protected run(find: Find): void {
     this.ref.close();

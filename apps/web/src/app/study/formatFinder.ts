@@ -20,12 +20,13 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
       ><span>What does it show?</span>
       <mat-form-field>
         <textarea
+          #firstBox
           matInput
           rows="2"
           maxlength="120"
           placeholder="Tue 24 Nov"
           [value]="first()"
-          (input)="first.set($any($event.target).value)"
+          (input)="first.set(firstBox.value)"
         ></textarea>
       </mat-form-field>
     </label>
@@ -34,11 +35,12 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
         ><span>And at another moment</span>
         <mat-form-field>
           <textarea
+            #secondBox
             matInput
             rows="1"
             maxlength="120"
             [value]="second()"
-            (input)="second.set($any($event.target).value)"
+            (input)="second.set(secondBox.value)"
           ></textarea>
         </mat-form-field>
       </label>

@@ -86,13 +86,14 @@ interface Named {
               <td mat-cell *matCellDef="let n of named(); let index = index">
                 <mat-form-field
                   ><input
+                    #nameBox
                     matInput
                     list="duties"
                     maxlength="200"
                     [attr.aria-label]="'Name of item ' + (index + 1)"
                     [placeholder]="n.item.what"
                     [value]="n.name"
-                    (change)="change(index, { name: $any($event.target).value.trim() })"
+                    (change)="change(index, { name: nameBox.value.trim() })"
                 /></mat-form-field>
               </td>
             </ng-container>

@@ -96,10 +96,11 @@ const slug = (text: string, fallback: string) => {
             ><span>Name</span>
             <mat-form-field
               ><input
+                #labelBox
                 matInput
                 maxlength="200"
                 [value]="label()"
-                (input)="label.set($any($event.target).value)"
+                (input)="label.set(labelBox.value)"
             /></mat-form-field>
           </label>
           <div class="field">
@@ -116,7 +117,7 @@ const slug = (text: string, fallback: string) => {
         <label class="field"
           ><span>What to look for</span>
           <mat-form-field
-            ><input matInput maxlength="500" [value]="help()" (input)="help.set($any($event.target).value)"
+            ><input #helpBox matInput maxlength="500" [value]="help()" (input)="help.set(helpBox.value)"
           /></mat-form-field>
         </label>
       }
@@ -126,20 +127,22 @@ const slug = (text: string, fallback: string) => {
           <td mat-cell *matCellDef="let line of lines(); let i = index">
             <mat-form-field
               ><input
+                #labelBox2
                 matInput
                 maxlength="200"
                 [attr.aria-label]="'Name of trait ' + (i + 1)"
                 [value]="line.label"
-                (input)="change(i, { label: $any($event.target).value })"
+                (input)="change(i, { label: labelBox2.value })"
             /></mat-form-field>
             @if (line.type === 'choice') {
               <mat-form-field
                 ><input
+                  #choicesBox
                   matInput
                   [attr.aria-label]="'Values of trait ' + (i + 1)"
                   placeholder="values, with commas"
                   [value]="line.choices"
-                  (input)="change(i, { choices: $any($event.target).value })"
+                  (input)="change(i, { choices: choicesBox.value })"
               /></mat-form-field>
             }
           </td>

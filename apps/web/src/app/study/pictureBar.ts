@@ -1,3 +1,5 @@
+import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
+import { offerDoings } from '../shared/doings';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -26,29 +28,35 @@ import { VariantsDialog } from './variantsDialog';
     MatMenuItem,
     MatMenuModule,
     MatMenuTrigger,
+    MatTabLink,
+    MatTabNav,
+    MatTabNavPanel,
     MatTooltip,
     RouterLink,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="tabs" role="group" aria-label="Pictures">
+    <nav mat-tab-nav-bar disablePagination mat-stretch-tabs="false" [tabPanel]="panel" aria-label="Pictures">
       @for (p of view.variantPictures(); track p.id) {
         <button
           type="button"
-          [attr.aria-pressed]="p.id === view.picture()?.id"
+          mat-tab-link
+          [active]="p.id === view.picture()?.id"
           [matTooltip]="p.name + ', ' + p.subject.toLowerCase()"
           (click)="view.choosePicture(p.id)"
         >
-          {{ p.name }}
+          <span class="name">{{ p.name }}</span>
         </button>
       }
-    </div>
+    </nav>
+    <mat-tab-nav-panel #panel />
     <coat-file-button
       label="Add"
       says="Add pictures"
       accept="image/png,image/jpeg"
       look="text"
       icon="image-plus"
+      doing="add a picture"
       [multiple]="true"
       (chosen)="added.emit($event)"
     />
@@ -96,28 +104,21 @@ import { VariantsDialog } from './variantsDialog';
       gap: 8px;
       min-width: 0;
     }
-    .tabs {
-      display: flex;
+    nav {
       flex: 1;
       min-width: 0;
       overflow-x: auto;
       scrollbar-width: thin;
+      border-bottom: 0;
     }
-    .tabs button {
-      flex: none;
+    .name {
       max-width: 190px;
-      padding: 3px 10px;
-      border: 0;
-      border-bottom: 2px solid transparent;
-      background: none;
       overflow: hidden;
       text-overflow: ellipsis;
       white-space: nowrap;
-      cursor: pointer;
     }
-    .tabs button[aria-pressed='true'] {
-      font-weight: 650;
-      border-bottom-color: var(--mat-sys-on-surface);
+    mat-tab-nav-panel {
+      display: none;
     }
     .add {
       display: inline-flex;
@@ -144,6 +145,17 @@ export class PictureBar {
     this.view.variants().filter((v) => v.id !== this.view.variant()?.id),
   );
   protected readonly ownKinds = computed(() => Object.values(this.view.rows().kind));
+
+  constructor() {
+    offerDoings({
+      'describe the picture': () => {
+        const picture = this.view.picture();
+        if (picture) this.describe(picture);
+      },
+      variants: () => this.variants(),
+      'own kind': () => this.ownKind(),
+    });
+  }
 
   protected replaced(event: Event): void {
     const field = event.target as HTMLInputElement;

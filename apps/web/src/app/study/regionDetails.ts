@@ -1,3 +1,4 @@
+import { Hint } from '../shared/hints/hint';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
@@ -49,6 +50,7 @@ type TabId = (typeof TABS)[number]['id'];
   imports: [
     Copied,
     CutPanel,
+    Hint,
     ItemsPanel,
     MatButton,
     MatFormField,

@@ -1,3 +1,7 @@
+import { FirstSteps } from '../shared/hints/firstSteps';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { Hint } from '../shared/hints/hint';
+import { Doing } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -16,6 +20,7 @@ import {
   signal,
   untracked,
   viewChild,
+  DestroyRef,
 } from '@angular/core';
 import type { RegionRow } from '@spare-coat/core/model/coat/rows';
 import type { Guide } from '@spare-coat/core/model/coat/fields';
@@ -64,14 +69,17 @@ const PICKS = 8;
   selector: 'coat-study',
   imports: [
     ColourPanel,
+    Doing,
     ElementDetails,
     FileButton,
+    Hint,
     MatButton,
     MatButtonToggle,
     MatButtonToggleGroup,
     MatCheckbox,
     MatIcon,
     MatIconButton,
+    MatProgressBar,
     MatTooltip,
     PictureBar,
     PictureView,
@@ -139,6 +147,9 @@ export class Study {
   private readonly shownBlob = computed(() => this.view.picture()?.blob ?? null);
 
   constructor() {
+    const steps = inject(FirstSteps);
+    effect(() => steps.hasRegion.set(this.measuring.region() !== null));
+    inject(DestroyRef).onDestroy(() => steps.hasRegion.set(false));
     this.drops.dropped.subscribe((files) => this.takeIn(files));
     effect(() => {
       const blob = this.shownBlob();

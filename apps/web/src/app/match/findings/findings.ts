@@ -57,11 +57,12 @@ import { Noticed } from './noticed';
                       ><span>Why is it fine?</span
                       ><mat-form-field
                         ><input
+                          #wordsBox
                           matInput
                           autofocus
                           maxlength="1000"
                           [value]="words()"
-                          (input)="words.set($any($event.target).value)"
+                          (input)="words.set(wordsBox.value)"
                           (keydown.escape)="asking.set(null)" /></mat-form-field
                     ></label>
                     <button type="submit" matButton="filled">

@@ -31,6 +31,7 @@ const NUMBERS = [
           ><span>{{ labels[n.id] }}</span>
           <mat-form-field
             ><input
+              #setNumberBox
               matInput
               type="number"
               min="0"
@@ -38,7 +39,7 @@ const NUMBERS = [
               [step]="n.step"
               placeholder="any"
               [value]="limits()[n.id] ?? ''"
-              (change)="setNumber(n.id, $any($event.target), n.most)"
+              (change)="setNumber(n.id, setNumberBox, n.most)"
           /></mat-form-field>
           <span class="faint">{{ n.unit }}</span></label
         >

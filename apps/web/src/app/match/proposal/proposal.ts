@@ -1,3 +1,4 @@
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from '../../shared/tableOf';
@@ -32,6 +33,7 @@ const tenth = (x: number | null | undefined) => (x === null || x === undefined ?
     MatCheckbox,
     MatIcon,
     MatIconButton,
+    MatProgressBar,
     MatTableModule,
     MatTooltip,
     RouterLink,

@@ -51,6 +51,7 @@ const KEYS: Readonly<Record<string, number>> = { ArrowUp: 1, ArrowDown: -1, Page
   template: `
     <mat-form-field
       ><input
+        #typeBox
         matInput
         inputmode="decimal"
         autocomplete="off"
@@ -59,7 +60,7 @@ const KEYS: Readonly<Record<string, number>> = { ArrowUp: 1, ArrowDown: -1, Page
         [disabled]="disabled()"
         [placeholder]="placeholder()"
         [value]="text()"
-        (input)="type($any($event.target).value)"
+        (input)="type(typeBox.value)"
         (keydown)="key($event)"
         (blur)="touched()"
       />
