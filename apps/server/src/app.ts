@@ -115,6 +115,10 @@ export function makeApp({
     if (!isId(req.params.id)) throw notFound('coat');
     hub.listen(req.params.id, res);
   });
+  app.get('/api/jobs/:id/events', (req, res) => {
+    if (!isId(req.params.id)) throw notFound('job');
+    hub.listen(req.params.id, res);
+  });
   app.use('/api/jobs', jobRoutes(db, runner));
   app.use('/api/parts', partRoutes(db));
   app.use('/api/profiles', profileRoutes(db));

@@ -2,10 +2,10 @@ import type { Response } from 'express';
 import pg from 'pg';
 import type { Logger } from 'pino';
 
-/** Tells open windows that a coat has changed, whichever server changed it: PostgreSQL carries the news. */
+/** Tells open windows that a coat or a job has changed, whichever server changed it: PostgreSQL carries the news. */
 export interface Hub {
-  /** Streams server-sent events about one coat until the window goes away. */
-  listen(coatId: string, res: Response): void;
+  /** Streams server-sent events about one coat, or one job, until the window goes away. */
+  listen(id: string, res: Response): void;
   stop(): Promise<void>;
 }
 
@@ -19,8 +19,8 @@ export function openHub(url: string, logger: Logger): Hub {
   let stopped = false;
   let timer: NodeJS.Timeout | undefined;
 
-  const say = (coatId: string, data: string) => {
-    for (const res of windows.get(coatId) ?? []) res.write(`data: ${data}\n\n`);
+  const say = (id: string, data: string) => {
+    for (const res of windows.get(id) ?? []) res.write(`data: ${data}\n\n`);
   };
   const connect = async () => {
     const fresh = new pg.Client({ connectionString: url, connectionTimeoutMillis: 3000 });
@@ -35,11 +35,11 @@ export function openHub(url: string, logger: Logger): Hub {
     fresh.on('end', lost);
     fresh.on('notification', (n) => {
       const [id, revision] = (n.payload ?? '').split(' ');
-      if (id) say(id, JSON.stringify({ revision: Number(revision) }));
+      if (id) say(id, JSON.stringify({ revision: revision === undefined ? null : Number(revision) }));
     });
     try {
       await fresh.connect();
-      await fresh.query('listen coat_changed');
+      await fresh.query('listen coat_changed; listen job_changed');
       if (stopped) {
         // Stopped while it was still being made: nobody else would end it.
         await fresh.end();
@@ -59,7 +59,7 @@ export function openHub(url: string, logger: Logger): Hub {
   }, KEEP_ALIVE_MS);
 
   return {
-    listen(coatId, res) {
+    listen(id, res) {
       res.set({
         'Content-Type': 'text/event-stream',
         'Cache-Control': 'no-store',
@@ -67,12 +67,12 @@ export function openHub(url: string, logger: Logger): Hub {
       });
       res.flushHeaders();
       res.write('retry: 1500\n\n');
-      const set = windows.get(coatId) ?? new Set();
+      const set = windows.get(id) ?? new Set();
       set.add(res);
-      windows.set(coatId, set);
+      windows.set(id, set);
       res.on('close', () => {
         set.delete(res);
-        if (set.size === 0) windows.delete(coatId);
+        if (set.size === 0) windows.delete(id);
       });
     },
     async stop() {

@@ -24,6 +24,8 @@ export type Worker = (input: Job['input'], tools: JobTools) => Promise<unknown>;
 
 const LEASE_SECONDS = 15;
 const HEARTBEAT_MS = 2000;
+/** How far work is is written down at most so often. */
+const PROGRESS_MS = 250;
 const POLL_MS = 1000;
 /** A job that two servers died over is not tried a third time. */
 const MOST_ATTEMPTS = 2;
@@ -208,6 +210,14 @@ async function work(
     if (Date.now() - lastBeat >= LEASE_SECONDS * 1000) control.abort();
   };
   const heart = setInterval(() => void beat().catch(missed), HEARTBEAT_MS);
+  let writing: NodeJS.Timeout | undefined;
+  const progress = (now: number) => {
+    share = now;
+    writing ??= setTimeout(() => {
+      writing = undefined;
+      void beat().catch(missed);
+    }, PROGRESS_MS);
+  };
   const finish = (state: string, result: unknown, problem: unknown) =>
     db.query(
       `update job set state = $2, result = $3, problem = $4, lease_until = null, changed_at = now(),
@@ -224,7 +234,7 @@ async function work(
     if (!worker) throw new Problem(500, 'unknown-work', `Nobody here can do work of the kind ${job.kind}.`);
     const result = await worker(job.input, {
       signal: control.signal,
-      progress: (s) => (share = s),
+      progress,
       partial: async (found) => {
         await db.query(`update job set partial = $2, progress = $3 where id = $1 and state = 'running'`, [
           job.id,
@@ -255,6 +265,7 @@ async function work(
     }
   } finally {
     clearInterval(heart);
+    clearTimeout(writing);
   }
 }
 

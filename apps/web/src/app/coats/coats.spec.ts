@@ -2,6 +2,7 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { CoatCard, CoatsPage } from '@spare-coat/core/proving/wire/coat';
+import { from } from 'rxjs';
 import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatSessions } from '../shared/session/coatSessions';
@@ -35,7 +36,7 @@ describe('the cards of the first page', () => {
           provide: Api,
           useValue: {
             coats: ({ words }: { words: string }) =>
-              new Promise<CoatsPage>((give) => answers.push({ words, give })),
+              from(new Promise<CoatsPage>((give) => answers.push({ words, give }))),
           },
         },
         { provide: CoatStore, useValue: { close: () => undefined } },

@@ -1,3 +1,4 @@
+import { Task } from '../shared/asking';
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
@@ -114,6 +115,7 @@ export class Coats {
     });
   }
   protected readonly typed = new Subject<string>();
+  private readonly task = new Task();
 
   protected when(card: CoatCard): string {
     return WHEN.format(new Date(card.changedAt));
@@ -156,93 +158,78 @@ export class Coats {
     this.problem.set(message);
     return EMPTY;
   }
-  private after({ next }: CoatsPage, deleted: boolean): Promise<CoatsPage> {
+  private after({ next }: CoatsPage, deleted: boolean): Observable<CoatsPage> {
     return this.api.coats({ after: next!, ...(deleted ? { deleted: 'true' } : { words: this.words() }) });
   }
 
   protected again(): void {
     this.asked.next();
   }
-  protected async more(): Promise<void> {
+  protected more(): void {
     const page = this.page();
     const words = this.words();
     if (page?.next)
-      await this.guard(async () => {
-        const more = await this.after(page, false);
+      this.do(this.after(page, false), (more) => {
         // What was shown may have been looked at anew meanwhile; of another search it is no more.
         if (words === this.words()) this.page.update((now) => joined(now ?? page, more));
       });
   }
-  protected async moreDeleted(): Promise<void> {
+  protected moreDeleted(): void {
     const page = this.binned();
-    if (page?.next) await this.guard(async () => this.binned.set(joined(page, await this.after(page, true))));
+    if (page?.next) this.do(this.after(page, true), (more) => this.binned.set(joined(page, more)));
   }
-  protected async turnDeleted(): Promise<void> {
+  protected turnDeleted(): void {
     this.showDeleted.set(!this.showDeleted());
-    if (this.showDeleted())
-      await this.guard(async () => this.binned.set(await this.api.coats({ deleted: 'true' })));
+    if (this.showDeleted()) this.do(this.api.coats({ deleted: 'true' }), (page) => this.binned.set(page));
   }
 
-  protected async make(): Promise<void> {
+  protected make(): void {
     const id = newId();
-    await this.guard(async () => {
-      await this.api.createCoat(id, newId(), 'New coat', null);
-      await this.router.navigate(['/coats', id, 'study']);
-    });
+    this.do(
+      this.api.createCoat(id, newId(), 'New coat', null),
+      () => void this.router.navigate(['/coats', id, 'study']),
+    );
   }
 
-  protected async copy(card: CoatCard): Promise<void> {
-    await this.guard(async () => {
-      await this.api.createCoat(newId(), newId(), `${card.name}, copy`.slice(0, 200), card.id);
-      this.asked.next();
-    });
+  protected copy(card: CoatCard): void {
+    this.do(this.api.createCoat(newId(), newId(), `${card.name}, copy`.slice(0, 200), card.id), () =>
+      this.asked.next(),
+    );
   }
 
-  protected async rename(card: CoatCard, event: Event): Promise<void> {
+  protected rename(card: CoatCard, event: Event): void {
     this.renaming.set(null);
     const name = (event.target as HTMLInputElement).value.trim();
     if (name === card.name) return;
-    await this.guard(async () => {
-      await this.api.command(card.id, newId(), card.revision, { type: 'coat.rename', name });
-      this.asked.next();
-    });
+    this.do(this.api.command(card.id, newId(), card.revision, { type: 'coat.rename', name }), () =>
+      this.asked.next(),
+    );
   }
 
-  protected async bin(card: CoatCard): Promise<void> {
-    await this.guard(async () => {
-      const { revision } = await this.api.command(card.id, newId(), card.revision, {
-        type: 'coat.bin',
-        at: new Date().toISOString(),
-      });
+  protected bin(card: CoatCard): void {
+    const at = new Date().toISOString();
+    this.do(this.api.command(card.id, newId(), card.revision, { type: 'coat.bin', at }), ({ revision }) => {
       this.asked.next();
       this.notices.say(`“${card.name}” was deleted.`, {
         label: 'Undo',
-        run: () =>
-          void this.guard(async () => {
-            await this.api.answer(card.id, 'undo', newId(), revision);
-            this.asked.next();
-          }),
+        run: () => this.do(this.api.answer(card.id, 'undo', newId(), revision), () => this.asked.next()),
       });
     });
   }
 
-  protected async bringBack(card: CoatCard): Promise<void> {
-    await this.guard(async () => {
-      await this.api.command(card.id, newId(), card.revision, { type: 'coat.bin', at: null });
-      this.asked.next();
-    });
+  protected bringBack(card: CoatCard): void {
+    this.do(this.api.command(card.id, newId(), card.revision, { type: 'coat.bin', at: null }), () =>
+      this.asked.next(),
+    );
   }
 
-  private async guard(work: () => Promise<void>): Promise<void> {
-    try {
-      await work();
-    } catch (error) {
-      const problem = error as ApiProblem;
+  private do<T>(work: Observable<T>, done: (result: T) => void): void {
+    this.task.run(work, done, (problem) => {
       if (problem.code === 'stale') {
         this.asked.next();
         this.notices.say('The coat was changed in another window. The card is up to date now; try again.');
       } else this.notices.say(problem.message);
-    }
+    });
   }
 }
 

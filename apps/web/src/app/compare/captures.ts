@@ -1,3 +1,4 @@
+import { firstValueFrom } from 'rxjs';
 import { Injectable, inject, signal } from '@angular/core';
 import type { Subject } from '@spare-coat/core/model/coat/fields';
 import type { CaptureHow } from '@spare-coat/core/model/coat/rows/own';
@@ -53,9 +54,8 @@ export class Captures {
     this.drawing.set(true);
     this.intake.refusal.set(null);
     try {
-      await this.letters.load();
-      const [lettering, variant, state] = [this.letters.lettering(), this.view.variant(), this.view.state()];
-      if (!lettering) throw new Error(this.letters.problem() ?? 'The letters for the drawing did not come.');
+      const lettering = await firstValueFrom(this.letters.needed());
+      const [variant, state] = [this.view.variant(), this.view.state()];
       if (!variant || !state) return null;
       const { width, height, scale } = displayOf(this.view.rows());
       const subject = this.view.picture()?.subject ?? 'Whole desktop';
@@ -68,7 +68,7 @@ export class Captures {
         view: VIEW_OF[subject] ?? 'desktop',
       };
       const { svg } = drawDesktop(composeDesktop(seen, of, lettering), lettering);
-      const sent = await this.api.sendDrawing(svg);
+      const sent = await firstValueFrom(this.api.sendDrawing(svg));
       const read = sent.picture ?? (await this.intake.waitFor(sent.job!, 'The drawing'));
       return this.add(read, 'Drawn from the matches', subject, 'drawn', new Date().toISOString());
     } catch (error) {

@@ -1,3 +1,5 @@
+import { firstValueFrom } from 'rxjs';
+import { loaded } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import { MatInput } from '@angular/material/input';
@@ -9,7 +11,7 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { DropFiles } from '../shared/dropFiles';
 import { nth } from '@spare-coat/core/ground/checked';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { coatOf, ordered, type DisplayRow } from '@spare-coat/core/model/coat/rows';
 import { CARRY_POLICIES, type CarryPolicy } from '@spare-coat/core/model/coat/rows/reference';
 import { Router, RouterLink } from '@angular/router';
@@ -104,9 +106,13 @@ export class Host {
   private readonly router = inject(Router);
   private readonly surveys = inject(SurveyIntake);
 
-  protected readonly profiles = signal<readonly HostProfile[] | null>(null);
-  protected readonly own = signal<ReadonlySet<string>>(new Set());
-  protected readonly problem = signal<string | null>(null);
+  private readonly read = loaded(
+    () => true,
+    () => this.api.profiles(),
+  );
+  protected readonly profiles = computed(() => this.read.value()?.profiles ?? null);
+  protected readonly own = computed<ReadonlySet<string>>(() => new Set(this.read.value()?.own));
+  protected readonly problem = this.read.problem;
   protected readonly policies = CARRY_POLICIES;
   protected readonly policyHelp = POLICY_HELP;
   protected readonly policyLabels = POLICY_LABELS;
@@ -140,18 +146,10 @@ export class Host {
 
   constructor() {
     inject(DropFiles).dropped.subscribe((files) => void this.drop(files));
-    void this.load();
   }
 
-  protected async load(): Promise<void> {
-    try {
-      const { profiles, own } = await this.api.profiles();
-      this.profiles.set(profiles);
-      this.own.set(new Set(own));
-      this.problem.set(null);
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
+  protected load(): void {
+    this.read.again();
   }
 
   protected look(profile: HostProfile): void {
@@ -194,11 +192,13 @@ export class Host {
       const known = this.profiles()?.find((p) => p.id === raw.id);
       const mine = known !== undefined && this.own().has(known.id);
       const id = mine ? known.id : newId();
-      const { profile } = await this.api.putProfile({ ...raw, id }, mine ? known.revision : 0, newId());
+      const { profile } = await firstValueFrom(
+        this.api.putProfile({ ...raw, id }, mine ? known.revision : 0, newId()),
+      );
       this.notices.say(
         `${profile.name} ${profile.version} is among your profiles, revision ${profile.revision}.`,
       );
-      await this.load();
+      this.load();
     } catch (error) {
       this.notices.say(
         error instanceof SyntaxError

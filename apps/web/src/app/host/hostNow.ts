@@ -1,3 +1,4 @@
+import { Task } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from '../shared/tableOf';
@@ -68,6 +69,7 @@ export class HostNow {
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
   private readonly clipboard = inject(Clipboard);
+  private readonly task = new Task();
   protected readonly view = inject(CoatView);
 
   protected readonly intake = inject(SurveyIntake);
@@ -168,17 +170,18 @@ export class HostNow {
     this.wantedOther.set(null);
   }
 
-  protected async script(how: 'save' | 'copy'): Promise<void> {
-    try {
-      const text = await this.api.surveyScript();
-      if (how === 'save') saveFile(text, 'survey.sh', 'text/x-shellscript');
-      else
-        this.notices.say(
-          this.clipboard.copy(text) ? 'Copied survey.sh whole.' : 'The browser did not let it be copied.',
-        );
-    } catch (error) {
-      this.notices.say((error as Error).message);
-    }
+  protected script(how: 'save' | 'copy'): void {
+    this.task.run(
+      this.api.surveyScript(),
+      (text) => {
+        if (how === 'save') saveFile(text, 'survey.sh', 'text/x-shellscript');
+        else
+          this.notices.say(
+            this.clipboard.copy(text) ? 'Copied survey.sh whole.' : 'The browser did not let it be copied.',
+          );
+      },
+      ({ message }) => this.notices.say(message),
+    );
   }
 
   protected choose(id: string): void {

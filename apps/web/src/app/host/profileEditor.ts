@@ -1,3 +1,4 @@
+import { firstValueFrom } from 'rxjs';
 import { StageLayout } from '../shared/stageLayout';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
@@ -63,8 +64,8 @@ export class ProfileEditor extends DocumentPage<HostProfile> {
     id: string,
   ): Promise<{ profile: HostProfile; shipped: boolean; all: Revision[] } | null> {
     try {
-      const { revisions } = await this.api.profileRevisions(id);
-      return { ...(await this.api.profile(id, nth(revisions, 0).revision)), all: revisions };
+      const { revisions } = await firstValueFrom(this.api.profileRevisions(id));
+      return { ...(await firstValueFrom(this.api.profile(id, nth(revisions, 0).revision))), all: revisions };
     } catch (error) {
       if ((error as ApiProblem).status === 404) return null;
       throw error;
@@ -98,7 +99,7 @@ export class ProfileEditor extends DocumentPage<HostProfile> {
   /** Brings what an older revision said back into the form; saving makes it the next revision. */
   protected async bringBack(revision: number): Promise<void> {
     try {
-      const { profile } = await this.api.profile(this.profile(), revision);
+      const { profile } = await firstValueFrom(this.api.profile(this.profile(), revision));
       this.draft.change({ ...profile, revision: this.revision() });
     } catch (error) {
       this.notices.say((error as Error).message);
@@ -106,7 +107,7 @@ export class ProfileEditor extends DocumentPage<HostProfile> {
   }
 
   protected override async put(profile: HostProfile): Promise<null> {
-    const saved = await this.api.putProfile(profile, this.revision(), newId());
+    const saved = await firstValueFrom(this.api.putProfile(profile, this.revision(), newId()));
     this.draft.settle();
     this.notices.say(
       `${saved.profile.name} is saved as revision ${saved.profile.revision}. Coats keep the one they were made with until you choose it anew.`,

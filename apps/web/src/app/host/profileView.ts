@@ -1,3 +1,5 @@
+import { map, switchMap } from 'rxjs';
+import { loaded } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from '../shared/tableOf';
@@ -6,18 +8,9 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Default, HostProfile } from '@spare-coat/core/model/host/profile';
+import type { Default } from '@spare-coat/core/model/host/profile';
 import { settingsOf } from '@spare-coat/core/model/host/settings';
 import { findKind } from '@spare-coat/core/model/kinds/registry';
 import { sayValue } from '@spare-coat/core/model/traits/say';
@@ -45,8 +38,16 @@ export class ProfileView {
   private readonly api = inject(Api);
   /** From the address. */
   readonly profile = input.required<string>();
-  protected readonly shown = signal<HostProfile | null>(null);
-  protected readonly problem = signal<string | null>(null);
+  private readonly read = loaded(
+    () => this.profile(),
+    (id) =>
+      this.api.profileRevisions(id).pipe(
+        switchMap(({ revisions }) => this.api.profile(id, nth(revisions, 0).revision)),
+        map(({ profile }) => profile),
+      ),
+  );
+  protected readonly shown = this.read.value;
+  protected readonly problem = this.read.problem;
   protected readonly words = signal('');
 
   protected readonly settings = computed(() => {
@@ -77,23 +78,6 @@ export class ProfileView {
   });
   protected readonly facts = computed(() => Object.entries(this.shown()?.facts ?? {}));
   protected readonly spoken = (template: readonly string[]) => template.join(' ');
-
-  constructor() {
-    effect(() => {
-      const id = this.profile();
-      void untracked(() => this.load(id));
-    });
-  }
-
-  private async load(id: string): Promise<void> {
-    try {
-      const { revisions } = await this.api.profileRevisions(id);
-      this.shown.set((await this.api.profile(id, nth(revisions, 0).revision)).profile);
-      this.problem.set(null);
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
-  }
 }
 
 /** A first value in words; where it differs by variant, each. */

@@ -1,3 +1,5 @@
+import { type Subscription } from 'rxjs';
+import { Task } from '../shared/asking';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -64,6 +66,9 @@ export class Ledger {
 
   protected readonly history = signal<{ id: string; changes: readonly StandingChange[] } | null>(null);
 
+  private readonly task = new Task();
+  private asking: Subscription | null = null;
+
   /** What is seen in place of what was wanted. */
   private standsIn({ state }: LedgerLine): string {
     const froms = new Set(
@@ -72,17 +77,16 @@ export class Ledger {
     return [...froms].join(', ');
   }
 
-  protected async toggleHistory(id: string): Promise<void> {
-    if (this.history()?.id === id) {
-      this.history.set(null);
-      return;
-    }
-    try {
-      const past = await this.api.past(this.view.coat()!.id, id);
-      const changes = standingHistory(this.view.context(), past, id);
-      this.history.set({ id, changes });
-    } catch (error) {
-      this.notices.say((error as Error).message);
-    }
+  protected toggleHistory(id: string): void {
+    const coat = this.view.coat();
+    const wasOpen = this.history()?.id === id;
+    this.history.set(null);
+    this.asking?.unsubscribe();
+    if (!coat || wasOpen) return;
+    this.asking = this.task.run(
+      this.api.past(coat.id, id),
+      (past) => this.history.set({ id, changes: standingHistory(this.view.context(), past, id) }),
+      ({ message }) => this.notices.say(message),
+    );
   }
 }

@@ -1,8 +1,9 @@
+import { firstValueFrom } from 'rxjs';
 import { neededIconNames } from '@spare-coat/core/model/coat/neededIcons';
 import { Injectable, inject, signal } from '@angular/core';
 import type { ArchiveQuestion } from '@spare-coat/core/proving/wire/parts';
 import { Api } from '../shared/api';
-import { waitForJob } from '../shared/waitForJob';
+import { Jobs } from '../shared/jobs';
 import { CoatView } from '../shared/coatView';
 
 export interface Opening {
@@ -20,6 +21,7 @@ const DEFAULT_ICON = 48;
 @Injectable({ providedIn: 'root' })
 export class ArchiveIntake {
   private readonly api = inject(Api);
+  private readonly jobs = inject(Jobs);
   private readonly view = inject(CoatView);
   readonly opening = signal<Opening | null>(null);
   /** Why the last file was refused; it stays until the next one. */
@@ -50,8 +52,10 @@ export class ArchiveIntake {
       if (file.size > MOST_BYTES) throw new Error('At most 512 MB can be opened here.');
       if (file.size === 0) throw new Error('The file is empty, or it is a folder.');
       this.opening.set({ name: file.name, stage: 'sending', progress: 0, job: null });
-      const { sha256 } = await this.api.sendArchive(file, (progress) =>
-        this.opening.set({ name: file.name, stage: 'sending', progress, job: null }),
+      const { sha256 } = await firstValueFrom(
+        this.api.sendArchive(file, (progress) =>
+          this.opening.set({ name: file.name, stage: 'sending', progress, job: null }),
+        ),
       );
       return await this.read(sha256, this.question(file.name));
     } catch (error) {
@@ -65,7 +69,7 @@ export class ArchiveIntake {
   /** Has a file that was sent before read again, for other icons or another host. @throws Error with a sentence */
   async read(sha256: string, question: ArchiveQuestion): Promise<string> {
     try {
-      const { job, reading } = await this.api.readArchive(sha256, question);
+      const { job, reading } = await firstValueFrom(this.api.readArchive(sha256, question));
       return reading ?? (await this.waitFor(job!, question.file));
     } finally {
       this.opening.set(null);
@@ -74,15 +78,17 @@ export class ArchiveIntake {
 
   async cancel(): Promise<void> {
     const job = this.opening()?.job;
-    if (job) await this.api.cancelJob(job).catch(() => undefined);
+    if (job) await firstValueFrom(this.api.cancelJob(job)).catch(() => undefined);
   }
 
   private async waitFor(job: string, name: string): Promise<string> {
     const tell = (progress: number) => this.opening.set({ name, stage: 'reading', progress, job });
-    const read = await waitForJob(this.api, job, tell, {
-      failed: 'It could not be read.',
-      cancelled: 'Reading was cancelled. Nothing was kept.',
-    });
+    const read = await firstValueFrom(
+      this.jobs.result(job, tell, {
+        failed: 'It could not be read.',
+        cancelled: 'Reading was cancelled. Nothing was kept.',
+      }),
+    );
     return (read as { reading: string }).reading;
   }
 }

@@ -1,19 +1,12 @@
+import { catchError, map, of, switchMap, type Observable } from 'rxjs';
+import { Task, loaded } from '../shared/asking';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../shared/stageLayout';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ordered } from '@spare-coat/core/model/coat/rows';
 import type { FirstStep } from '@spare-coat/core/model/host/profile';
@@ -22,7 +15,6 @@ import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings
 import { partFromFinding } from '@spare-coat/core/deciding/archives/makePart';
 import { withListing } from '@spare-coat/core/model/parts/fromListing';
 import type { Part } from '@spare-coat/core/model/parts/part';
-import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 import { wallpaperFit } from '@spare-coat/core/deciding/archives/wallpaperFit';
 import { Api, pictureAddress } from '../shared/api';
 import { CoatView } from '../shared/coatView';
@@ -67,32 +59,21 @@ export class ArchiveView {
   readonly source = input<string>();
   readonly key = input<string>();
 
-  protected readonly report = signal<ArchiveReport | null>(null);
-  protected readonly problem = signal<string | null>(null);
+  private readonly read = loaded(
+    () => this.reading(),
+    (id) => this.api.archiveReport(id),
+  );
+  protected readonly report = this.read.value;
+  protected readonly problem = this.read.problem;
   protected readonly keep = signal(true);
-  protected readonly making = signal(false);
+  private readonly task = new Task();
+  protected readonly making = this.task.busy;
   protected readonly bytes = sayBytes;
   protected readonly displays = computed(() => ordered(this.view.rows().display));
   protected readonly picture = (path: string) => pictureAddress(this.reading(), path);
 
   protected readonly findings = computed(() => this.report()?.findings ?? []);
   protected readonly harmful = computed(() => isHarmful(this.report()?.hostile ?? []));
-
-  constructor() {
-    effect(() => {
-      const id = this.reading();
-      void untracked(() => this.load(id));
-    });
-  }
-
-  private async load(id: string): Promise<void> {
-    try {
-      this.report.set(await this.api.archiveReport(id));
-      this.problem.set(null);
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
-  }
 
   /** What a wallpaper of this size would be on each display. Pixels. */
   protected suits(width: number, height: number): string[] {
@@ -130,46 +111,37 @@ export class ArchiveView {
   }
 
   /** Of a part that came from a listing, what the listing tells; without it the part stands as the file made it. */
-  private async described(part: Part): Promise<Part> {
+  private described(part: Part): Observable<Part> {
     const key = this.key();
-    if (!key) return part;
-    try {
-      const { details, root } = await this.api.listed(key);
-      return withListing(part, details, root);
-    } catch {
-      return part;
-    }
+    if (!key) return of(part);
+    return this.api.listed(key).pipe(
+      map(({ details, root }) => withListing(part, details, root)),
+      catchError(() => of(part)),
+    );
   }
 
-  protected async make(finding: ArchiveFinding): Promise<void> {
+  protected make(finding: ArchiveFinding): void {
     const report = this.report();
     if (!report) return;
-    this.making.set(true);
-    try {
-      const part = partFromFinding(
-        newId(),
-        finding,
-        report,
-        this.view.host(),
-        {
-          from: this.source() ?? report.file,
-          key: this.key() ?? null,
-          on: new Date().toISOString().slice(0, 10),
-        },
-        this.keep(),
-      );
-      const saved = await this.api.putPart(await this.described(part), 0, newId());
-      this.view.refreshParts();
-      const [parts] = this.router.url.split('/archive/');
-      await this.router.navigate([parts], { queryParams: { part: saved.part.id } });
-      this.notices.say(`${saved.part.name} is a part now. Fill in what the archive does not tell.`, {
-        label: 'Change it',
-        run: () => void this.router.navigate([`${parts}/${saved.part.id}/edit`]),
-      });
-    } catch (error) {
-      this.notices.say((error as Error).message);
-    } finally {
-      this.making.set(false);
-    }
+    const told = {
+      from: this.source() ?? report.file,
+      key: this.key() ?? null,
+      on: new Date().toISOString().slice(0, 10),
+    };
+    const part = partFromFinding(newId(), finding, report, this.view.host(), told, this.keep());
+    const work = this.described(part).pipe(switchMap((whole) => this.api.putPart(whole, 0, newId())));
+    this.task.run(
+      work,
+      ({ part: { id, name } }) => {
+        this.view.refreshParts();
+        const [parts] = this.router.url.split('/archive/');
+        void this.router.navigate([parts], { queryParams: { part: id } });
+        this.notices.say(`${name} is a part now. Fill in what the archive does not tell.`, {
+          label: 'Change it',
+          run: () => void this.router.navigate([`${parts}/${id}/edit`]),
+        });
+      },
+      ({ message }) => this.notices.say(message),
+    );
   }
 }

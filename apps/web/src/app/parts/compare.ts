@@ -1,19 +1,12 @@
+import { forkJoin, map } from 'rxjs';
+import { loaded } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { fitOf } from '@spare-coat/core/model/parts/fit';
 import type { Part } from '@spare-coat/core/model/parts/part';
@@ -33,6 +26,9 @@ import { sayClose } from '../shared/sayClose';
 import { Trials } from '../shared/trials';
 
 /** Two to four parts side by side, trait by trait, against an element's target. */
+/** So many parts stand side by side. */
+const MOST = 4;
+
 @Component({
   selector: 'coat-compare-parts',
   imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, RouterLink, StageLayout],
@@ -46,12 +42,19 @@ export class CompareParts {
   protected readonly view = inject(CoatView);
   /** From the address: ids with commas between. */
   readonly ids = input('');
-  protected readonly parts = signal<readonly Part[]>([]);
-  protected readonly problem = signal<string | null>(null);
   private readonly wanted = signal<string | null>(null);
   protected readonly close = sayClose;
 
   /** Elements that at least one of the parts offers something for. */
+  private readonly read = loaded(
+    () => {
+      const ids = this.ids().split(',').filter(Boolean).slice(0, MOST);
+      return ids.length > 0 ? ids : undefined;
+    },
+    (ids) => forkJoin(ids.map((id) => this.api.part(id).pipe(map(({ part }) => part)))),
+  );
+  protected readonly parts = computed<readonly Part[]>(() => this.read.value() ?? []);
+  protected readonly problem = this.read.problem;
   protected readonly elements = computed(() => {
     const kinds = new Set(this.parts().flatMap((p) => p.offers.map((o) => o.kind)));
     return this.view
@@ -170,19 +173,6 @@ export class CompareParts {
 
   constructor() {
     this.trials.load();
-    effect(() => {
-      const ids = this.ids().split(',').filter(Boolean).slice(0, 4);
-      void untracked(() => this.load(ids));
-    });
-  }
-
-  private async load(ids: readonly string[]): Promise<void> {
-    try {
-      this.parts.set((await Promise.all(ids.map((id) => this.api.part(id)))).map((p) => p.part));
-      this.problem.set(null);
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
   }
 
   protected choose(id: string): void {

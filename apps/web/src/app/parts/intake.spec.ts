@@ -1,3 +1,4 @@
+import { of, throwError } from 'rxjs';
 import { TestBed } from '@angular/core/testing';
 import { signal } from '@angular/core';
 import { EMPTY_SURVEY } from '@spare-coat/core/model/host/survey';
@@ -39,16 +40,16 @@ const job = (state: JobState['state'], more: Partial<JobState> = {}): JobState =
 describe('opening a file', () => {
   it('sends it, waits for its reading through a lost connection, and asks for the coat’s host', async () => {
     const answers = [
-      () => Promise.resolve(job('running')),
-      () => Promise.reject(new ApiProblem('away', 'Away.', 0)),
-      () => Promise.resolve(job('done', { result: { reading: 'r' } })),
+      () => of(job('running')),
+      () => throwError(() => new ApiProblem('away', 'Away.', 0)),
+      () => of(job('done', { result: { reading: 'r' } })),
     ];
     let asked: unknown;
     provide({
-      sendArchive: () => Promise.resolve({ sha256: 's', size: 1 }),
+      sendArchive: () => of({ sha256: 's', size: 1 }),
       readArchive: (_: string, question: unknown) => {
         asked = question;
-        return Promise.resolve({ job: 'j' });
+        return of({ job: 'j' });
       },
       job: () => answers.shift()!(),
     });
@@ -66,9 +67,9 @@ describe('opening a file', () => {
     ['cancelled', {}, /cancelled/],
   ] as const)('that ends %s says why and opens nothing', async (state, more, sentence) => {
     provide({
-      sendArchive: () => Promise.resolve({ sha256: 's', size: 1 }),
-      readArchive: () => Promise.resolve({ job: 'j' }),
-      job: () => Promise.resolve(job(state, more)),
+      sendArchive: () => of({ sha256: 's', size: 1 }),
+      readArchive: () => of({ job: 'j' }),
+      job: () => of(job(state, more)),
     });
     const intake = TestBed.inject(ArchiveIntake);
     expect(await intake.take(file('a.zip'))).toBeNull();
@@ -94,7 +95,7 @@ describe('bringing a survey in', () => {
   it('puts it into the coat with its reading, as one thing to undo', async () => {
     const sent: { type: string; commands?: { type: string; phase?: string }[] }[] = [];
     provide(
-      { sendSurvey: () => Promise.resolve({ blob: 'b', what: 'survey', survey }) },
+      { sendSurvey: () => of({ blob: 'b', what: 'survey', survey }) },
       { store: { send: (c: (typeof sent)[number]) => sent.push(c) > 0 } },
     );
     const ids = await TestBed.inject(SurveyIntake).take([file('s.json')]);
@@ -108,7 +109,7 @@ describe('bringing a survey in', () => {
   it('after something was done counts its reading as afterwards', async () => {
     const sent: { commands: { phase?: string }[] }[] = [];
     provide(
-      { sendSurvey: () => Promise.resolve({ blob: 'b', what: 'survey', survey }) },
+      { sendSurvey: () => of({ blob: 'b', what: 'survey', survey }) },
       {
         rows: { ...NO_ROWS, journal: { j: {} } },
         store: { send: (c: (typeof sent)[number]) => sent.push(c) > 0 },
@@ -124,8 +125,8 @@ describe('bringing a survey in', () => {
       {
         sendSurvey: () =>
           n++ === 0
-            ? Promise.reject(new ApiProblem('x', 'It is neither.', 422))
-            : Promise.resolve({ blob: 'b', what: 'settings', survey: EMPTY_SURVEY }),
+            ? throwError(() => new ApiProblem('x', 'It is neither.', 422))
+            : of({ blob: 'b', what: 'settings', survey: EMPTY_SURVEY }),
       },
       { store: { send: (c: (typeof sent)[number]) => sent.push(c) > 0 } },
     );
@@ -150,7 +151,7 @@ describe('trials', () => {
     provide(
       {
         trials: () =>
-          Promise.resolve({
+          of({
             trials: [
               trial('old', '2026-01-01', { coatId: 'other', coat: 'Other' }),
               // The server's copy of this coat's own: what the page has is newer.

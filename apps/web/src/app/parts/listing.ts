@@ -1,3 +1,5 @@
+import { Subject, catchError, debounceTime, of, switchMap, tap, finalize } from 'rxjs';
+import { Task, loaded } from '../shared/asking';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
@@ -10,6 +12,7 @@ import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
+  linkedSignal,
   Component,
   computed,
   DestroyRef,
@@ -17,15 +20,13 @@ import {
   inject,
   input,
   signal,
-  untracked,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import type { ListedDetails, ListedPage } from '@spare-coat/core/model/parts/listing';
-import { Subject, catchError, debounceTime, from, of, switchMap, tap } from 'rxjs';
+import type { ListedPage } from '@spare-coat/core/model/parts/listing';
 import type { ListedUpdates } from '@spare-coat/core/proving/wire/parts';
 import { Api, type ApiProblem } from '../shared/api';
-import { waitForJob } from '../shared/waitForJob';
+import { Jobs } from '../shared/jobs';
 import { Notices } from '../shared/notices';
 import { ArchiveIntake } from './archiveIntake';
 
@@ -61,6 +62,7 @@ const TYPING_MS = 250;
 export class Listing {
   protected readonly byId = byId;
   private readonly api = inject(Api);
+  private readonly jobs = inject(Jobs);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
   private readonly intake = inject(ArchiveIntake);
@@ -72,16 +74,27 @@ export class Listing {
   protected readonly found = computed(() => this.page()?.parts ?? []);
   protected readonly asking = signal(false);
   protected readonly problem = signal<string | null>(null);
-  protected readonly details = signal<ListedDetails | null>(null);
-  protected readonly from = signal('');
-  protected readonly detailsProblem = signal<string | null>(null);
+  private readonly opened = loaded(
+    () => this.key(),
+    (key) => this.api.listed(key),
+  );
+  protected readonly details = computed(() => this.opened.value()?.details ?? null);
+  protected readonly from = computed(() => this.opened.value()?.from ?? '');
+  /** Why the one that is open could not be brought in; another one begins without. */
+  private readonly refused = linkedSignal<string | undefined, string | null>({
+    source: this.key,
+    computation: () => null,
+  });
+  protected readonly detailsProblem = computed(() => this.refused() ?? this.opened.problem());
+  private readonly task = new Task();
+  protected readonly looking = this.task.busy;
+  private readonly bringTask = new Task();
   protected readonly bringing = signal<{
     readonly version: string;
     readonly progress: number;
     readonly job: string | null;
   } | null>(null);
   protected readonly updates = signal<ListedUpdates | null>(null);
-  protected readonly looking = signal(false);
   private readonly asked = new Subject<Query>();
 
   constructor() {
@@ -90,7 +103,7 @@ export class Listing {
         debounceTime(TYPING_MS),
         tap(() => this.asking.set(true)),
         switchMap((q) =>
-          from(this.api.listing({ ...q })).pipe(
+          this.api.listing({ ...q }).pipe(
             tap(() => this.problem.set(null)),
             catchError((error: ApiProblem) => {
               this.problem.set(error.message);
@@ -105,10 +118,6 @@ export class Listing {
         if (page) this.page.set(page);
       });
     effect(() => this.asked.next(this.query()));
-    effect(() => {
-      const key = this.key();
-      void untracked(() => this.show(key ?? null));
-    });
   }
 
   protected ask(part: Partial<Query>): void {
@@ -124,61 +133,48 @@ export class Listing {
     void this.router.navigate([], { queryParams: { key }, queryParamsHandling: 'merge' });
   }
 
-  private async show(key: string | null): Promise<void> {
-    this.details.set(null);
-    this.detailsProblem.set(null);
-    if (key === null) return;
-    try {
-      const { details, from: host } = await this.api.listed(key);
-      if (this.key() !== key) return;
-      this.details.set(details);
-      this.from.set(host);
-    } catch (error) {
-      if (this.key() === key) this.detailsProblem.set((error as Error).message);
-    }
-  }
-
-  protected async bring(key: string, version: string): Promise<void> {
-    this.detailsProblem.set(null);
+  /** Has a version fetched and read, and shows what is in it. */
+  protected bring(key: string, version: string): void {
+    this.refused.set(null);
     this.bringing.set({ version, progress: 0, job: null });
-    try {
-      const { job } = await this.api.fetchListed(key, version);
-      const { sha256, file } = await this.waitFor(job, version);
-      this.bringing.set({ version, progress: 1, job: null });
-      const reading = await this.intake.read(sha256, this.intake.question(file));
-      const [parts] = this.router.url.split('/listing');
-      await this.router.navigate([`${parts}/archive/${reading}`], {
-        queryParams: { source: this.from(), key },
-      });
-    } catch (error) {
-      this.detailsProblem.set((error as Error).message);
-    } finally {
-      this.bringing.set(null);
-    }
+    const reading = this.api.fetchListed(key, version).pipe(
+      switchMap(({ job }) =>
+        this.jobs.result(job, (progress) => this.bringing.set({ version, progress, job }), {
+          failed: 'It could not be brought in.',
+          cancelled: 'It was cancelled. Nothing was kept.',
+        }),
+      ),
+      switchMap((fetched) => {
+        const { sha256, file } = fetched as { sha256: string; file: string };
+        this.bringing.set({ version, progress: 1, job: null });
+        return this.intake.read(sha256, this.intake.question(file));
+      }),
+      finalize(() => this.bringing.set(null)),
+    );
+    this.bringTask.run(
+      reading,
+      (id) => {
+        const [parts] = this.router.url.split('/listing');
+        void this.router.navigate([`${parts}/archive/${id}`], {
+          queryParams: { source: this.from(), key },
+        });
+      },
+      ({ message }) => this.refused.set(message),
+    );
   }
 
-  private async waitFor(job: string, version: string): Promise<{ sha256: string; file: string }> {
-    const tell = (progress: number) => this.bringing.set({ version, progress, job });
-    return (await waitForJob(this.api, job, tell, {
-      failed: 'It could not be brought in.',
-      cancelled: 'It was cancelled. Nothing was kept.',
-    })) as { sha256: string; file: string };
-  }
-
-  protected async cancel(): Promise<void> {
+  protected cancel(): void {
     const job = this.bringing()?.job;
-    if (job) await this.api.cancelJob(job).catch(() => undefined);
+    // Whether it was stopped its state tells.
+    if (job) this.api.cancelJob(job).subscribe({ error: () => undefined });
   }
 
-  protected async follow(): Promise<void> {
-    this.looking.set(true);
-    try {
-      this.updates.set(await this.api.listedUpdates());
-    } catch (error) {
-      this.notices.say((error as Error).message);
-    } finally {
-      this.looking.set(false);
-    }
+  protected follow(): void {
+    this.task.run(
+      this.api.listedUpdates(),
+      (updates) => this.updates.set(updates),
+      ({ message }) => this.notices.say(message),
+    );
   }
 
   protected size(bytes: number): string {

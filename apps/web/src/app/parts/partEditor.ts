@@ -1,3 +1,4 @@
+import { firstValueFrom } from 'rxjs';
 import { StageLayout } from '../shared/stageLayout';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
@@ -91,12 +92,12 @@ export class PartEditor extends DocumentPage<Part> {
   private async load(id: string, from: string | undefined): Promise<void> {
     try {
       if (from) {
-        const { part } = await this.api.part(from);
+        const { part } = await firstValueFrom(this.api.part(from));
         const { source: _, ...rest } = part;
         this.beginCopy(rest, id);
         return;
       }
-      const known = this.fresh() ? null : await this.api.part(id);
+      const known = this.fresh() ? null : await firstValueFrom(this.api.part(id));
       if (known?.shipped) {
         this.problem.set('A part that ships cannot be changed. Duplicate it and change the copy.');
         return;
@@ -110,12 +111,12 @@ export class PartEditor extends DocumentPage<Part> {
 
   private async checkLicence(text: string): Promise<void> {
     // Away from the server nothing is said: saving asks it again.
-    const { problem } = await this.api.licenceProblem(text).catch(() => ({ problem: null }));
+    const { problem } = await firstValueFrom(this.api.licenceProblem(text)).catch(() => ({ problem: null }));
     if (text === this.licenceText()) this.licence.set(problem);
   }
 
   protected override async put(part: Part): Promise<string> {
-    const saved = await this.api.putPart(part, this.revision(), newId());
+    const saved = await firstValueFrom(this.api.putPart(part, this.revision(), newId()));
     this.draft.settle();
     this.view.refreshParts();
     this.notices.say(`${saved.part.name} is saved as revision ${saved.part.revision}.`);

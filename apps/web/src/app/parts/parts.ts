@@ -1,3 +1,4 @@
+import { Task, loaded } from '../shared/asking';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { Doing } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
@@ -28,8 +29,7 @@ import { Router } from '@angular/router';
 import { fitOf } from '@spare-coat/core/model/parts/fit';
 import { PART_SORTS, type Part } from '@spare-coat/core/model/parts/part';
 import { KINDS } from '@spare-coat/core/model/kinds/registry';
-import { Subject, catchError, debounceTime, from, of, switchMap, tap } from 'rxjs';
-import type { CataloguePart } from '@spare-coat/core/proving/wire/parts';
+import { Subject, catchError, debounceTime, of, switchMap, tap } from 'rxjs';
 import { Api, type ApiProblem } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -115,7 +115,12 @@ export class Parts {
   protected readonly own = signal<ReadonlySet<string>>(new Set());
   protected readonly next = signal<string | null>(null);
   protected readonly problem = signal<string | null>(null);
-  protected readonly open = signal<CataloguePart | null>(null);
+  private readonly opened = loaded(
+    () => this.part(),
+    (id) => this.api.part(id),
+  );
+  protected readonly open = this.opened.value;
+  private readonly task = new Task();
   protected readonly compared = signal<readonly string[]>([]);
   private readonly drops = inject(DropFiles);
   protected readonly over = this.drops.over;
@@ -144,7 +149,7 @@ export class Parts {
       .pipe(
         debounceTime(TYPING_MS),
         switchMap((q) =>
-          from(this.api.parts(this.wire(q, ''))).pipe(
+          this.api.parts(this.wire(q, '')).pipe(
             tap(() => this.problem.set(null)),
             catchError((error: ApiProblem) => {
               this.problem.set(error.message);
@@ -166,9 +171,8 @@ export class Parts {
       this.asked.next(this.query());
     });
     effect(() => {
-      const id = this.part();
-      if (!id) this.open.set(null);
-      else void untracked(() => this.show(id));
+      const problem = this.opened.problem();
+      if (problem !== null) untracked(() => this.problem.set(problem));
     });
   }
 
@@ -185,16 +189,6 @@ export class Parts {
     return Object.fromEntries(Object.entries(told).filter(([, v]) => v !== ''));
   }
 
-  private async show(id: string): Promise<void> {
-    try {
-      const part = await this.api.part(id);
-      if (this.part() === id) this.open.set(part);
-    } catch (error) {
-      this.open.set(null);
-      this.problem.set((error as ApiProblem).message);
-    }
-  }
-
   protected ask(part: Partial<Query>): void {
     this.query.update((q) => ({ ...q, ...part }));
   }
@@ -202,17 +196,18 @@ export class Parts {
     this.query.update(({ words, order }) => ({ ...ANYTHING, words, order }));
   }
 
-  protected async more(): Promise<void> {
+  protected more(): void {
     const after = this.next();
     if (!after) return;
-    try {
-      const page = await this.api.parts(this.wire(this.query(), after));
-      this.found.update((list) => [...(list ?? []), ...page.parts]);
-      this.own.update((own) => new Set([...own, ...page.own]));
-      this.next.set(page.next);
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-    }
+    this.task.run(
+      this.api.parts(this.wire(this.query(), after)),
+      (page) => {
+        this.found.update((list) => [...(list ?? []), ...page.parts]);
+        this.own.update((own) => new Set([...own, ...page.own]));
+        this.next.set(page.next);
+      },
+      ({ message }) => this.problem.set(message),
+    );
   }
 
   protected pick(part: Part): void {
@@ -254,22 +249,20 @@ export class Parts {
     this.view.refreshParts();
   }
 
-  protected async remove(part: Part): Promise<void> {
-    try {
-      await this.api.deletePart(part.id);
-      this.again();
-      void this.router.navigate([], { queryParams: { part: null }, queryParamsHandling: 'merge' });
-      this.notices.say(`${part.name} is deleted. Coats that use it keep it.`, {
-        label: 'Undo',
-        run: () =>
-          void this.api
-            .restorePart(part.id)
-            .then(() => this.again())
-            .catch((error: Error) => this.notices.say(error.message)),
-      });
-    } catch (error) {
-      this.notices.say((error as Error).message);
-    }
+  protected remove(part: Part): void {
+    const tell = ({ message }: ApiProblem) => this.notices.say(message);
+    this.task.run(
+      this.api.deletePart(part.id),
+      () => {
+        this.again();
+        void this.router.navigate([], { queryParams: { part: null }, queryParamsHandling: 'merge' });
+        this.notices.say(`${part.name} is deleted. Coats that use it keep it.`, {
+          label: 'Undo',
+          run: () => this.task.run(this.api.restorePart(part.id), () => this.again(), tell),
+        });
+      },
+      tell,
+    );
   }
 
   protected async take(files: Iterable<File> | null): Promise<void> {

@@ -1,3 +1,4 @@
+import { firstValueFrom } from 'rxjs';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -188,7 +189,8 @@ export class PointerView {
         paths.map(async (path) => ({
           path,
           name: path.slice(under.length),
-          images: readXCursor(new Uint8Array(await this.api.archivePicture(reading, path))).images,
+          images: readXCursor(new Uint8Array(await firstValueFrom(this.api.archivePicture(reading, path))))
+            .images,
         })),
       );
       this.shown.set(all.filter((s) => s.images.length > 0));

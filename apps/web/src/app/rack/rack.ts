@@ -1,3 +1,16 @@
+import { Task } from '../shared/asking';
+import { toObservable, takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import {
+  EMPTY,
+  Subject,
+  catchError,
+  debounceTime,
+  expand,
+  switchMap,
+  tap,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { MatSlider, MatSliderThumb } from '@angular/material/slider';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
@@ -7,16 +20,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  DestroyRef,
-  computed,
-  effect,
-  inject,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { sayVotes } from '@spare-coat/core/proving/rack/marks';
@@ -100,7 +104,6 @@ export class Rack {
   );
   protected readonly answer = signal<RackAnswer | null>(null);
   protected readonly problem = signal<string | null>(null);
-  protected readonly busy = signal(false);
   protected readonly picked = signal<readonly RackThing[]>([]);
   /** Hosts to choose from; one that is asked for stays among them. */
   protected readonly hosts = computed(() => {
@@ -119,19 +122,22 @@ export class Rack {
     const late = a.pending > 0 ? `; ${a.pending} more are being worked out` : '';
     return `${a.count} of ${a.all}${more}${a.like ? `, most like ${a.like} first` : ''}${late}`;
   });
-  private waiting: ReturnType<typeof setTimeout> | undefined;
-  private turn = 0;
-  private late: ReturnType<typeof setTimeout> | undefined;
+  private readonly task = new Task();
+  protected readonly busy = this.task.busy;
+  /** What was typed, asked for when the hand rests. */
+  private readonly typed = new Subject<Partial<RackQuery>>();
+  private readonly turn = signal(0);
 
   constructor() {
-    effect(() => {
-      const [query, place] = [this.query(), this.place()];
-      untracked(() => void this.look(query, place));
-    });
-    inject(DestroyRef).onDestroy(() => {
-      clearTimeout(this.waiting);
-      clearTimeout(this.late);
-    });
+    const question = computed(() => ({ query: this.query(), place: this.place(), turn: this.turn() }));
+    // Of two questions the later one counts, in whichever order the answers come.
+    toObservable(question)
+      .pipe(
+        switchMap(({ query, place }) => this.look(query, place)),
+        takeUntilDestroyed(),
+      )
+      .subscribe((answer) => this.answer.set(answer));
+    this.typed.pipe(debounceTime(PAUSE_MS), takeUntilDestroyed()).subscribe((change) => this.ask(change));
   }
 
   protected when(at: string): string {
@@ -147,10 +153,8 @@ export class Rack {
 
   /** Asks for something more, or for something else. */
   protected ask(change: Partial<RackQuery>, isTyped = false): void {
-    clearTimeout(this.waiting);
-    const run = () => this.go(writeRackQuery({ ...this.query(), ...change }), true);
-    if (isTyped) this.waiting = setTimeout(run, PAUSE_MS);
-    else run();
+    if (isTyped) this.typed.next(change);
+    else this.go(writeRackQuery({ ...this.query(), ...change }), true);
   }
   protected forget(): void {
     this.go(writeRackQuery(ANY_THING), true);
@@ -166,22 +170,23 @@ export class Rack {
     });
   }
   protected again(): void {
-    void this.look(this.query(), this.place());
+    this.turn.update((n) => n + 1);
   }
 
-  private async look(query: RackQuery, place: string): Promise<void> {
-    const turn = ++this.turn;
-    try {
-      const answer = await this.api.rack({ ...writeRackQuery(query), place });
-      if (turn !== this.turn) return;
-      this.answer.set(answer);
-      clearTimeout(this.late);
-      // What is not worked out yet comes with a later look.
-      if (answer.pending > 0) this.late = setTimeout(() => this.again(), LATE_MS);
-      this.problem.set(null);
-    } catch (error) {
-      if (turn === this.turn) this.problem.set((error as ApiProblem).message);
-    }
+  /** Looks, and again for as long as something of what fits is still being worked out. */
+  private look(query: RackQuery, place: string): Observable<RackAnswer> {
+    return this.api.rack({ ...writeRackQuery(query), place }).pipe(
+      expand((answer) =>
+        answer.pending > 0
+          ? timer(LATE_MS).pipe(switchMap(() => this.api.rack({ ...writeRackQuery(query), place })))
+          : EMPTY,
+      ),
+      tap(() => this.problem.set(null)),
+      catchError((error: ApiProblem) => {
+        this.problem.set(error.message);
+        return EMPTY;
+      }),
+    );
   }
 
   protected isPicked(t: RackThing): boolean {
@@ -196,20 +201,19 @@ export class Rack {
   }
 
   /** A new coat from this one: a bundle of the rack is looked at first, a coat of one's own is copied. */
-  protected async start(t: RackThing): Promise<void> {
-    this.busy.set(true);
-    try {
-      if (t.version !== null) {
-        const { job } = await this.api.readRackVersion(t.id, t.version);
-        await this.router.navigate(['/bring-in'], { queryParams: { job } });
-      } else {
-        const { id } = await this.api.createCoat(newId(), newId(), `${t.name}, copy`.slice(0, 200), t.id);
-        await this.router.navigate(['/coats', id, 'match']);
-      }
-    } catch (error) {
-      this.notices.say((error as ApiProblem).message);
-    } finally {
-      this.busy.set(false);
-    }
+  protected start(t: RackThing): void {
+    const tell = ({ message }: ApiProblem) => this.notices.say(message);
+    if (t.version !== null)
+      this.task.run(
+        this.api.readRackVersion(t.id, t.version),
+        ({ job }) => void this.router.navigate(['/bring-in'], { queryParams: { job } }),
+        tell,
+      );
+    else
+      this.task.run(
+        this.api.createCoat(newId(), newId(), `${t.name}, copy`.slice(0, 200), t.id),
+        ({ id }) => void this.router.navigate(['/coats', id, 'match']),
+        tell,
+      );
   }
 }

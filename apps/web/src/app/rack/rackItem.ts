@@ -1,3 +1,4 @@
+import { Task, loaded } from '../shared/asking';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from '../shared/tableOf';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
@@ -8,21 +9,10 @@ import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { sayVotes, type Mark, type Vote } from '@spare-coat/core/proving/rack/marks';
 import { wilsonLower } from '@spare-coat/core/proving/rack/wilson';
-import type { CoatCard } from '@spare-coat/core/proving/wire/coat';
-import type { RackItem, RackPage } from '@spare-coat/core/proving/wire/rack';
 import { Api, type ApiProblem } from '../shared/api';
 import { HomeHead } from '../shared/homeHead';
 import { newId } from '../shared/newId';
@@ -93,14 +83,37 @@ export class RackItemView {
   readonly id = input.required<string>();
   readonly version = input<string>();
 
-  protected readonly item = signal<RackItem | null>(null);
-  protected readonly page = signal<RackPage | null>(null);
-  protected readonly hosts = signal<readonly string[]>([]);
+  private readonly readItem = loaded(
+    () => this.id(),
+    (id) => this.api.rackItem(id),
+  );
+  protected readonly item = this.readItem.value;
+  private readonly readPage = loaded(
+    () => {
+      const [id, version] = [this.item()?.id, this.shown()];
+      return id && version > 0 ? { id, version } : undefined;
+    },
+    ({ id, version }) => this.api.rackVersion(id, version),
+  );
+  protected readonly page = this.readPage.value;
+  protected readonly problem = computed(() => this.readItem.problem() ?? this.readPage.problem());
+  /** The host can be typed without a list of them, and the rest is there: what cannot be read is left out. */
+  private readonly profiles = loaded(
+    () => true,
+    () => this.api.profiles(),
+  );
+  protected readonly hosts = computed(() =>
+    (this.profiles.value()?.profiles ?? []).map((p) => `${p.name} ${p.version}`),
+  );
+  private readonly coats = loaded(
+    () => true,
+    () => this.api.allCoats(),
+  );
   /** Coats that are worked on here, to lay beside it. */
-  protected readonly mine = signal<readonly CoatCard[]>([]);
-  protected readonly problem = signal<string | null>(null);
-  protected readonly refused = signal<string | null>(null);
-  protected readonly busy = signal(false);
+  protected readonly mine = computed(() => (this.coats.value() ?? []).filter((c) => c.deletedAt === null));
+  private readonly task = new Task();
+  protected readonly busy = this.task.busy;
+  protected readonly refused = this.task.problem;
   protected readonly draft = signal<MarkDraft>({ ...EMPTY, reader: knownReader() });
   protected readonly say = sayClose;
   protected readonly voteChoices = VOTE_CHOICES;
@@ -120,20 +133,6 @@ export class RackItemView {
     return tally ? wilsonLower(tally.for, tally.votes) : null;
   });
 
-  constructor() {
-    effect(() => {
-      const id = this.id();
-      untracked(() => {
-        void this.load(id);
-        void this.loadAround();
-      });
-    });
-    effect(() => {
-      const [id, version] = [this.item()?.id, this.shown()];
-      if (id && version > 0) untracked(() => void this.loadPage(id, version));
-    });
-  }
-
   protected when(at: string): string {
     return WHEN.format(new Date(at));
   }
@@ -145,42 +144,17 @@ export class RackItemView {
     return ids.map((id) => names.get(id) ?? 'an element of another version').join(', ');
   }
 
-  private async load(id: string): Promise<void> {
-    try {
-      const item = await this.api.rackItem(id);
-      if (id === this.id()) this.item.set(item);
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-    }
-  }
-  private async loadPage(id: string, version: number): Promise<void> {
-    try {
-      const page = await this.api.rackVersion(id, version);
-      if (id === this.id() && version === this.shown()) this.page.set(page);
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-    }
-  }
-  private async loadAround(): Promise<void> {
-    try {
-      const [{ profiles }, coats] = await Promise.all([this.api.profiles(), this.api.allCoats()]);
-      this.hosts.set(profiles.map((p) => `${p.name} ${p.version}`));
-      this.mine.set(coats.filter((c) => c.deletedAt === null));
-    } catch {
-      // The host can be typed without a list of them, and the rest is there.
-    }
-  }
-
   protected compareWith(coat: string): void {
     const queryParams = { a: keyOf({ from: 'rack', id: this.id() }), b: keyOf({ from: 'coats', id: coat }) };
     if (coat) void this.router.navigate(['/rack/compare'], { queryParams });
   }
 
-  protected async start(): Promise<void> {
-    await this.guard(async () => {
-      const { job } = await this.api.readRackVersion(this.id(), this.shown());
-      await this.router.navigate(['/bring-in'], { queryParams: { job } });
-    }, this.tell);
+  protected start(): void {
+    this.task.run(
+      this.api.readRackVersion(this.id(), this.shown()),
+      ({ job }) => void this.router.navigate(['/bring-in'], { queryParams: { job } }),
+      this.tell,
+    );
   }
 
   protected set(change: Partial<MarkDraft>): void {
@@ -212,7 +186,7 @@ export class RackItemView {
     this.refused.set(null);
   }
 
-  protected async keep(): Promise<void> {
+  protected keep(): void {
     const { id, ...said } = this.draft();
     const ids = new Set((this.page()?.elements ?? []).map((e) => e.id));
     const known = (list: readonly string[]) => list.filter((e) => ids.has(e));
@@ -226,50 +200,37 @@ export class RackItemView {
       worked: known(said.worked),
       failed: known(said.failed),
     };
-    await this.guard(async () => {
-      await this.api.putMark(this.id(), mark);
+    this.task.run(this.api.putMark(this.id(), mark), () => {
       try {
         localStorage.setItem(READER, mark.reader);
       } catch {
         // It is typed again next time.
       }
       this.forget();
-      await this.load(this.id());
+      this.readItem.again();
     });
   }
-  protected async remove(mark: Mark): Promise<void> {
-    await this.guard(async () => {
-      await this.api.removeMark(this.id(), mark.id);
-      await this.load(this.id());
-      this.notices.say(`The mark of ${mark.reader} was removed.`, {
-        label: 'Undo',
-        run: () =>
-          void this.guard(async () => {
-            await this.api.putMark(this.id(), markOnly(mark));
-            await this.load(this.id());
-          }, this.tell),
-      });
-    }, this.tell);
+  protected remove(mark: Mark): void {
+    this.task.run(
+      this.api.removeMark(this.id(), mark.id),
+      () => {
+        this.readItem.again();
+        this.notices.say(`The mark of ${mark.reader} was removed.`, {
+          label: 'Undo',
+          run: () =>
+            this.task.run(
+              this.api.putMark(this.id(), markOnly(mark)),
+              () => this.readItem.again(),
+              this.tell,
+            ),
+        });
+      },
+      this.tell,
+    );
   }
 
   /** Told where it is seen, wherever one is on the page. */
-  private readonly tell = (sentence: string) => this.notices.say(sentence);
-
-  /** @param refuse says what went wrong; beside the form where nothing else is said */
-  private async guard(
-    work: () => Promise<void>,
-    refuse: (sentence: string) => void = (sentence) => this.refused.set(sentence),
-  ): Promise<void> {
-    this.busy.set(true);
-    this.refused.set(null);
-    try {
-      await work();
-    } catch (error) {
-      refuse((error as ApiProblem).message);
-    } finally {
-      this.busy.set(false);
-    }
-  }
+  private readonly tell = ({ message }: ApiProblem) => this.notices.say(message);
 }
 
 /** A mark without what the server adds to it. */

@@ -1,3 +1,4 @@
+import { map, of, switchMap, type Observable } from 'rxjs';
 import { nth } from '@spare-coat/core/ground/checked';
 import type { ComparableCoat } from '@spare-coat/core/proving/rack/compareCoats';
 import type { RackThing } from '@spare-coat/core/proving/rack/search';
@@ -11,12 +12,19 @@ export interface NamedCoat extends ComparableCoat {
   readonly link: readonly string[];
 }
 
-/** What an address speaks of, ready to be compared; null where it speaks of nothing. @throws ApiProblem */
-export async function coatAt(api: Api, key: string): Promise<NamedCoat | null> {
+/** What an address speaks of, ready to be compared; null where it speaks of nothing. */
+export function coatAt(api: Api, key: string): Observable<NamedCoat | null> {
   const [, from, id] = /^(rack|coats)\.([0-9a-f-]{36})$/.exec(key) ?? [];
-  if (!id) return null;
-  if (from === 'coats') return { ...(await api.coatFacts(id)), link: ['/coats', id, 'match'] };
-  const item = await api.rackItem(id);
-  const page = await api.rackVersion(id, nth(item.versions, 0).version);
-  return { facts: page.facts, elements: page.elements, name: item.name, link: ['/rack', id] };
+  if (!id) return of(null);
+  if (from === 'coats')
+    return api.coatFacts(id).pipe(map((facts) => ({ ...facts, link: ['/coats', id, 'match'] })));
+  return api
+    .rackItem(id)
+    .pipe(
+      switchMap((item) =>
+        api
+          .rackVersion(id, nth(item.versions, 0).version)
+          .pipe(map(({ facts, elements }) => ({ facts, elements, name: item.name, link: ['/rack', id] }))),
+      ),
+    );
 }

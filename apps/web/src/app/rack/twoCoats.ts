@@ -1,15 +1,8 @@
+import { forkJoin, map } from 'rxjs';
+import { loaded } from '../shared/asking';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { compareCoats } from '@spare-coat/core/proving/rack/compareCoats';
 import { Api } from '../shared/api';
@@ -215,8 +208,18 @@ export class TwoCoats {
   /** From the address. */
   readonly a = input<string>();
   readonly b = input<string>();
-  protected readonly both = signal<readonly [NamedCoat, NamedCoat] | null>(null);
-  protected readonly problem = signal<string | null>(null);
+  private readonly read = loaded(
+    () => [this.a() ?? '', this.b() ?? ''] as const,
+    ([a, b]) =>
+      forkJoin([coatAt(this.api, a), coatAt(this.api, b)]).pipe(
+        map(([x, y]): readonly [NamedCoat, NamedCoat] => {
+          if (!x || !y) throw new Error('Pick two of them on the rack first.');
+          return [x, y];
+        }),
+      ),
+  );
+  protected readonly both = this.read.value;
+  protected readonly problem = this.read.problem;
   protected readonly say = sayClose;
   protected readonly change = sayChange;
   /** So many differences of an element stand there at once. */
@@ -231,24 +234,4 @@ export class TwoCoats {
     const list = (all: readonly string[]) => (all.length > 0 ? all.join(', ') : 'none');
     return `Parts in both: ${list(parts.both)}.`;
   });
-
-  constructor() {
-    effect(() => {
-      const [a, b] = [this.a() ?? '', this.b() ?? ''];
-      untracked(() => void this.load(a, b));
-    });
-  }
-
-  private async load(a: string, b: string): Promise<void> {
-    this.both.set(null);
-    this.problem.set(null);
-    try {
-      const [x, y] = await Promise.all([coatAt(this.api, a), coatAt(this.api, b)]);
-      if (a !== (this.a() ?? '') || b !== (this.b() ?? '')) return;
-      if (x && y) this.both.set([x, y]);
-      else this.problem.set('Pick two of them on the rack first.');
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
-  }
 }

@@ -1,3 +1,4 @@
+import { Task, loaded } from '../shared/asking';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from '../shared/tableOf';
 import { MatSelect } from '@angular/material/select';
@@ -5,19 +6,10 @@ import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
-import type { CarriedPreview, OriginState } from '@spare-coat/core/proving/wire/port';
-import { Api, type ApiProblem } from '../shared/api';
+import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -204,49 +196,39 @@ export class CarryOverView {
   protected readonly say = sayClose;
   protected readonly change = sayChange;
 
-  protected readonly hosts = signal<readonly HostProfile[]>([]);
+  private readonly profiles = loaded(
+    () => true,
+    () => this.api.profiles(),
+  );
+  protected readonly hosts = computed<readonly HostProfile[]>(() => {
+    const now = this.view.coat();
+    // The same host is another one under a newer version of its profile, or with the packages of another distribution.
+    const isHere = (p: HostProfile) => p.id === now?.profileId && p.revision === now.profileRevision;
+    return (this.profiles.value()?.profiles ?? []).filter((p) => !isHere(p) || p.channels.length > 1);
+  });
   protected readonly host = signal<HostProfile | null>(null);
   protected readonly channel = signal<string | null>(null);
-  protected readonly preview = signal<CarriedPreview | null>(null);
-  protected readonly origin = signal<OriginState | null>(null);
-  protected readonly problem = signal<string | null>(null);
-  protected readonly busy = signal(false);
   private readonly asked = computed(() => {
     const [id, host, revision] = [this.store.id(), this.host(), this.store.revision()];
-    return id && host ? { id, host, channel: this.channel(), revision } : null;
+    return id && host ? { id, host, channel: this.channel(), revision } : undefined;
   });
-  private turn = 0;
-
-  constructor() {
-    void this.load();
-    effect(() => {
-      const asked = this.asked();
-      untracked(() => void this.workOut(asked));
-    });
-    effect(() => {
+  private readonly ported = loaded(this.asked, ({ id, host, channel }) =>
+    this.api.previewPort(id, host, channel),
+  );
+  protected readonly preview = this.ported.value;
+  private readonly from = loaded(
+    () => {
       const [id, revision] = [this.store.id(), this.store.revision()];
-      if (id && revision > 0) untracked(() => void this.loadOrigin(id));
-    });
-  }
-
-  private async load(): Promise<void> {
-    try {
-      const { profiles } = await this.api.profiles();
-      const now = this.view.coat();
-      // The same host is another one under a newer version of its profile, or with the packages of another distribution.
-      const isHere = (p: HostProfile) => p.id === now?.profileId && p.revision === now.profileRevision;
-      this.hosts.set(profiles.filter((p) => !isHere(p) || p.channels.length > 1));
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-    }
-  }
-  private async loadOrigin(id: string): Promise<void> {
-    try {
-      this.origin.set((await this.api.origin(id)).origin);
-    } catch {
-      // It is told when the server answers again.
-    }
-  }
+      return id && revision > 0 ? { id, revision } : undefined;
+    },
+    ({ id }) => this.api.origin(id),
+  );
+  protected readonly origin = computed(() => this.from.value()?.origin ?? null);
+  private readonly task = new Task();
+  protected readonly busy = this.task.busy;
+  protected readonly problem = computed(
+    () => this.task.problem() ?? this.ported.problem() ?? this.profiles.problem(),
+  );
 
   protected choose(id: string): void {
     const host = this.hosts().find((p) => p.id === id) ?? null;
@@ -254,47 +236,22 @@ export class CarryOverView {
     this.channel.set(host?.channels[0]?.id ?? null);
   }
 
-  private async workOut(
-    asked: { readonly id: string; readonly host: HostProfile; readonly channel: string | null } | null,
-  ): Promise<void> {
-    const turn = ++this.turn;
-    this.preview.set(null);
-    this.problem.set(null);
-    if (!asked) return;
-    try {
-      const preview = await this.api.previewPort(asked.id, asked.host, asked.channel);
-      if (turn === this.turn) this.preview.set(preview);
-    } catch (error) {
-      if (turn === this.turn) this.problem.set((error as ApiProblem).message);
-    }
-  }
-
-  protected async make(): Promise<void> {
+  protected make(): void {
     const asked = this.asked();
     if (!asked) return;
-    this.busy.set(true);
-    try {
-      const id = newId();
-      await this.api.makeCarriedOver(asked.id, { id, commandId: newId() }, asked.host, asked.channel);
-      await this.router.navigate(['/coats', id, 'propose']);
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-    } finally {
-      this.busy.set(false);
-    }
+    const id = newId();
+    this.task.run(
+      this.api.makeCarriedOver(asked.id, { id, commandId: newId() }, asked.host, asked.channel),
+      () => void this.router.navigate(['/coats', id, 'propose']),
+    );
   }
 
-  protected async bringOver(): Promise<void> {
+  protected bringOver(): void {
     const id = this.store.id();
     if (!id) return;
-    this.busy.set(true);
-    try {
-      await this.api.bringReferenceOver(id, { commandId: newId(), revision: this.store.revision() });
-      this.notices.say('The changes of the reference were brought over. Undo takes them back.');
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-    } finally {
-      this.busy.set(false);
-    }
+    this.task.run(
+      this.api.bringReferenceOver(id, { commandId: newId(), revision: this.store.revision() }),
+      () => this.notices.say('The changes of the reference were brought over. Undo takes them back.'),
+    );
   }
 }

@@ -1,19 +1,11 @@
+import { Task, loaded } from '../shared/asking';
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/proving/sheet/sheet';
-import type { OnRack } from '@spare-coat/core/proving/wire/rack';
 import { Api, type ApiProblem } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -148,10 +140,15 @@ export class PublishView {
   private readonly notices = inject(Notices);
   protected readonly store = inject(CoatStore);
 
-  protected readonly item = signal<OnRack | null>(null);
-  protected readonly loaded = signal(false);
-  protected readonly busy = signal(false);
-  protected readonly problem = signal<string | null>(null);
+  private readonly read = loaded(
+    () => this.store.id() ?? undefined,
+    (coat) => this.api.onRack(coat),
+  );
+  protected readonly item = computed(() => this.read.value()?.item ?? null);
+  protected readonly loaded = computed(() => this.read.value() !== null);
+  private readonly task = new Task();
+  protected readonly busy = this.task.busy;
+  protected readonly problem = computed(() => this.task.problem() ?? this.read.problem());
   protected readonly choice = signal<SheetChoice>(PLAIN_CHOICE);
   protected readonly notes = signal('');
   /** What was typed over what is there already. */
@@ -171,70 +168,49 @@ export class PublishView {
   private fresh = newId();
   private command = newId();
 
-  constructor() {
-    effect(() => {
-      const id = this.store.id();
-      if (id) untracked(() => void this.load(id));
-    });
-  }
-
-  private async load(coat: string): Promise<void> {
-    try {
-      this.item.set((await this.api.onRack(coat)).item);
-      this.loaded.set(true);
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-    }
-  }
-
-  protected async publish(): Promise<void> {
+  protected publish(): void {
     const coatId = this.store.id();
     if (!coatId || this.busy()) return;
-    await this.guard(async () => {
-      const name = this.name().trim();
-      const { version } = await this.api.publish(this.item()?.id ?? this.fresh, {
-        commandId: this.command,
-        revision: this.item()?.revision ?? 0,
-        coatId,
-        name,
-        about: this.about(),
-        notes: this.notes(),
-        choice: this.choice(),
-      });
-      this.command = newId();
-      this.notes.set('');
-      this.typed.set(null);
-      this.told.set(null);
-      await this.load(coatId);
-      this.notices.say(`${name}, version ${version}, hangs on the rack.`);
+    const name = this.name().trim();
+    const work = this.api.publish(this.item()?.id ?? this.fresh, {
+      commandId: this.command,
+      revision: this.item()?.revision ?? 0,
+      coatId,
+      name,
+      about: this.about(),
+      notes: this.notes(),
+      choice: this.choice(),
     });
+    this.task.run(
+      work,
+      ({ version }) => {
+        this.command = newId();
+        this.notes.set('');
+        this.typed.set(null);
+        this.told.set(null);
+        this.read.again();
+        this.notices.say(`${name}, version ${version}, hangs on the rack.`);
+      },
+      (problem) => this.refuse(problem),
+    );
   }
 
-  protected async withdraw(withdrawn: boolean): Promise<void> {
-    const [item, coatId] = [this.item(), this.store.id()];
-    if (!item || !coatId) return;
-    await this.guard(async () => {
-      await this.api.withdraw(item.id, { commandId: newId(), revision: item.revision, withdrawn });
-      await this.load(coatId);
-    });
+  protected withdraw(withdrawn: boolean): void {
+    const item = this.item();
+    if (!item) return;
+    this.task.run(
+      this.api.withdraw(item.id, { commandId: newId(), revision: item.revision, withdrawn }),
+      () => this.read.again(),
+      (problem) => this.refuse(problem),
+    );
   }
 
-  private async guard(work: () => Promise<void>): Promise<void> {
-    this.busy.set(true);
-    this.problem.set(null);
-    try {
-      await work();
-    } catch (error) {
-      const problem = error as ApiProblem;
-      const coatId = this.store.id();
-      if (problem.status === 409 && coatId) await this.load(coatId);
-      this.problem.set(
-        problem.status === 409
-          ? 'It was changed on the rack in another window. Look at how it hangs there now, and try again.'
-          : problem.message,
-      );
-    } finally {
-      this.busy.set(false);
-    }
+  private refuse(problem: ApiProblem): void {
+    if (problem.status === 409) this.read.again();
+    this.task.problem.set(
+      problem.status === 409
+        ? 'It was changed on the rack in another window. Look at how it hangs there now, and try again.'
+        : problem.message,
+    );
   }
 }

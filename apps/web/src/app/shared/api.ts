@@ -26,7 +26,7 @@ import type { ReadPicture } from '@spare-coat/core/proving/wire/picture';
 import type { GlyphTable } from '@spare-coat/core/doing/scene/glyphs';
 import type { FaceMetrics } from '@spare-coat/core/measuring/type/face';
 import type { KnownFace } from '@spare-coat/core/measuring/type/nearestFaces';
-import { firstValueFrom, lastValueFrom, tap, type Observable } from 'rxjs';
+import { EMPTY, catchError, expand, filter, map, reduce, tap, throwError, type Observable } from 'rxjs';
 
 /** What went wrong, in a sentence for the person. `away` when the server could not be reached at all. */
 export class ApiProblem extends Error {
@@ -71,26 +71,25 @@ export function pictureAddress(reading: string, path: string): string {
   return `/api/archives/readings/${reading}/picture?path=${encodeURIComponent(path)}`;
 }
 
-/** The server, typed. Every failure comes as an `ApiProblem`. */
+/** The server, typed. Nothing is asked until it is subscribed to, and what nobody waits for any longer is cancelled. Every failure comes as an `ApiProblem`. */
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
   /** The server has asked for its access key. */
   readonly keyNeeded = signal(false);
 
-  coats(query: Readonly<Record<string, string>>): Promise<CoatsPage> {
+  coats(query: Readonly<Record<string, string>>): Observable<CoatsPage> {
     return this.ask(this.http.get<CoatsPage>('/api/coats', { params: query }));
   }
   /** All coats, page after page. */
-  async allCoats(): Promise<CoatCard[]> {
-    const all: CoatCard[] = [];
-    for (let page = await this.coats({}); ; page = await this.coats({ after: page.next })) {
-      all.push(...page.coats);
-      if (page.next === null) return all;
-    }
+  allCoats(): Observable<CoatCard[]> {
+    return this.coats({}).pipe(
+      expand((page) => (page.next === null ? EMPTY : this.coats({ after: page.next }))),
+      reduce((all, page) => [...all, ...page.coats], [] as CoatCard[]),
+    );
   }
   /** Shows the access key, for a cookie that everything else is answered with. */
-  showKey(key: string): Promise<unknown> {
+  showKey(key: string): Observable<unknown> {
     return this.ask(this.http.post('/api/access', { key }));
   }
   createCoat(
@@ -98,53 +97,57 @@ export class Api {
     commandId: string,
     name: string,
     from: string | null,
-  ): Promise<{ id: string; revision: number }> {
+  ): Observable<{ id: string; revision: number }> {
     return this.ask(
       this.http.post<{ id: string; revision: number }>('/api/coats', { id, commandId, name, from }),
     );
   }
-  coat(id: string): Promise<LoadedCoat> {
+  coat(id: string): Observable<LoadedCoat> {
     return this.ask(this.http.get<LoadedCoat>(`/api/coats/${id}`));
   }
-  entries(id: string, after: number): Promise<Written> {
+  entries(id: string, after: number): Observable<Written> {
     return this.ask(this.http.get<Written>(`/api/coats/${id}/entries`, { params: { after } }));
   }
   /** How an element came to stand as it does, as far as that is kept. */
-  past(id: string, element: string): Promise<CoatPast> {
+  past(id: string, element: string): Observable<CoatPast> {
     return this.ask(this.http.get<CoatPast>(`/api/coats/${id}/past/${element}`));
   }
-  command(id: string, commandId: string, revision: number, command: Command): Promise<Written> {
+  command(id: string, commandId: string, revision: number, command: Command): Observable<Written> {
     return this.ask(this.http.post<Written>(`/api/coats/${id}/commands`, { commandId, revision, command }));
   }
-  answer(id: string, what: 'undo' | 'redo', commandId: string, revision: number): Promise<Written> {
+  answer(id: string, what: 'undo' | 'redo', commandId: string, revision: number): Observable<Written> {
     return this.ask(this.http.post<Written>(`/api/coats/${id}/${what}`, { commandId, revision }));
   }
   /** The letters that drawings are written with. */
-  glyphs(): Promise<GlyphTable> {
+  glyphs(): Observable<GlyphTable> {
     return this.ask(this.http.get<GlyphTable>('/api/drawings/glyphs'));
   }
   /** What a package mirror has. */
-  mirror(channel: string): Promise<{ packages: string[] }> {
+  mirror(channel: string): Observable<{ packages: string[] }> {
     return this.ask(this.http.get<{ packages: string[] }>(`/api/mirror/${encodeURIComponent(channel)}`));
   }
-  profiles(): Promise<{ profiles: HostProfile[]; own: string[] }> {
+  profiles(): Observable<{ profiles: HostProfile[]; own: string[] }> {
     return this.ask(this.http.get<{ profiles: HostProfile[]; own: string[] }>('/api/profiles'));
   }
-  profile(id: string, revision: number): Promise<{ profile: HostProfile; shipped: boolean }> {
+  profile(id: string, revision: number): Observable<{ profile: HostProfile; shipped: boolean }> {
     return this.ask(
       this.http.get<{ profile: HostProfile; shipped: boolean }>(`/api/profiles/${id}/${revision}`),
     );
   }
   profileRevisions(
     id: string,
-  ): Promise<{ revisions: { revision: number; name: string; version: string; at: string }[] }> {
+  ): Observable<{ revisions: { revision: number; name: string; version: string; at: string }[] }> {
     return this.ask(
       this.http.get<{ revisions: { revision: number; name: string; version: string; at: string }[] }>(
         `/api/profiles/${id}/revisions`,
       ),
     );
   }
-  putProfile(profile: HostProfile, revision: number, commandId: string): Promise<{ profile: HostProfile }> {
+  putProfile(
+    profile: HostProfile,
+    revision: number,
+    commandId: string,
+  ): Observable<{ profile: HostProfile }> {
     return this.ask(
       this.http.put<{ profile: HostProfile }>(`/api/profiles/${profile.id}`, {
         commandId,
@@ -153,105 +156,104 @@ export class Api {
       }),
     );
   }
-  parts(query: Readonly<Record<string, string>>): Promise<PartsPage> {
+  parts(query: Readonly<Record<string, string>>): Observable<PartsPage> {
     return this.ask(this.http.get<PartsPage>('/api/parts', { params: query }));
   }
-  part(id: string): Promise<CataloguePart> {
+  part(id: string): Observable<CataloguePart> {
     return this.ask(this.http.get<CataloguePart>(`/api/parts/${id}`));
   }
-  putPart(part: Part, revision: number, commandId: string): Promise<CataloguePart> {
+  putPart(part: Part, revision: number, commandId: string): Observable<CataloguePart> {
     return this.ask(this.http.put<CataloguePart>(`/api/parts/${part.id}`, { commandId, revision, part }));
   }
-  listing(query: Readonly<Record<string, string>>): Promise<ListedPage> {
+  listing(query: Readonly<Record<string, string>>): Observable<ListedPage> {
     return this.ask(this.http.get<ListedPage>('/api/listing', { params: query }));
   }
-  listed(key: string): Promise<{ details: ListedDetails; from: string; root: string }> {
+  listed(key: string): Observable<{ details: ListedDetails; from: string; root: string }> {
     return this.ask(
       this.http.get<{ details: ListedDetails; from: string; root: string }>(`/api/listing/${key}`),
     );
   }
-  listedUpdates(): Promise<ListedUpdates> {
+  listedUpdates(): Observable<ListedUpdates> {
     return this.ask(this.http.get<ListedUpdates>('/api/listing/updates'));
   }
-  fetchListed(key: string, version: string): Promise<{ job: string }> {
+  fetchListed(key: string, version: string): Observable<{ job: string }> {
     return this.ask(this.http.post<{ job: string }>(`/api/listing/${key}/fetch`, { version }));
   }
-  licenceProblem(expression: string): Promise<{ problem: string | null }> {
+  licenceProblem(expression: string): Observable<{ problem: string | null }> {
     return this.ask(
       this.http.get<{ problem: string | null }>('/api/parts/licence', { params: { expression } }),
     );
   }
-  deletePart(id: string): Promise<unknown> {
+  deletePart(id: string): Observable<unknown> {
     return this.ask(this.http.delete(`/api/parts/${id}`));
   }
-  restorePart(id: string): Promise<unknown> {
+  restorePart(id: string): Observable<unknown> {
     return this.ask(this.http.post(`/api/parts/${id}/restore`, {}));
   }
-  trials(): Promise<{ trials: ToldTrial[] }> {
+  trials(): Observable<{ trials: ToldTrial[] }> {
     return this.ask(this.http.get<{ trials: ToldTrial[] }>('/api/parts/trials'));
   }
-  sendSurvey(file: Blob): Promise<{ blob: string; what: 'survey' | 'settings'; survey: Survey }> {
+  sendSurvey(file: Blob): Observable<{ blob: string; what: 'survey' | 'settings'; survey: Survey }> {
     return this.ask(
       this.http.post<{ blob: string; what: 'survey' | 'settings'; survey: Survey }>('/api/surveys', file, {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     );
   }
-  survey(blob: string): Promise<Survey> {
+  survey(blob: string): Observable<Survey> {
     return this.ask(this.http.get<Survey>(`/api/blobs/${blob}`));
   }
-  surveyScript(): Promise<string> {
+  surveyScript(): Observable<string> {
     return this.ask(this.http.get('/api/surveys/survey.sh', { responseType: 'text' }));
   }
   /** Sends a file whole; `sent` is told the share that is on its way. */
-  async sendArchive(file: Blob, sent: (share: number) => void): Promise<{ sha256: string; size: number }> {
+  sendArchive(file: Blob, sent: (share: number) => void): Observable<{ sha256: string; size: number }> {
     const events = this.http.post<{ sha256: string; size: number }>('/api/archives', file, {
       headers: { 'Content-Type': 'application/octet-stream' },
       observe: 'events',
       reportProgress: true,
     });
-    try {
-      const last = await lastValueFrom(
-        events.pipe(
-          tap((e) => {
-            if (e.type === HttpEventType.UploadProgress && e.total) sent(e.loaded / e.total);
-          }),
-        ),
-      );
-      if (last.type !== HttpEventType.Response || !last.body) throw new Error('no answer');
-      return last.body;
-    } catch (error) {
-      throw asProblem(error);
-    }
+    return this.ask(
+      events.pipe(
+        tap((e) => {
+          if (e.type === HttpEventType.UploadProgress && e.total) sent(e.loaded / e.total);
+        }),
+        filter((e) => e.type === HttpEventType.Response),
+        map(({ body }) => {
+          if (!body) throw new Error('no answer');
+          return body;
+        }),
+      ),
+    );
   }
-  readArchive(sha256: string, input: ArchiveQuestion): Promise<{ job?: string; reading?: string }> {
+  readArchive(sha256: string, input: ArchiveQuestion): Observable<{ job?: string; reading?: string }> {
     return this.ask(
       this.http.post<{ job?: string; reading?: string }>(`/api/archives/${sha256}/reading`, input),
     );
   }
-  archiveReport(reading: string): Promise<ArchiveReport> {
+  archiveReport(reading: string): Observable<ArchiveReport> {
     return this.ask(this.http.get<ArchiveReport>(`/api/archives/readings/${reading}`));
   }
-  archivePicture(reading: string, path: string): Promise<ArrayBuffer> {
+  archivePicture(reading: string, path: string): Observable<ArrayBuffer> {
     return this.ask(this.http.get(pictureAddress(reading, path), { responseType: 'arraybuffer' }));
   }
   partsServing(
     kinds: readonly string[],
     pinned: readonly (readonly [string, number])[],
     family: string | null,
-  ): Promise<{ parts: Part[] }> {
+  ): Observable<{ parts: Part[] }> {
     return this.ask(this.http.post<{ parts: Part[] }>('/api/parts/serving', { kinds, pinned, family }));
   }
-  askProposal(coat: string, released: readonly string[] | 'all'): Promise<{ job: string }> {
+  askProposal(coat: string, released: readonly string[] | 'all'): Observable<{ job: string }> {
     return this.ask(this.http.post<{ job: string }>('/api/proposals', { coat, released }));
   }
-  job(id: string): Promise<JobState> {
+  job(id: string): Observable<JobState> {
     return this.ask(this.http.get<JobState>(`/api/jobs/${id}`));
   }
-  cancelJob(id: string): Promise<unknown> {
+  cancelJob(id: string): Observable<unknown> {
     return this.ask(this.http.delete(`/api/jobs/${id}`));
   }
-  sendPicture(file: Blob): Promise<{ picture?: ReadPicture; job?: string }> {
+  sendPicture(file: Blob): Observable<{ picture?: ReadPicture; job?: string }> {
     return this.ask(
       this.http.post<{ picture?: ReadPicture; job?: string }>('/api/pictures', file, {
         headers: { 'Content-Type': 'application/octet-stream' },
@@ -260,7 +262,7 @@ export class Api {
   }
 
   /** How a coat would stand on another host. */
-  previewPort(id: string, host: HostProfile, channel: string | null): Promise<CarriedPreview> {
+  previewPort(id: string, host: HostProfile, channel: string | null): Observable<CarriedPreview> {
     const params = { profile: host.id, revision: host.revision, channel: channel ?? '' };
     return this.ask(this.http.get<CarriedPreview>(`/api/coats/${id}/carry-over`, { params }));
   }
@@ -269,29 +271,29 @@ export class Api {
     made: { readonly id: string; readonly commandId: string },
     host: HostProfile,
     channel: string | null,
-  ): Promise<unknown> {
+  ): Observable<unknown> {
     const body = { ...made, profile: host.id, revision: host.revision, channel };
     return this.ask(this.http.post(`/api/coats/${from}/carry-over`, body));
   }
-  origin(id: string): Promise<{ origin: OriginState | null }> {
+  origin(id: string): Observable<{ origin: OriginState | null }> {
     return this.ask(this.http.get<{ origin: OriginState | null }>(`/api/coats/${id}/origin`));
   }
   bringReferenceOver(
     id: string,
     envelope: { readonly commandId: string; readonly revision: number },
-  ): Promise<unknown> {
+  ): Observable<unknown> {
     return this.ask(this.http.post(`/api/coats/${id}/origin`, envelope));
   }
 
   /** A bundle, to be read by a job whose result says where its content is. */
-  sendBundle(file: Blob): Promise<{ job: string }> {
+  sendBundle(file: Blob): Observable<{ job: string }> {
     return this.ask(
       this.http.post<{ job: string }>('/api/bundles', file, {
         headers: { 'Content-Type': 'application/zip' },
       }),
     );
   }
-  bundle(sha: string): Promise<BundlePreview> {
+  bundle(sha: string): Observable<BundlePreview> {
     return this.ask(this.http.get<BundlePreview>(`/api/bundles/${sha}`));
   }
   bringIn(
@@ -303,14 +305,14 @@ export class Api {
       readonly name: string | null;
       readonly clash: 'theirs' | 'mine';
     },
-  ): Promise<{ coat: string | null; leftOut: number }> {
+  ): Observable<{ coat: string | null; leftOut: number }> {
     return this.ask(
       this.http.post<{ coat: string | null; leftOut: number }>(`/api/bundles/${sha}/coat`, how),
     );
   }
 
   /** A drawing as SVG, to be made a picture that can be measured. */
-  sendDrawing(svg: string): Promise<{ picture?: ReadPicture; job?: string }> {
+  sendDrawing(svg: string): Observable<{ picture?: ReadPicture; job?: string }> {
     return this.ask(
       this.http.post<{ picture?: ReadPicture; job?: string }>('/api/drawings/pictures', svg, {
         headers: { 'Content-Type': 'image/svg+xml' },
@@ -319,48 +321,48 @@ export class Api {
   }
 
   /** The library: what hangs on the rack, coats that are worked on, or both. */
-  rack(query: Readonly<Record<string, string>>): Promise<RackAnswer> {
+  rack(query: Readonly<Record<string, string>>): Observable<RackAnswer> {
     return this.ask(this.http.get<RackAnswer>('/api/rack', { params: query }));
   }
-  rackItem(id: string): Promise<RackItem> {
+  rackItem(id: string): Observable<RackItem> {
     return this.ask(this.http.get<RackItem>(`/api/rack/${id}`));
   }
-  rackVersion(id: string, version: number): Promise<RackPage> {
+  rackVersion(id: string, version: number): Observable<RackPage> {
     return this.ask(this.http.get<RackPage>(`/api/rack/${id}/versions/${version}`));
   }
   /** Has the bundle of a version read, as if it had been dropped here. */
-  readRackVersion(id: string, version: number): Promise<{ job: string }> {
+  readRackVersion(id: string, version: number): Observable<{ job: string }> {
     return this.ask(this.http.post<{ job: string }>(`/api/rack/${id}/versions/${version}/read`, {}));
   }
-  onRack(coat: string): Promise<{ item: OnRack | null }> {
+  onRack(coat: string): Observable<{ item: OnRack | null }> {
     return this.ask(this.http.get<{ item: OnRack | null }>(`/api/rack/of/${coat}`));
   }
-  coatFacts(coat: string): Promise<ComparableCoat & { readonly name: string }> {
+  coatFacts(coat: string): Observable<ComparableCoat & { readonly name: string }> {
     return this.ask(this.http.get<ComparableCoat & { readonly name: string }>(`/api/rack/coats/${coat}`));
   }
   publish(
     id: string,
     what: Publication & { readonly commandId: string; readonly revision: number },
-  ): Promise<{ version: number }> {
+  ): Observable<{ version: number }> {
     return this.ask(this.http.put<{ version: number }>(`/api/rack/${id}`, what));
   }
   withdraw(
     id: string,
     what: { readonly commandId: string; readonly revision: number; readonly withdrawn: boolean },
-  ): Promise<unknown> {
+  ): Observable<unknown> {
     return this.ask(this.http.post(`/api/rack/${id}/withdraw`, what));
   }
-  putMark(id: string, { id: mark, ...said }: Mark): Promise<unknown> {
+  putMark(id: string, { id: mark, ...said }: Mark): Observable<unknown> {
     return this.ask(this.http.put(`/api/rack/${id}/marks/${mark}`, said));
   }
-  removeMark(id: string, mark: string): Promise<unknown> {
+  removeMark(id: string, mark: string): Observable<unknown> {
     return this.ask(this.http.delete(`/api/rack/${id}/marks/${mark}`));
   }
 
-  faces(): Promise<{ faces: KnownFace[] }> {
+  faces(): Observable<{ faces: KnownFace[] }> {
     return this.ask(this.http.get<{ faces: KnownFace[] }>('/api/fonts'));
   }
-  sendFont(file: Blob): Promise<{ blob: string; metrics: FaceMetrics }> {
+  sendFont(file: Blob): Observable<{ blob: string; metrics: FaceMetrics }> {
     return this.ask(
       this.http.post<{ blob: string; metrics: FaceMetrics }>('/api/fonts', file, {
         headers: { 'Content-Type': 'application/octet-stream' },
@@ -368,13 +370,13 @@ export class Api {
     );
   }
 
-  private async ask<T>(request: Observable<T>): Promise<T> {
-    try {
-      return await firstValueFrom(request);
-    } catch (error) {
-      const problem = asProblem(error);
-      if (problem.code === 'access-needed') this.keyNeeded.set(true);
-      throw problem;
-    }
+  private ask<T>(request: Observable<T>): Observable<T> {
+    return request.pipe(
+      catchError((error: unknown) => {
+        const problem = asProblem(error);
+        if (problem.code === 'access-needed') this.keyNeeded.set(true);
+        return throwError(() => problem);
+      }),
+    );
   }
 }

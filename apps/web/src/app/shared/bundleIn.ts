@@ -1,3 +1,4 @@
+import { firstValueFrom, of, type Observable } from 'rxjs';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTableModule } from '@angular/material/table';
 import { CellOf, byPlace } from './tableOf';
@@ -22,7 +23,7 @@ import type { PlaceClass } from '@spare-coat/core/measuring/standards/places';
 import { Api, type ApiProblem } from './api';
 import { newId } from './newId';
 import { Notices } from './notices';
-import { waitForJob } from './waitForJob';
+import { Jobs } from './jobs';
 import { FileButton } from './fileButton';
 
 const WORDS: Readonly<Record<BundleThing['is'], string>> = {
@@ -256,6 +257,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
 export class BundleIn {
   protected readonly byPlace = byPlace;
   private readonly api = inject(Api);
+  private readonly jobs = inject(Jobs);
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
   /** The coat that it may be put in place of; none on the page of all coats. */
@@ -297,28 +299,30 @@ export class BundleIn {
   constructor() {
     effect(() => {
       const job = this.job();
-      if (job) untracked(() => void this.follow('The bundle', () => Promise.resolve({ job })));
+      if (job) untracked(() => void this.follow('The bundle', of({ job })));
     });
   }
 
   protected async take(files: Iterable<File> | null): Promise<void> {
     const [file] = files ?? [];
-    if (file && !this.reading()) await this.follow(file.name, () => this.api.sendBundle(file));
+    if (file && !this.reading()) await this.follow(file.name, this.api.sendBundle(file));
   }
 
   /** Has a bundle read, and shows what it would bring. */
-  private async follow(name: string, begin: () => Promise<{ readonly job: string }>): Promise<void> {
+  private async follow(name: string, begin: Observable<{ readonly job: string }>): Promise<void> {
     this.forget();
     this.reading.set({ name, progress: 0, job: null });
     try {
-      const { job } = await begin();
+      const { job } = await firstValueFrom(begin);
       const tell = (progress: number) => this.reading.set({ name, progress, job });
-      const read = (await waitForJob(this.api, job, tell, {
-        failed: 'The bundle could not be read.',
-        cancelled: 'Reading was cancelled. Nothing was brought in.',
-      })) as { bundle: string };
+      const read = (await firstValueFrom(
+        this.jobs.result(job, tell, {
+          failed: 'The bundle could not be read.',
+          cancelled: 'Reading was cancelled. Nothing was brought in.',
+        }),
+      )) as { bundle: string };
       this.sha.set(read.bundle);
-      this.preview.set(await this.api.bundle(read.bundle));
+      this.preview.set(await firstValueFrom(this.api.bundle(read.bundle)));
     } catch (error) {
       this.problem.set(`${name}: ${(error as Error).message}`);
     } finally {
@@ -327,7 +331,7 @@ export class BundleIn {
   }
   protected async cancel(): Promise<void> {
     const job = this.reading()?.job;
-    if (job) await this.api.cancelJob(job).catch(() => undefined);
+    if (job) await firstValueFrom(this.api.cancelJob(job)).catch(() => undefined);
   }
   protected forget(): void {
     this.problem.set(null);
@@ -342,13 +346,15 @@ export class BundleIn {
     if (!sha) return;
     this.busy.set(true);
     try {
-      const { coat, leftOut } = await this.api.bringIn(sha, {
-        commandId: newId(),
-        revision: into?.revision ?? 0,
-        into: into?.id ?? null,
-        name: null,
-        clash: this.clash(),
-      });
+      const { coat, leftOut } = await firstValueFrom(
+        this.api.bringIn(sha, {
+          commandId: newId(),
+          revision: into?.revision ?? 0,
+          into: into?.id ?? null,
+          name: null,
+          clash: this.clash(),
+        }),
+      );
       const without =
         leftOut === 0 ? '' : ` ${leftOut} ${leftOut === 1 ? 'trial was' : 'trials were'} left out: the part is neither here nor in the bundle.`; // prettier-ignore
       this.notices.say(`${this.preview()?.title || 'The bundle'} was brought in.${without}`);

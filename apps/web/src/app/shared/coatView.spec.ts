@@ -1,3 +1,4 @@
+import { Subject, throwError } from 'rxjs';
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
@@ -12,10 +13,18 @@ import { CoatView } from './coatView';
 /** Answers that come when the test says so. */
 function later<T>() {
   const asked: { readonly what: string; answer(value: T): void; fail(error: Error): void }[] = [];
-  const ask = (what: string) =>
-    new Promise<T>((answer, fail) => {
-      asked.push({ what, answer, fail });
+  const ask = (what: string) => {
+    const answers = new Subject<T>();
+    asked.push({
+      what,
+      answer: (value) => {
+        answers.next(value);
+        answers.complete();
+      },
+      fail: (error) => answers.error(error),
     });
+    return answers;
+  };
   return { asked, ask };
 }
 
@@ -34,7 +43,7 @@ function opened() {
           profile: (id: string) => hosts.ask(id),
           partsServing: (kinds: string[], _pinned: unknown, family: string | null) =>
             parts.ask(`${kinds.join(' ')} for ${family}`),
-          survey: () => Promise.reject(new Error('none')),
+          survey: () => throwError(() => new Error('none')),
         },
       },
     ],

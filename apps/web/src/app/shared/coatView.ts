@@ -45,7 +45,19 @@ import type { Part } from '@spare-coat/core/model/parts/part';
 import { KIND_GROUPS, type KindGroup } from '@spare-coat/core/model/kinds/kind';
 import { kindBook } from '@spare-coat/core/model/coat/kindBook';
 import { sameJson } from '@spare-coat/core/model/coat/changes';
-import { EMPTY, catchError, defer, of, retry, switchMap, throwError, timer, type Observable } from 'rxjs';
+import {
+  EMPTY,
+  catchError,
+  defer,
+  of,
+  retry,
+  switchMap,
+  throwError,
+  timer,
+  type Observable,
+  forkJoin,
+  map,
+} from 'rxjs';
 import { Api, type ApiProblem } from './api';
 import { CoatStore } from './coatStore';
 import { Notices } from './notices';
@@ -255,7 +267,7 @@ export class CoatView {
                 () =>
                   this.api
                     .partsServing(asked.kinds, asked.pinned, asked.family)
-                    .then(({ parts }) => ({ asked, parts })),
+                    .pipe(map(({ parts }) => ({ asked, parts }))),
                 (sentence) => this.catalogueProblem.set(sentence),
               ),
         ),
@@ -269,7 +281,7 @@ export class CoatView {
     toObservable(this.surveyBlobs)
       .pipe(
         switchMap(({ before, after }) =>
-          this.whenThere(async () => [await this.surveysOf(before), await this.surveysOf(after)] as const),
+          this.whenThere(() => forkJoin([this.surveysOf(before), this.surveysOf(after)])),
         ),
         takeUntilDestroyed(),
       )
@@ -283,7 +295,7 @@ export class CoatView {
           if (id === null || revision === null) return of(null);
           const known = this.host();
           if (known?.id === id && known.revision === revision) return of(known);
-          return this.whenThere(() => this.api.profile(id, revision).then(({ profile }) => profile));
+          return this.whenThere(() => this.api.profile(id, revision).pipe(map(({ profile }) => profile)));
         }),
         takeUntilDestroyed(),
       )
@@ -295,13 +307,13 @@ export class CoatView {
     this.turn.update((n) => n + 1);
   }
 
-  private surveysOf(blobs: readonly string[]): Promise<Survey[]> {
-    return Promise.all(blobs.map((blob) => this.api.survey(blob)));
+  private surveysOf(blobs: readonly string[]): Observable<Survey[]> {
+    return blobs.length === 0 ? of([]) : forkJoin(blobs.map((blob) => this.api.survey(blob)));
   }
 
   /** Asks, and again for as long as the server is away; where it says no, that is told. */
   private whenThere<T>(
-    ask: () => Promise<T>,
+    ask: () => Observable<T>,
     tell: (sentence: string) => void = (sentence) => this.notices.say(sentence),
   ): Observable<T> {
     return defer(ask).pipe(

@@ -96,7 +96,7 @@ export class Drawing {
   protected readonly address = signal<string | null>(null);
 
   constructor() {
-    void this.letters.load();
+    this.letters.load();
     const giveUp = () => {
       const old = untracked(this.address);
       if (old) URL.revokeObjectURL(old);

@@ -63,7 +63,7 @@ export class FaceEditor {
   });
 
   constructor() {
-    void this.fonts.need();
+    this.fonts.need();
   }
 
   protected choose(id: string): void {

@@ -1,6 +1,7 @@
+import { firstValueFrom } from 'rxjs';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { KnownFace } from '@spare-coat/core/measuring/type/nearestFaces';
-import { Api } from './api';
+import { Api, type ApiProblem } from './api';
 import { CoatStore } from './coatStore';
 import { CoatView } from './coatView';
 import { newId } from './newId';
@@ -25,15 +26,16 @@ export class Fonts {
   ]);
 
   /** Fetches the faces that ship, once. */
-  async need(): Promise<void> {
+  need(): void {
     if (this.asked) return;
     this.asked = true;
-    try {
-      this.shipped.set((await this.api.faces()).faces);
-    } catch (error) {
-      this.asked = false;
-      this.problem.set((error as Error).message);
-    }
+    this.api.faces().subscribe({
+      next: ({ faces }) => this.shipped.set(faces),
+      error: ({ message }: ApiProblem) => {
+        this.asked = false;
+        this.problem.set(message);
+      },
+    });
   }
 
   /** Whether a file is meant as a font, by its name. */
@@ -44,7 +46,7 @@ export class Fonts {
   async take(file: File): Promise<void> {
     this.problem.set(null);
     try {
-      const { blob, metrics } = await this.api.sendFont(file);
+      const { blob, metrics } = await firstValueFrom(this.api.sendFont(file));
       const name = `${metrics.family} ${metrics.style}`.trim().slice(0, 200);
       const known = Object.values(this.view.rows().font).find((f) => f.blob === blob);
       if (known) this.notices.say(`${known.name} is known already.`);

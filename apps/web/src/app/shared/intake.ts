@@ -1,3 +1,4 @@
+import { firstValueFrom } from 'rxjs';
 import { Injectable, inject, signal } from '@angular/core';
 import type { PictureRow } from '@spare-coat/core/model/coat/rows';
 import { HEADER_BYTES, MAX_BYTES, readPictureHeader } from '@spare-coat/core/measuring/picture/header';
@@ -7,7 +8,7 @@ import { CoatStore } from './coatStore';
 import { newId } from './newId';
 import { Notices } from './notices';
 import { PixelsWorker } from './pixels';
-import { waitForJob } from './waitForJob';
+import { Jobs } from './jobs';
 
 export interface Arriving {
   readonly name: string;
@@ -23,6 +24,7 @@ const NAME_MAX = 200;
 @Injectable({ providedIn: 'root' })
 export class Intake {
   private readonly api = inject(Api);
+  private readonly jobs = inject(Jobs);
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
   private readonly pixels = inject(PixelsWorker);
@@ -46,7 +48,7 @@ export class Intake {
 
   async cancel(): Promise<void> {
     const job = this.arriving()?.job;
-    if (job) await this.api.cancelJob(job).catch(() => undefined);
+    if (job) await firstValueFrom(this.api.cancelJob(job)).catch(() => undefined);
   }
 
   /** Puts new pixels under a picture of the coat. Regions whose pixels changed are marked for another look. */
@@ -112,7 +114,7 @@ export class Intake {
     const header = readPictureHeader(head);
     if (!header.ok) throw new Error(header.sentence);
     this.arriving.set({ name: file.name, stage: 'sending', progress: 0, job: null });
-    const sent = await this.api.sendPicture(file);
+    const sent = await firstValueFrom(this.api.sendPicture(file));
     const picture = sent.picture ?? (await this.waitFor(sent.job!, file.name));
     for (const remark of picture.remarks) this.notices.say(`${file.name}: ${remark}`);
     return picture;
@@ -121,10 +123,12 @@ export class Intake {
   /** Waits until a job has read a picture, and tells how far it is. @throws Error with a sentence */
   async waitFor(id: string, name: string): Promise<ReadPicture> {
     const tell = (progress: number) => this.arriving.set({ name, stage: 'reading', progress, job: id });
-    return (await waitForJob(this.api, id, tell, {
-      failed: 'The picture could not be read.',
-      cancelled: 'Reading was cancelled. Nothing was added.',
-    })) as ReadPicture;
+    return (await firstValueFrom(
+      this.jobs.result(id, tell, {
+        failed: 'The picture could not be read.',
+        cancelled: 'Reading was cancelled. Nothing was added.',
+      }),
+    )) as ReadPicture;
   }
 }
 

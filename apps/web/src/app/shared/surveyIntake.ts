@@ -1,3 +1,4 @@
+import { firstValueFrom } from 'rxjs';
 import { Injectable, inject, signal } from '@angular/core';
 import type { Survey } from '@spare-coat/core/model/host/survey';
 import { Api } from './api';
@@ -47,7 +48,7 @@ export class SurveyIntake {
 
   /** @throws ApiProblem with a sentence */
   async look(blob: string): Promise<void> {
-    if (!this.known().has(blob)) this.keep(blob, await this.api.survey(blob));
+    if (!this.known().has(blob)) this.keep(blob, await firstValueFrom(this.api.survey(blob)));
   }
 
   private keep(blob: string, survey: Survey): void {
@@ -55,7 +56,7 @@ export class SurveyIntake {
   }
 
   private async takeOne(file: File): Promise<string | null> {
-    const { blob, what, survey } = await this.api.sendSurvey(file);
+    const { blob, what, survey } = await firstValueFrom(this.api.sendSurvey(file));
     this.keep(blob, survey);
     const id = newId();
     // To the millisecond where it can be told: cut to seconds, a dump would lie before a step that was ticked just before it.

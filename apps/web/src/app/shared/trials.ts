@@ -1,3 +1,4 @@
+import { finalize } from 'rxjs';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { ToldTrial } from '@spare-coat/core/proving/wire/parts';
 import { Api } from './api';
@@ -39,9 +40,8 @@ export class Trials {
     this.loading = true;
     this.api
       .trials()
-      .then(({ trials }) => this.others.set(trials))
+      .pipe(finalize(() => (this.loading = false)))
       // Trials of other coats are a help, not a need: without them the page works as well.
-      .catch(() => undefined)
-      .finally(() => (this.loading = false));
+      .subscribe({ next: ({ trials }) => this.others.set(trials), error: () => undefined });
   }
 }

@@ -1,9 +1,10 @@
+import { Task } from '../shared/asking';
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { Api, type ApiProblem } from '../shared/api';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { Api } from '../shared/api';
 
 /** Asks once for the access key of a server that others can reach as well. */
 @Component({
@@ -61,20 +62,13 @@ import { Api, type ApiProblem } from '../shared/api';
 })
 export class KeyAsked {
   private readonly api = inject(Api);
-  protected readonly busy = signal(false);
-  protected readonly problem = signal<string | null>(null);
+  private readonly task = new Task();
+  protected readonly busy = this.task.busy;
+  protected readonly problem = this.task.problem;
 
-  protected async show(event: Event, key: string): Promise<void> {
+  protected show(event: Event, key: string): void {
     event.preventDefault();
-    this.busy.set(true);
-    this.problem.set(null);
-    try {
-      await this.api.showKey(key);
-      // Everything that was refused is asked for again; what was not sent is kept in the browser.
-      location.reload();
-    } catch (error) {
-      this.problem.set((error as ApiProblem).message);
-      this.busy.set(false);
-    }
+    // Everything that was refused is asked for again; what was not sent is kept in the browser.
+    this.task.run(this.api.showKey(key), () => location.reload());
   }
 }

@@ -137,7 +137,7 @@ export class TypePanel {
   });
 
   constructor() {
-    void this.fonts.need();
+    this.fonts.need();
   }
 
   protected within(told: Result<Measured>): string {

@@ -4,6 +4,7 @@ import { execute, type Command } from '@spare-coat/core/doing/commands/commands'
 import { applyChanges } from '@spare-coat/core/model/coat/changes';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
+import { of, throwError } from 'rxjs';
 import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 
@@ -54,9 +55,9 @@ export function benchWith(...commands: readonly Command[]): Bench {
       {
         provide: Api,
         useValue: {
-          partsServing: () => Promise.resolve({ parts: [] }),
-          profile: () => Promise.reject(new Error('There is no such profile on this bench.')),
-          survey: () => Promise.reject(new Error('There is no such survey on this bench.')),
+          partsServing: () => of({ parts: [] }),
+          profile: () => throwError(() => new Error('There is no such profile on this bench.')),
+          survey: () => throwError(() => new Error('There is no such survey on this bench.')),
         },
       },
       {

@@ -127,7 +127,7 @@ export class Proposal {
   protected ask(): void {
     this.shown.set(0);
     this.left.set(new Set());
-    void this.proposals.ask([...this.freed()]);
+    this.proposals.ask([...this.freed()]);
   }
 
   protected mark(id: string): void {

@@ -1,8 +1,11 @@
+import { EMPTY, Subject, catchError, from, map, startWith, switchMap, tap, type Observable } from 'rxjs';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { coatOf } from '@spare-coat/core/model/coat/rows';
 import type { ProposalReport } from '@spare-coat/core/deciding/proposal/report';
 import type { JobState } from '@spare-coat/core/proving/wire/job';
 import { Api } from '../../shared/api';
+import { Jobs } from '../../shared/jobs';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 
@@ -16,21 +19,36 @@ export interface Asked {
   readonly sentence: string | null;
 }
 
-const POLL_MS = 120;
-
 /** Asks the server for proposals, follows how they come, and keeps the last one while one looks at other stages. */
 @Injectable({ providedIn: 'root' })
 export class Proposals {
   private readonly api = inject(Api);
+  private readonly jobs = inject(Jobs);
   private readonly store = inject(CoatStore);
   private readonly view = inject(CoatView);
   readonly asked = signal<Asked | null>(null);
   readonly problem = signal<string | null>(null);
   /** The rows that the report speaks of: when others came since, it may be out of date. */
   private readonly askedOf = signal<unknown>(null);
-  private turn = 0;
+  /** What is asked for last counts: null is nothing, as when another coat is looked at. */
+  private readonly wanted = new Subject<readonly string[] | 'all' | null>();
 
   constructor() {
+    this.wanted
+      .pipe(
+        switchMap((released) =>
+          released === null
+            ? EMPTY
+            : this.proposal(released).pipe(
+                catchError((error: Error) => {
+                  this.problem.set(error.message);
+                  return EMPTY;
+                }),
+              ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((asked) => this.asked.set(asked));
     const coat = computed(() => this.view.coat()?.id);
     effect(() => {
       coat();
@@ -48,42 +66,43 @@ export class Proposals {
   }
 
   private forget(): void {
-    this.turn++;
+    this.wanted.next(null);
     this.asked.set(null);
     this.problem.set(null);
   }
 
-  async ask(released: readonly string[] | 'all'): Promise<void> {
-    const turn = ++this.turn;
+  ask(released: readonly string[] | 'all'): void {
     this.problem.set(null);
-    try {
-      await this.store.settled();
-      const rows = this.view.rows();
-      const { job } = await this.api.askProposal(coatOf(rows).id, released);
-      if (turn !== this.turn) return;
-      this.askedOf.set(rows);
-      this.asked.set({ job, state: 'waiting', progress: 0, report: null, sentence: null });
-      for (;;) {
-        const now = await this.api.job(job);
-        if (turn !== this.turn) return;
-        this.asked.set({
-          job,
-          state: now.state,
-          progress: now.progress,
-          report: (now.result ?? now.partial ?? null) as ProposalReport | null,
-          sentence: now.problem?.sentence ?? null,
-        });
-        if (now.state !== 'waiting' && now.state !== 'running') return;
-        await new Promise((done) => setTimeout(done, POLL_MS));
-        if (turn !== this.turn) return;
-      }
-    } catch (error) {
-      if (turn === this.turn) this.problem.set((error as Error).message);
-    }
+    this.wanted.next(released);
   }
 
-  async cancel(): Promise<void> {
+  /** A proposal, as it comes: asked for when everything is saved. */
+  private proposal(released: readonly string[] | 'all'): Observable<Asked> {
+    return from(this.store.settled()).pipe(
+      map(() => this.view.rows()),
+      switchMap((rows) =>
+        this.api.askProposal(coatOf(rows).id, released).pipe(
+          tap(() => this.askedOf.set(rows)),
+          switchMap(({ job }) =>
+            this.jobs.follow(job).pipe(
+              map((now) => ({
+                job,
+                state: now.state,
+                progress: now.progress,
+                report: (now.result ?? now.partial ?? null) as ProposalReport | null,
+                sentence: now.problem?.sentence ?? null,
+              })),
+              startWith({ job, state: 'waiting' as const, progress: 0, report: null, sentence: null }),
+            ),
+          ),
+        ),
+      ),
+    );
+  }
+
+  cancel(): void {
     const job = this.asked()?.job;
-    if (job) await this.api.cancelJob(job).catch(() => undefined);
+    // Whether it was stopped its state tells.
+    if (job) this.api.cancelJob(job).subscribe({ error: () => undefined });
   }
 }

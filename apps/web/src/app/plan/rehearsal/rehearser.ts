@@ -1,3 +1,4 @@
+import { firstValueFrom } from 'rxjs';
 import { median } from '@spare-coat/core/ground/statistics';
 import { DestroyRef, Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { newestParts } from '@spare-coat/core/deciding/matching/rank';
@@ -51,10 +52,10 @@ export class Rehearser {
   /** Keeps with the part that its package is there, whatever the mirror says. */
   async keepSure(part: Part, channel: string): Promise<void> {
     try {
-      const { part: newest } = await this.api.part(part.id);
+      const { part: newest } = await firstValueFrom(this.api.part(part.id));
       const sure = madeSure(newest, channel);
       if (!sure) return;
-      const kept = await this.api.putPart(sure, newest.revision, newId());
+      const kept = await firstValueFrom(this.api.putPart(sure, newest.revision, newId()));
       this.sure.update((all) => [...all, kept.part]);
     } catch (error) {
       this.problem.set(`It could not be kept with ${part.name}: ${(error as Error).message}`);
@@ -143,7 +144,7 @@ export class Rehearser {
   private async askMirror(channel: string | null): Promise<void> {
     if (channel === null) return;
     try {
-      const { packages } = await this.api.mirror(channel);
+      const { packages } = await firstValueFrom(this.api.mirror(channel));
       this.mirror.set({ [channel]: new Set(packages) });
       this.mirrorSays.set(null);
     } catch (error) {

@@ -10,7 +10,7 @@ import { Notices } from '../notices';
 import type { CoatSession } from './coatSession';
 import { CoatSessions } from './coatSessions';
 import { Outbox } from './outbox';
-import { FakeServer } from './testing';
+import { FakeServer, asked } from './testing';
 
 const A = '00000000-0000-4000-8000-00000000000a';
 const B = '00000000-0000-4000-8000-00000000000b';
@@ -29,7 +29,7 @@ afterEach(() => TestBed.resetTestingModule());
 function openPage() {
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({
-    providers: [provideZonelessChangeDetection(), { provide: Api, useValue: server }],
+    providers: [provideZonelessChangeDetection(), { provide: Api, useValue: asked(server) }],
   });
   const store = TestBed.inject(CoatStore);
   const sessions = TestBed.inject(CoatSessions);

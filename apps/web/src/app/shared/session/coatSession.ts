@@ -350,7 +350,7 @@ export class CoatSession {
   }
 
   /** Asks again for as long as the server is away, at longer and longer distances, and at once when the network is back. */
-  private patiently<T>(ask: () => Promise<T>): Observable<T> {
+  private patiently<T>(ask: () => Observable<T>): Observable<T> {
     let faults = 0;
     return defer(ask).pipe(
       timeout({ each: PATIENCE_MS, with: () => throwError(() => new ApiProblem('away', 'The server does not answer.', 0)) }), // prettier-ignore
@@ -467,7 +467,7 @@ export class CoatSession {
   }
 
   private look(): Observable<unknown> {
-    return from(this.needs.api.entries(this.id, this.revision())).pipe(
+    return this.needs.api.entries(this.id, this.revision()).pipe(
       tap((written) => this.take(written)),
       // It is looked again at the next news.
       catchError(() => EMPTY),
@@ -511,7 +511,7 @@ export class CoatSession {
   }
 
   private async reload(): Promise<void> {
-    const coat = await this.needs.api.coat(this.id).catch(() => null);
+    const coat = await firstValueFrom(this.needs.api.coat(this.id)).catch(() => null);
     if (!coat || coat.revision < this.revision()) return;
     this.takeWhole(coat.revision, coat.rows);
     this.known.set({ undo: coat.undo, redo: coat.redo });

@@ -3,6 +3,7 @@ import { type Command, execute } from '@spare-coat/core/doing/commands/commands'
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import type { Answerable, Entry, Written } from '@spare-coat/core/proving/wire/coat';
+import { defer, type Observable } from 'rxjs';
 import { ApiProblem } from '../api';
 
 /** For tests: a server in some lines. Coats with their histories, and every way in which a server can fail to answer. */
@@ -135,5 +136,21 @@ export class FakeServer {
       throw new ApiProblem('stale', 'Changed in another window.', 409, { ...this.written(id, revision) });
     this.apply(kept, commandId, last.label, last.inverse, 'undo');
     return this.written(id, revision);
+  };
+}
+
+/** What of the server a session asks, as the page asks it: nothing happens until somebody waits for the answer. */
+export function asked(
+  server: FakeServer,
+): Readonly<Record<string, (...args: never[]) => Observable<unknown>>> {
+  const lazily =
+    <A extends unknown[]>(ask: (...args: A) => Promise<unknown>) =>
+    (...args: A) =>
+      defer(() => ask(...args));
+  return {
+    coat: lazily((id: string) => server.coat(id)),
+    entries: lazily((...args: Parameters<FakeServer['entries']>) => server.entries(...args)),
+    command: lazily((...args: Parameters<FakeServer['command']>) => server.command(...args)),
+    answer: lazily((...args: Parameters<FakeServer['answer']>) => server.answer(...args)),
   };
 }
