@@ -110,10 +110,15 @@ export default tseslint.config(
       '@angular-eslint/template/click-events-have-key-events': 'off',
       '@angular-eslint/template/interactive-supports-focus': 'off',
       '@angular-eslint/template/no-autofocus': 'off',
+      '@angular-eslint/template/no-any': 'error',
       '@angular-eslint/template/label-has-associated-control': 'off',
       'no-restricted-syntax': [
         'error',
         { selector: 'Element[name="select"]', message: 'A list to choose from is a mat-select.' },
+        {
+          selector: 'Element[name="table"]:not(:has(> TextAttribute[name="mat-table"]))',
+          message: 'A table is a mat-table.',
+        },
         {
           selector: 'Element[name!=/^coat-/] > TextAttribute[name="title"]',
           message: 'A tip is a matTooltip: a title is not shown to keys or fingers.',

@@ -1,9 +1,11 @@
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
 /** Every test fails on a report of the page's security policy, on an uncaught error, and on a failed script. */
-export const test = base.extend<{ clean: undefined }>({
+export const test = base.extend<{ clean: undefined; isNewcomer: boolean }>({
+  /** Whoever knows the first steps is not told of them. */
+  isNewcomer: [false, { option: true }],
   clean: [
-    async ({ page }, use) => {
+    async ({ page, context, isNewcomer }, use) => {
       const problems: string[] = [];
       page.on('pageerror', (error) => problems.push(`uncaught: ${error.message}`));
       page.on('console', (message) => {
@@ -11,6 +13,12 @@ export const test = base.extend<{ clean: undefined }>({
         if (message.type() === 'error' && /Content.Security.Policy|Refused to|NG0|ERROR/i.test(text))
           problems.push(text);
       });
+      if (!isNewcomer)
+        await context.addInitScript(() => {
+          // A page without an address has no storage.
+          if (location.protocol.startsWith('http'))
+            localStorage.setItem('spare-coat.first-steps', '["draw","add","host","match","plan"]');
+        });
       await page.addInitScript(() => {
         document.addEventListener('securitypolicyviolation', (e) =>
           console.error(`Content Security Policy: ${e.violatedDirective} ${e.blockedURI}`),

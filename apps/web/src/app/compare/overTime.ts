@@ -100,7 +100,7 @@ const DAY_MS = 86_400_000;
           }
         </div>
         <div class="scroll" tabindex="0" role="region" aria-label="The elements on both dates">
-          <table mat-table class="lined" [dataSource]="rows()" [trackBy]="byId">
+          <table mat-table [dataSource]="rows()" [trackBy]="byId">
             <ng-container matColumnDef="element">
               <th mat-header-cell *matHeaderCellDef>Element</th>
               <td mat-cell *matCellDef="let row of rows()" role="rowheader">{{ row.name }}</td>

@@ -1,3 +1,6 @@
+import { CellOf } from '../shared/tableOf';
+import { MatTableModule } from '@angular/material/table';
+import { byKey, isLine, isMore } from '../shared/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -19,13 +22,37 @@ import { CompareView } from './compareView';
 /** The numbers of the selected element on the picture at hand: how alike it is, its traits, what to set; and all elements, the worst first. */
 @Component({
   selector: 'coat-proof-details',
-  imports: [MatButton, MatFormField, MatIcon, MatInput, MatOption, MatSelect, MatTooltip, StandingMark],
+  imports: [
+    CellOf,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTableModule,
+    MatTooltip,
+    StandingMark,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proofDetails.html',
   styleUrl: './proofDetails.scss',
   host: { role: 'complementary', 'aria-label': 'Numbers' },
 })
 export class ProofDetails {
+  protected readonly byKey = byKey;
+  protected readonly isMore = isMore;
+  protected readonly isLine = isLine;
+  /** The traits, each with what to do about it beneath where there is something. */
+  protected readonly rows = computed(() =>
+    this.c.lines().flatMap(({ score, proof, advice }) => {
+      const { spec, value } = score.target;
+      const isColour = spec.type === 'colour';
+      const row = { spec, isColour, wanted: value, promised: score.actual, proof, advice };
+      const line = { ...row, key: spec.id, isMore: false };
+      return advice ? [line, { ...row, key: `${spec.id} advice`, isMore: true }] : [line];
+    }),
+  );
   protected readonly view = inject(CoatView);
   protected readonly c = inject(CompareView);
   private readonly store = inject(CoatStore);

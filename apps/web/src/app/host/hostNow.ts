@@ -1,3 +1,4 @@
+import { Facts } from '../shared/facts';
 import { Task } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
@@ -45,6 +46,7 @@ const MOST_ROWS = 400;
   selector: 'coat-host-now',
   imports: [
     CellOf,
+    Facts,
     FileButton,
     MatButton,
     MatFormField,

@@ -1,3 +1,6 @@
+import { byKey, isLine, isMore } from '../shared/tableOf';
+import { CellOf } from '../shared/tableOf';
+import { MatTableModule } from '@angular/material/table';
 import { type Subscription } from 'rxjs';
 import { Task } from '../shared/asking';
 import { MatIcon } from '@angular/material/icon';
@@ -19,7 +22,7 @@ import { StandingMark } from '../shared/standingMark';
 /** The gap ledger: all that is open, near, stand-in or gap, by what it costs, with why and what would lift it. */
 @Component({
   selector: 'coat-ledger',
-  imports: [FollowUp, MatButton, MatIcon, MatTooltip, RouterLink, StandingMark],
+  imports: [CellOf, FollowUp, MatButton, MatIcon, MatTableModule, MatTooltip, RouterLink, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ledger.html',
   styleUrl: './ledger.scss',
@@ -65,6 +68,31 @@ export class Ledger {
     list.map((e) => e.element.name).join(', ');
 
   protected readonly history = signal<{ id: string; changes: readonly StandingChange[] } | null>(null);
+
+  protected readonly columns = [
+    'element',
+    'standing',
+    'closeness',
+    'weight',
+    'costs',
+    'why',
+    'lift',
+    'follow-up',
+  ] as const;
+  /** The lines, each with its history beneath where that is asked for. */
+  protected readonly rows = computed(() => {
+    const open = this.history();
+    return this.lines().flatMap((line) => {
+      const { id } = line.state.element;
+      const row = { key: id, line, isMore: false, changes: [] as readonly StandingChange[] };
+      return open?.id === id
+        ? [row, { ...row, key: `${id} history`, isMore: true, changes: open.changes }]
+        : [row];
+    });
+  });
+  protected readonly byKey = byKey;
+  protected readonly isMore = isMore;
+  protected readonly isLine = isLine;
 
   private readonly task = new Task();
   private asking: Subscription | null = null;

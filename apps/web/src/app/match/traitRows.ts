@@ -1,3 +1,5 @@
+import { CellOf } from '../shared/tableOf';
+import { MatTableModule } from '@angular/material/table';
 import { MatSlider, MatSliderThumb } from '@angular/material/slider';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -16,10 +18,13 @@ import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatView } from '../shared/coatView';
 import { TraitEditor } from '../shared/traitEditor';
 
+type RowSort = 'line' | 'off' | 'setting';
+
 /** Trait rows: target, actual, the value to set, difference, credit. A row that can be set opens into its setting. */
 @Component({
   selector: 'coat-trait-rows',
   imports: [
+    CellOf,
     MatButton,
     MatFormField,
     MatIcon,
@@ -28,190 +33,198 @@ import { TraitEditor } from '../shared/traitEditor';
     MatSelect,
     MatSlider,
     MatSliderThumb,
+    MatTableModule,
     MatTooltip,
     TraitEditor,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <table>
+    <table mat-table [dataSource]="rows()" [trackBy]="byRow">
       <caption class="sr-only">
         Traits of
         {{
           element()
         }}, on the host display
       </caption>
-      <thead>
-        <tr>
-          <th scope="col">Trait</th>
-          <th scope="col">Target</th>
-          <th scope="col">Actual</th>
-          <th scope="col" class="number">Credit</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (line of lines(); track line.id) {
-          <tr [class.set]="line.settable" (click)="line.settable && toggle(line.id)">
-            <th scope="row">
-              @if (line.settable) {
-                <button
-                  type="button"
-                  class="plain"
-                  [attr.aria-expanded]="open() === line.id"
-                  (click)="$event.stopPropagation(); toggle(line.id)"
-                >
-                  {{ line.label }}
-                </button>
-              } @else {
-                {{ line.label }}
-              }
-            </th>
-            <td
-              class="{{ line.targetSwatch ? 'value' : '' }}"
-              [matTooltip]="line.targetTitle"
-              [class.assumed]="line.assumed"
+      <ng-container matColumnDef="trait">
+        <th mat-header-cell *matHeaderCellDef>Trait</th>
+        <td mat-cell *matCellDef="let r of rows()" role="rowheader">
+          @if (r.line.settable) {
+            <button
+              type="button"
+              class="plain"
+              [attr.aria-expanded]="open() === r.line.id"
+              (click)="$event.stopPropagation(); toggle(r.line.id)"
             >
-              @if (line.targetSwatch) {
-                <span class="swatch" [style.background]="line.targetSwatch"></span>
-              }
-              {{ line.target }}
-            </td>
-            <td class="{{ line.actualSwatch ? 'value' : '' }}" [matTooltip]="line.actualTitle">
-              @if (line.actualSwatch) {
-                <span class="swatch" [style.background]="line.actualSwatch"></span>
-              }
-              {{ line.actual }}
-            </td>
-            <td class="number">{{ line.credit }}</td>
-          </tr>
-          @if (line.difference || line.bound) {
-            <tr class="sub">
-              <td></td>
-              <td colspan="3" class="faint">
-                {{ line.difference }}{{ line.difference && line.bound ? ' · ' : '' }}{{ line.bound }}
-              </td>
-            </tr>
+              {{ r.line.label }}
+            </button>
+          } @else {
+            {{ r.line.label }}
           }
-          @if (open() === line.id && line.score.place; as place) {
-            <tr class="setting">
-              <td colspan="4">
-                <p><span class="faint">Where</span> {{ place.place }}</p>
-                <p>
-                  <span class="faint">Type</span> <strong class="mono">{{ line.setting }}</strong>
-                </p>
-                <p class="faint">{{ line.range }}</p>
-                @if (editable()) {
-                  @if (line.slider; as r) {
-                    <div class="turn">
-                      <button
-                        type="button"
-                        matIconButton
-                        [attr.aria-label]="'One step less: ' + line.label"
-                        [disabled]="settingOf(line.score) <= r.least"
-                        (click)="step(line.score, r, -1)"
-                        [matTooltip]="'One step less: ' + line.label"
-                      >
-                        <mat-icon svgIcon="minus" />
-                      </button>
-                      <span class="faint">{{ r.least }}</span>
-                      <mat-slider [min]="r.least" [max]="r.most" [step]="r.step">
-                        <input
-                          #turnBox
-                          matSliderThumb
-                          [value]="settingOf(line.score)"
-                          [aria-label]="'Turn ' + line.label"
-                          (input)="turn(line.score, turnBox.valueAsNumber)"
-                          (valueChange)="settle(line.score, $event)"
-                        />
-                      </mat-slider>
-                      <span class="faint">{{ r.most }}</span>
-                      <button
-                        type="button"
-                        matIconButton
-                        [attr.aria-label]="'One step more: ' + line.label"
-                        [disabled]="settingOf(line.score) >= r.most"
-                        (click)="step(line.score, r, 1)"
-                        [matTooltip]="'One step more: ' + line.label"
-                      >
-                        <mat-icon svgIcon="plus" />
-                      </button>
-                      <output class="mono">{{ turned()?.text ?? '' }}</output>
-                    </div>
-                  }
-                  @if (line.choices.length > 0) {
-                    <mat-form-field
-                      ><mat-select
-                        [aria-label]="line.label + ' of ' + element()"
-                        [value]="line.choice"
-                        (selectionChange)="value.emit({ score: line.score, value: $event.value.value })"
-                      >
-                        @for (c of line.choices; track $index) {
-                          <mat-option [value]="c">{{ c.said }}, credit {{ c.credit }}</mat-option>
-                        }
-                      </mat-select></mat-form-field
-                    >
-                  } @else {
-                    <coat-trait-editor
-                      [spec]="line.score.target.spec"
-                      [value]="line.score.setting"
-                      [of]="element()"
-                      [unitWord]="line.score.target.spec.type === 'length' ? 'units' : null"
-                      (changed)="value.emit({ score: line.score, value: $event })"
+        </td>
+      </ng-container>
+      <ng-container matColumnDef="target">
+        <th mat-header-cell *matHeaderCellDef>Target</th>
+        <td
+          mat-cell
+          *matCellDef="let r of rows()"
+          class="{{ r.line.targetSwatch ? 'value' : '' }}"
+          [matTooltip]="r.line.targetTitle"
+          [class.assumed]="r.line.assumed"
+        >
+          @if (r.line.targetSwatch) {
+            <span class="swatch" [style.background]="r.line.targetSwatch"></span>
+          }
+          {{ r.line.target }}
+        </td>
+      </ng-container>
+      <ng-container matColumnDef="actual">
+        <th mat-header-cell *matHeaderCellDef>Actual</th>
+        <td
+          mat-cell
+          *matCellDef="let r of rows()"
+          class="{{ r.line.actualSwatch ? 'value' : '' }}"
+          [matTooltip]="r.line.actualTitle"
+        >
+          @if (r.line.actualSwatch) {
+            <span class="swatch" [style.background]="r.line.actualSwatch"></span>
+          }
+          {{ r.line.actual }}
+        </td>
+      </ng-container>
+      <ng-container matColumnDef="credit">
+        <th mat-header-cell *matHeaderCellDef class="number">Credit</th>
+        <td mat-cell *matCellDef="let r of rows()" class="number">{{ r.line.credit }}</td>
+      </ng-container>
+      <ng-container matColumnDef="off">
+        <td mat-cell *matCellDef="let r of rows()" colspan="4" class="faint">
+          {{ r.line.difference }}{{ r.line.difference && r.line.bound ? ' · ' : '' }}{{ r.line.bound }}
+        </td>
+      </ng-container>
+      <ng-container matColumnDef="setting">
+        <td mat-cell *matCellDef="let r of rows()" colspan="4">
+          @let line = r.line;
+          @if (line.score.place; as place) {
+            <p><span class="faint">Where</span> {{ place.place }}</p>
+            <p>
+              <span class="faint">Type</span> <strong class="mono">{{ line.setting }}</strong>
+            </p>
+            <p class="faint">{{ line.range }}</p>
+            @if (editable()) {
+              @if (line.slider; as r) {
+                <div class="turn">
+                  <button
+                    type="button"
+                    matIconButton
+                    [attr.aria-label]="'One step less: ' + line.label"
+                    [disabled]="settingOf(line.score) <= r.least"
+                    (click)="step(line.score, r, -1)"
+                    [matTooltip]="'One step less: ' + line.label"
+                  >
+                    <mat-icon svgIcon="minus" />
+                  </button>
+                  <span class="faint">{{ r.least }}</span>
+                  <mat-slider [min]="r.least" [max]="r.most" [step]="r.step">
+                    <input
+                      #turnBox
+                      matSliderThumb
+                      [value]="settingOf(line.score)"
+                      [aria-label]="'Turn ' + line.label"
+                      (input)="turn(line.score, turnBox.valueAsNumber)"
+                      (valueChange)="settle(line.score, $event)"
                     />
-                  }
-                  @if (line.score.byHand) {
-                    <button type="button" matButton (click)="value.emit({ score: line.score, value: null })">
-                      <mat-icon svgIcon="refresh-cw" /> Settle it again
-                    </button>
-                  }
-                }
-              </td>
-            </tr>
+                  </mat-slider>
+                  <span class="faint">{{ r.most }}</span>
+                  <button
+                    type="button"
+                    matIconButton
+                    [attr.aria-label]="'One step more: ' + line.label"
+                    [disabled]="settingOf(line.score) >= r.most"
+                    (click)="step(line.score, r, 1)"
+                    [matTooltip]="'One step more: ' + line.label"
+                  >
+                    <mat-icon svgIcon="plus" />
+                  </button>
+                  <output class="mono">{{ turned()?.text ?? '' }}</output>
+                </div>
+              }
+              @if (line.choices.length > 0) {
+                <mat-form-field
+                  ><mat-select
+                    [aria-label]="line.label + ' of ' + element()"
+                    [value]="line.choice"
+                    (selectionChange)="value.emit({ score: line.score, value: $event.value.value })"
+                  >
+                    @for (c of line.choices; track $index) {
+                      <mat-option [value]="c">{{ c.said }}, credit {{ c.credit }}</mat-option>
+                    }
+                  </mat-select></mat-form-field
+                >
+              } @else {
+                <coat-trait-editor
+                  [spec]="line.score.target.spec"
+                  [value]="line.score.setting"
+                  [of]="element()"
+                  [unitWord]="line.score.target.spec.type === 'length' ? 'units' : null"
+                  (changed)="value.emit({ score: line.score, value: $event })"
+                />
+              }
+              @if (line.score.byHand) {
+                <button type="button" matButton (click)="value.emit({ score: line.score, value: null })">
+                  <mat-icon svgIcon="refresh-cw" /> Settle it again
+                </button>
+              }
+            }
           }
-        }
-      </tbody>
+        </td>
+      </ng-container>
+      <tr mat-header-row *matHeaderRowDef="['trait', 'target', 'actual', 'credit']"></tr>
+      <tr
+        mat-row
+        *matRowDef="let r; columns: ['trait', 'target', 'actual', 'credit']; when: isSort('line')"
+        [class.set]="r.line.settable"
+        (click)="r.line.settable && toggle(r.line.id)"
+      ></tr>
+      <tr mat-row *matRowDef="let r; columns: ['off']; when: isSort('off')" class="sub"></tr>
+      <tr mat-row *matRowDef="let r; columns: ['setting']; when: isSort('setting')" class="setting"></tr>
     </table>
   `,
   styles: `
     table {
-      width: 100%;
-      border-collapse: collapse;
       margin-top: 6px;
       table-layout: fixed;
-      font-size: var(--mat-sys-body-medium-size);
     }
     .swatch {
       width: 10px;
       height: 10px;
     }
-    th {
-      text-align: left;
+    .mat-mdc-header-cell.mat-mdc-header-cell,
+    .mat-mdc-cell.mat-mdc-cell {
+      padding: 4px 4px 4px 0;
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+    .mat-column-trait {
+      width: 31%;
+    }
+    .mat-column-credit {
+      width: 15%;
+    }
+    [role='rowheader'] {
       font-weight: 400;
       color: var(--mat-sys-on-surface-variant);
     }
-    thead th {
-      font-size: var(--mat-sys-label-medium-size);
-      &:nth-child(1) {
-        width: 31%;
-      }
-      &:nth-child(4) {
-        width: 15%;
-        text-align: right;
-      }
-    }
-    th,
-    td {
-      padding: 4px 4px 4px 0;
-      border-top: 1px solid var(--mat-sys-outline-variant);
-      vertical-align: top;
-      overflow: hidden;
-      text-overflow: ellipsis;
+    /* What is below belongs to the line above it. */
+    tr:has(+ .sub) .mat-mdc-cell {
+      border-bottom: 0;
+      padding-bottom: 0;
     }
     .value {
       white-space: nowrap;
     }
-    .sub td {
-      border: 0;
+    .sub .mat-mdc-cell {
       padding-top: 0;
+      padding-left: 31%;
       font-size: var(--mat-sys-label-medium-size);
     }
     tr.set {
@@ -230,7 +243,7 @@ import { TraitEditor } from '../shared/traitEditor';
       font-style: italic;
       text-decoration: underline dotted;
     }
-    .setting td {
+    .setting .mat-mdc-cell.mat-mdc-cell {
       border: 1px solid var(--mat-sys-outline-variant);
       background: var(--mat-sys-surface);
       padding: 8px;
@@ -309,6 +322,20 @@ export class TraitRows {
   }
 
   protected readonly lines = computed(() => this.score().traits.map((s) => this.line(s)));
+  /** The traits, each with how far it is off beneath, and with its setting where that is open. */
+  protected readonly rows = computed(() =>
+    this.lines().flatMap((line) => {
+      const row = (is: RowSort) => ({ is, line, key: `${line.id} ${is}` });
+      return [
+        row('line'),
+        ...(line.difference || line.bound ? [row('off')] : []),
+        ...(this.open() === line.id && line.score.place ? [row('setting')] : []),
+      ];
+    }),
+  );
+  protected readonly byRow = (_place: number, row: { readonly key: string }): string => row.key;
+  protected readonly isSort = (is: RowSort) => (_place: number, row: { readonly is: RowSort }) =>
+    row.is === is;
 
   private line(score: TraitScore) {
     const { spec, value, told, source } = score.target;

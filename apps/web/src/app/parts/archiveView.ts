@@ -1,3 +1,5 @@
+import { CellOf } from '../shared/tableOf';
+import { MatTableModule } from '@angular/material/table';
 import { catchError, map, of, switchMap, type Observable } from 'rxjs';
 import { Task, loaded } from '../shared/asking';
 import { MatProgressBar } from '@angular/material/progress-bar';
@@ -34,11 +36,13 @@ function sayBytes(n: number): string {
 @Component({
   selector: 'coat-archive-view',
   imports: [
+    CellOf,
     IconCoverageView,
     MatButton,
     MatCheckbox,
     MatIcon,
     MatProgressBar,
+    MatTableModule,
     MatTooltip,
     PointerView,
     RouterLink,
@@ -68,6 +72,19 @@ export class ArchiveView {
   protected readonly keep = signal(true);
   private readonly task = new Task();
   protected readonly making = this.task.busy;
+  protected readonly faceColumns = [
+    'family',
+    'style',
+    'weight',
+    'x-height',
+    'cap-height',
+    'characters',
+    'scripts',
+  ];
+  protected readonly byPath = (_place: number, row: { readonly path: string }): string => row.path;
+  protected readonly isBroken = (_place: number, row: { readonly problem: string | null }) =>
+    Boolean(row.problem);
+  protected readonly isRead = (_place: number, row: { readonly problem: string | null }) => !row.problem;
   protected readonly bytes = sayBytes;
   protected readonly displays = computed(() => ordered(this.view.rows().display));
   protected readonly picture = (path: string) => pictureAddress(this.reading(), path);

@@ -1,3 +1,6 @@
+import { CellOf } from '../shared/tableOf';
+import { MatTableModule } from '@angular/material/table';
+import { byPlace } from '../shared/tableOf';
 import { forkJoin, map } from 'rxjs';
 import { loaded } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
@@ -31,7 +34,17 @@ const MOST = 4;
 
 @Component({
   selector: 'coat-compare-parts',
-  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, RouterLink, StageLayout],
+  imports: [
+    CellOf,
+    MatButton,
+    MatFormField,
+    MatIcon,
+    MatOption,
+    MatSelect,
+    MatTableModule,
+    RouterLink,
+    StageLayout,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',
   styleUrl: './compare.scss',
@@ -170,6 +183,36 @@ export class CompareParts {
       ),
     ];
   });
+
+  protected readonly columns = computed(() => [
+    'what',
+    ...(this.element() ? ['target'] : []),
+    ...this.parts().map((p) => p.id),
+  ]);
+  /** How near each comes, then trait by trait, then what else is to be known. */
+  protected readonly rows = computed(() => {
+    const element = this.element();
+    const plain = (text: string) => ({ text, credit: null, swatch: null });
+    const sum = element && {
+      label: 'Closeness',
+      target: element.name,
+      swatch: null,
+      isSum: true,
+      cells: this.closeness().map((c) => plain(c === null ? 'no offer' : this.close(c))),
+    };
+    return [
+      ...(sum ? [sum] : []),
+      ...this.traits().map((t) => ({ ...t, isSum: false })),
+      ...this.facts().map((f) => ({
+        label: f.label,
+        target: '',
+        swatch: null,
+        isSum: false,
+        cells: f.cells.map(plain),
+      })),
+    ];
+  });
+  protected readonly byPlace = byPlace;
 
   constructor() {
     this.trials.load();

@@ -1,3 +1,5 @@
+import { CellOf } from '../shared/tableOf';
+import { MatTableModule } from '@angular/material/table';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -15,7 +17,7 @@ import { pictureAddress } from '../shared/api';
 /** How much of the names that are needed an icon set covers, with the found ones shown and the missing ones listed. */
 @Component({
   selector: 'coat-icon-coverage',
-  imports: [MatFormField, MatInput, MatOption, MatSelect, MatTooltip],
+  imports: [CellOf, MatFormField, MatInput, MatOption, MatSelect, MatTableModule, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="faint">Drawn for {{ sizes() }}{{ inherits() ? ', inherits ' + inherits() : '' }}</p>
@@ -70,21 +72,22 @@ import { pictureAddress } from '../shared/api';
         {{ inherited().length }} come from a set it inherits.
       }
     </p>
-    <table>
+    <table mat-table [dataSource]="contexts()" [trackBy]="byName">
       <caption class="sr-only">
         By context
       </caption>
-      <tbody>
-        @for (c of contexts(); track c.name) {
-          <tr>
-            <th scope="row">{{ c.name }}</th>
-            <td class="bar">
-              <span class="track"><span [style.width.%]="(100 * c.found) / c.of"></span></span>
-            </td>
-            <td class="number">{{ c.found }} of {{ c.of }}</td>
-          </tr>
-        }
-      </tbody>
+      <ng-container matColumnDef="context">
+        <td mat-cell *matCellDef="let c of contexts()" role="rowheader">{{ c.name }}</td>
+      </ng-container>
+      <ng-container matColumnDef="bar">
+        <td mat-cell *matCellDef="let c of contexts()" class="bar">
+          <span class="track"><span [style.width.%]="(100 * c.found) / c.of"></span></span>
+        </td>
+      </ng-container>
+      <ng-container matColumnDef="found">
+        <td mat-cell *matCellDef="let c of contexts()" class="number">{{ c.found }} of {{ c.of }}</td>
+      </ng-container>
+      <tr mat-row *matRowDef="let c; columns: ['context', 'bar', 'found']"></tr>
     </table>
     @if (shown().length > 0) {
       <div class="grid" role="list" aria-label="Found">
@@ -126,20 +129,18 @@ import { pictureAddress } from '../shared/api';
     .big {
       font-size: var(--mat-sys-title-large-size);
     }
-    table {
-      border-collapse: collapse;
+    table.mat-mdc-table {
       width: min(520px, 100%);
       margin: 6px 0;
-      font-size: var(--mat-sys-body-small-size);
     }
-    th {
-      text-align: left;
+    .mat-mdc-cell.mat-mdc-cell {
+      padding: 2px 8px 2px 0;
+      border: 0;
+      vertical-align: middle;
+    }
+    [role='rowheader'] {
       font-weight: 400;
       width: 120px;
-    }
-    td,
-    th {
-      padding: 2px 8px 2px 0;
     }
     .bar {
       width: 62%;
@@ -177,6 +178,7 @@ import { pictureAddress } from '../shared/api';
   `,
 })
 export class IconCoverageView {
+  protected readonly byName = (_place: number, row: { readonly name: string }): string => row.name;
   readonly finding = input.required<ArchiveFinding>();
   readonly report = input.required<ArchiveReport>();
   readonly reading = input.required<string>();

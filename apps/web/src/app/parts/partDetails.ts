@@ -1,3 +1,4 @@
+import { Facts } from '../shared/facts';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { fitOf, nearestVersion } from '@spare-coat/core/model/parts/fit';
 import type { Supply } from '@spare-coat/core/model/offers/offer';
@@ -34,7 +35,7 @@ function saySupply(type: TraitType, supply: Supply): string {
 /** One part, opened. */
 @Component({
   selector: 'coat-part-details',
-  imports: [OwnSettings, PartTrials],
+  imports: [Facts, OwnSettings, PartTrials],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './partDetails.html',
   styleUrl: './partDetails.scss',

@@ -1,3 +1,6 @@
+import { CellOf } from '../shared/tableOf';
+import { MatTableModule } from '@angular/material/table';
+import { byPlace } from '../shared/tableOf';
 import { forkJoin, map } from 'rxjs';
 import { loaded } from '../shared/asking';
 import { MatIcon } from '@angular/material/icon';
@@ -18,7 +21,19 @@ import { coatAt, type NamedCoat } from './thingKey';
 /** Two coats of the library side by side: how alike they look, and element by element how near each came and by what. */
 @Component({
   selector: 'coat-two-coats',
-  imports: [ColourStrip, Crop, HomeHead, LayoutMark, MatButton, MatIcon, RouterLink, StandingMark, Tape],
+  imports: [
+    CellOf,
+    ColourStrip,
+    Crop,
+    HomeHead,
+    LayoutMark,
+    MatButton,
+    MatIcon,
+    MatTableModule,
+    RouterLink,
+    StandingMark,
+    Tape,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <coat-home-head title="Two coats side by side" />
@@ -63,58 +78,77 @@ import { coatAt, type NamedCoat } from './thingKey';
             They look <b>{{ say(c.look) }} %</b> alike: colours {{ say(c.colours) }} %, what stands at which
             edge {{ say(c.layout) }} %. {{ partWords() }}
           </p>
-          <table class="lined">
-            <thead>
-              <tr>
-                <th scope="col">Element</th>
-                <th scope="col" class="number">{{ two[0]!.name }}</th>
-                <th scope="col">By</th>
-                <th scope="col" class="number">{{ two[1]!.name }}</th>
-                <th scope="col">By</th>
-                <th scope="col" class="number">Change</th>
-                <th scope="col">What was wanted differs in</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (e of c.elements; track $index) {
-                <tr>
-                  <th scope="row">
-                    {{ e.a?.name ?? e.b?.name }}
-                    @if (e.a && e.b && e.a.name !== e.b.name) {
-                      <small>there {{ e.b.name }}</small>
-                    }
-                  </th>
-                  @for (side of [e.a, e.b]; track $index) {
-                    <td class="number">
-                      @if (side) {
-                        <span class="mark"
-                          >{{ say(side.closeness) }} <coat-standing-mark [standing]="side.standing"
-                        /></span>
-                      } @else {
-                        <span class="faint">not in it</span>
-                      }
-                    </td>
-                    <td>{{ side?.by?.join(', ') }}</td>
-                  }
-                  <td class="number">{{ change(e.a?.closeness ?? null, e.b?.closeness ?? null) }}</td>
-                  <td>
-                    @for (d of e.differ.slice(0, most); track d.trait) {
+          <table mat-table [dataSource]="c.elements" [trackBy]="byPlace">
+            <caption class="sr-only">
+              Element by element
+            </caption>
+            <ng-container matColumnDef="element">
+              <th mat-header-cell *matHeaderCellDef>Element</th>
+              <td mat-cell *matCellDef="let e of c.elements" role="rowheader">
+                {{ e.a?.name ?? e.b?.name }}
+                @if (e.a && e.b && e.a.name !== e.b.name) {
+                  <small>there {{ e.b.name }}</small>
+                }
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="a">
+              <th mat-header-cell *matHeaderCellDef class="number">{{ two[0].name }}</th>
+              <td mat-cell *matCellDef="let e of c.elements" class="number">
+                @if (e.a; as side) {
+                  <span class="mark"
+                    >{{ say(side.closeness) }} <coat-standing-mark [standing]="side.standing"
+                  /></span>
+                } @else {
+                  <span class="faint">not in it</span>
+                }
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="by-a">
+              <th mat-header-cell *matHeaderCellDef>By</th>
+              <td mat-cell *matCellDef="let e of c.elements">{{ e.a?.by?.join(', ') }}</td>
+            </ng-container>
+            <ng-container matColumnDef="b">
+              <th mat-header-cell *matHeaderCellDef class="number">{{ two[1].name }}</th>
+              <td mat-cell *matCellDef="let e of c.elements" class="number">
+                @if (e.b; as side) {
+                  <span class="mark"
+                    >{{ say(side.closeness) }} <coat-standing-mark [standing]="side.standing"
+                  /></span>
+                } @else {
+                  <span class="faint">not in it</span>
+                }
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="by-b">
+              <th mat-header-cell *matHeaderCellDef>By</th>
+              <td mat-cell *matCellDef="let e of c.elements">{{ e.b?.by?.join(', ') }}</td>
+            </ng-container>
+            <ng-container matColumnDef="change">
+              <th mat-header-cell *matHeaderCellDef class="number">Change</th>
+              <td mat-cell *matCellDef="let e of c.elements" class="number">
+                {{ change(e.a?.closeness ?? null, e.b?.closeness ?? null) }}
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="differs">
+              <th mat-header-cell *matHeaderCellDef>What was wanted differs in</th>
+              <td mat-cell *matCellDef="let e of c.elements">
+                @for (d of e.differ.slice(0, most); track d.trait) {
+                  <div>{{ d.trait }}: {{ d.a ?? 'not told' }} / {{ d.b ?? 'not told' }}</div>
+                } @empty {
+                  <span class="faint">{{ e.a && e.b ? 'nothing' : '' }}</span>
+                }
+                @if (e.differ.length > most) {
+                  <details>
+                    <summary>{{ e.differ.length - most }} more</summary>
+                    @for (d of e.differ.slice(most); track d.trait) {
                       <div>{{ d.trait }}: {{ d.a ?? 'not told' }} / {{ d.b ?? 'not told' }}</div>
-                    } @empty {
-                      <span class="faint">{{ e.a && e.b ? 'nothing' : '' }}</span>
                     }
-                    @if (e.differ.length > most) {
-                      <details>
-                        <summary>{{ e.differ.length - most }} more</summary>
-                        @for (d of e.differ.slice(most); track d.trait) {
-                          <div>{{ d.trait }}: {{ d.a ?? 'not told' }} / {{ d.b ?? 'not told' }}</div>
-                        }
-                      </details>
-                    }
-                  </td>
-                </tr>
-              }
-            </tbody>
+                  </details>
+                }
+              </td>
+            </ng-container>
+            <tr mat-header-row *matHeaderRowDef="columns; sticky: true"></tr>
+            <tr mat-row *matRowDef="let e; columns: columns"></tr>
           </table>
         }
       } @else {
@@ -180,11 +214,7 @@ import { coatAt, type NamedCoat } from './thingKey';
     .alike {
       margin: 18px 0 10px;
     }
-    /* Over the room above the first line as well. */
-    thead th {
-      top: -18px;
-    }
-    tbody th small {
+    td small {
       display: block;
     }
     .mark {
@@ -220,6 +250,8 @@ export class TwoCoats {
   );
   protected readonly both = this.read.value;
   protected readonly problem = this.read.problem;
+  protected readonly byPlace = byPlace;
+  protected readonly columns = ['element', 'a', 'by-a', 'b', 'by-b', 'change', 'differs'];
   protected readonly say = sayClose;
   protected readonly change = sayChange;
   /** So many differences of an element stand there at once. */

@@ -103,7 +103,7 @@ import { ShareNav } from './shareNav';
       }
       @if (preview(); as p) {
         <div class="scroll" tabindex="0" role="region" aria-label="What becomes of every match">
-          <table mat-table class="lined" [dataSource]="p.lines" [trackBy]="byPlace">
+          <table mat-table [dataSource]="p.lines" [trackBy]="byPlace">
             <ng-container matColumnDef="element">
               <th mat-header-cell *matHeaderCellDef>Element</th>
               <td mat-cell *matCellDef="let line of p.lines" role="rowheader">{{ line.name }}</td>

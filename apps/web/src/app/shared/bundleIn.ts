@@ -82,7 +82,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
         <p>{{ counts().join(', ') }}.</p>
       }
       @if (b.parts.length > 0 || b.profile) {
-        <table mat-table class="lined" [dataSource]="things()" [trackBy]="byPlace">
+        <table mat-table [dataSource]="things()" [trackBy]="byPlace">
           <ng-container matColumnDef="what">
             <th mat-header-cell *matHeaderCellDef>What</th>
             <td mat-cell *matCellDef="let t of things()" role="rowheader">{{ t.name }}</td>

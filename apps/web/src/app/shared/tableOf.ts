@@ -23,3 +23,12 @@ export class CellOf<T> {
 export const byPlace = (place: number): number => place;
 /** Rows that have an id: what is typed in one stays with it wherever it moves. */
 export const byId = (_place: number, row: { readonly id: string }): string => row.id;
+
+/** A row that stands by itself, or one with more about the row above it. */
+export interface MoreOrLine {
+  readonly key: string;
+  readonly isMore: boolean;
+}
+export const byKey = (_place: number, row: MoreOrLine): string => row.key;
+export const isMore = (_place: number, row: MoreOrLine): boolean => row.isMore;
+export const isLine = (_place: number, row: MoreOrLine): boolean => !row.isMore;

@@ -1,3 +1,4 @@
+import { Facts, type Fact } from '../shared/facts';
 import { Hint } from '../shared/hints/hint';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { MatInput } from '@angular/material/input';
@@ -50,6 +51,7 @@ type TabId = (typeof TABS)[number]['id'];
   imports: [
     Copied,
     CutPanel,
+    Facts,
     Hint,
     ItemsPanel,
     MatButton,
@@ -134,4 +136,22 @@ export class RegionDetails {
   }
 
   /** Arrow keys go through the tabs, as in any list of tabs. */
+
+  /** What is read off the pixels alone. */
+  protected readonly facts = computed<readonly Fact[]>(() => {
+    const r = this.reading();
+    return [
+      { label: 'Place', text: `${r.rect.x}, ${r.rect.y}` },
+      { label: 'Size', text: `${r.width} × ${r.height} px` },
+      { label: 'Of the screen height', text: `${this.num(r.heightShare)} %` },
+      { label: 'Edge', text: r.edge ?? 'none' },
+      ...(r.edge
+        ? [
+            { label: 'Thickness', text: `${r.thickness} px` },
+            { label: 'Of that edge', text: `${this.num(r.edgeShare)} %` },
+          ]
+        : []),
+      { label: 'Settled sides', text: this.settled() },
+    ];
+  });
 }

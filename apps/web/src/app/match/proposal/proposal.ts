@@ -1,3 +1,4 @@
+import { byKey, isLine, isMore } from '../../shared/tableOf';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
@@ -112,9 +113,35 @@ export class Proposal {
     };
   });
   protected readonly hosts = computed(() => this.report()?.hosts ?? []);
-  protected readonly hostLines = computed(() =>
-    this.lines().map(({ e }) => ({ e, cells: this.hosts().map((h) => h.elements[e.id] ?? null) })),
+  protected readonly hostColumns = computed(() => ['element', ...this.hosts().map((h) => h.profileId)]);
+  /** What each desktop comes to as a whole, then element by element. */
+  protected readonly hostRows = computed(() => {
+    const hosts = this.hosts();
+    const whole = (name: string, of: (h: (typeof hosts)[number]) => number | null) => ({
+      name,
+      isTotal: true,
+      cells: hosts.map((h) => ({ closeness: of(h), falls: '' })),
+    });
+    return [
+      whole('Under your limits', (h) => h.closeness),
+      whole('Ceiling', (h) => h.ceiling),
+      ...this.lines().map(({ e }) => ({
+        name: e.name,
+        isTotal: false,
+        cells: hosts.map((h) => h.elements[e.id] ?? null),
+      })),
+    ];
+  });
+  /** The elements, each with why nothing else is proposed beneath where that is asked for. */
+  protected readonly rows = computed(() =>
+    this.lines().flatMap((l) => {
+      const line = { key: l.e.id, l, isMore: false };
+      return this.opened() === l.e.id ? [line, { key: `${l.e.id} why`, l, isMore: true }] : [line];
+    }),
   );
+  protected readonly byKey = byKey;
+  protected readonly isMore = isMore;
+  protected readonly isLine = isLine;
 
   /** What was chosen by hand, by name. */
   private sayChosen(elementId: string): string {

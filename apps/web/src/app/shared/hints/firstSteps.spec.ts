@@ -94,6 +94,11 @@ describe('first steps', () => {
     expect(second.told()).toEqual([]);
     expect(second.steps.now()).toBeNull();
   });
+  it('are none on a coat that somebody else has made', async () => {
+    const { told, lay, picture } = await begun();
+    await lay(picture(), bar());
+    expect(told()).toEqual([]);
+  });
   it('are told again where the browser keeps something else under their name', async () => {
     localStorage.setItem('spare-coat.first-steps', '{"not":"a list"}');
     const { told, lay, picture } = await begun();

@@ -51,10 +51,11 @@ export class FirstSteps {
     if (Object.keys(this.view.rows().layer).length === 0) return 'match';
     return /\/plan\b/.test(this.address()) ? null : 'plan';
   });
-  /** The step that is told of; null where none is. */
+  /** The step that is told of; null where none is. Whoever has measured nothing here looks at somebody else’s coat. */
   readonly now = computed(() => {
     const next = this.next();
-    return next && !this.learned().has(next) ? next : null;
+    if (!next || this.learned().has(next)) return null;
+    return next === 'draw' || next === 'add' || this.learned().has('add') ? next : null;
   });
 
   constructor() {
