@@ -95,7 +95,7 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
 
     await page.getByRole('radio', { name: 'Dark', exact: true }).click();
     await addPicture(page, 'night.png', NIGHT);
-    await expect(page.getByRole('button', { name: 'night' })).toBeVisible();
+    await expect(page.getByRole('tab', { name: 'night' })).toBeVisible();
     await saved(page);
     await page.getByRole('radio', { name: 'Light', exact: true }).click();
   });

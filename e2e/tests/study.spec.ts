@@ -84,7 +84,7 @@ test('the other variant is measured the same way, and what disagrees is said', a
     'dark.png',
     drawnPng(SIZE.width, SIZE.height, '#20303a', [{ ...BAR, y: 850, height: 50, colour: '#3a2d33' }]),
   );
-  await expect(page.getByRole('button', { name: 'dark', exact: true })).toBeVisible();
+  await expect(page.getByRole('tab', { name: 'dark', exact: true })).toBeVisible();
   await page.getByRole('radio', { name: 'Light', exact: true }).click();
   await menu(page, 'Measure dark the same way');
   const report = page.getByRole('note', { name: 'The other variant' });
@@ -120,7 +120,7 @@ test('a state that a second picture shows gets values of its own', async ({ page
   await addPicture(page, 'rest.png', look('#d9cbb8'));
   await addBar(page);
   await addPicture(page, 'hover.png', look('#f0d8a0'));
-  await page.getByRole('group', { name: 'Pictures' }).getByRole('button', { name: 'hover' }).click();
+  await page.getByRole('tab', { name: 'hover' }).click();
   await drawBar(page);
   await choose(details(page).getByLabel('State that the picture shows'), 'hover');
   await details(page).getByRole('button', { name: 'Measure Foot strip here' }).click();

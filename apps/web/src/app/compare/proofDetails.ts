@@ -1,3 +1,9 @@
+import { ISO_DATES } from '../shared/forms/isoDates';
+import { MatSuffix } from '@angular/material/form-field';
+import { MatDatepickerToggleIcon } from '@angular/material/datepicker';
+import { MatDatepickerToggle } from '@angular/material/datepicker';
+import { MatDatepickerInput } from '@angular/material/datepicker';
+import { MatDatepicker } from '@angular/material/datepicker';
 import { CellOf } from '../shared/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { byKey, isLine, isMore } from '../shared/tableOf';
@@ -25,15 +31,21 @@ import { CompareView } from './compareView';
   imports: [
     CellOf,
     MatButton,
+    MatDatepicker,
+    MatDatepickerInput,
+    MatDatepickerToggle,
+    MatDatepickerToggleIcon,
     MatFormField,
     MatIcon,
     MatInput,
     MatOption,
     MatSelect,
+    MatSuffix,
     MatTableModule,
     MatTooltip,
     StandingMark,
   ],
+  providers: ISO_DATES,
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proofDetails.html',
   styleUrl: './proofDetails.scss',

@@ -1,3 +1,4 @@
+import { Fold } from '../shared/fold';
 import { Facts } from '../shared/facts';
 import { Task } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
@@ -48,6 +49,7 @@ const MOST_ROWS = 400;
     CellOf,
     Facts,
     FileButton,
+    Fold,
     MatButton,
     MatFormField,
     MatIcon,

@@ -1,3 +1,4 @@
+import { offerName } from '@spare-coat/core/model/parts/partName';
 import { Doing } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
 import { MatInput } from '@angular/material/input';
@@ -212,12 +213,8 @@ export class Match {
     this.trials.load();
   }
 
-  protected nameOf(ranked: RankedOffer): string {
-    return ranked.part
-      ? ranked.part.offers.length > 1
-        ? ranked.offer.name
-        : `${ranked.part.name} ${ranked.part.version}`
-      : ranked.offer.name;
+  protected nameOf({ part, offer }: RankedOffer): string {
+    return offerName(part, offer);
   }
 
   /** What a person should know before choosing it, shortest first. */

@@ -1,3 +1,4 @@
+import { Fold } from '../shared/fold';
 import { CellOf } from '../shared/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { catchError, map, of, switchMap, type Observable } from 'rxjs';
@@ -37,6 +38,7 @@ function sayBytes(n: number): string {
   selector: 'coat-archive-view',
   imports: [
     CellOf,
+    Fold,
     IconCoverageView,
     MatButton,
     MatCheckbox,

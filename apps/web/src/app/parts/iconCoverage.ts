@@ -1,3 +1,4 @@
+import { Fold } from '../shared/fold';
 import { CellOf } from '../shared/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { MatInput } from '@angular/material/input';
@@ -17,7 +18,7 @@ import { pictureAddress } from '../shared/api';
 /** How much of the names that are needed an icon set covers, with the found ones shown and the missing ones listed. */
 @Component({
   selector: 'coat-icon-coverage',
-  imports: [CellOf, MatFormField, MatInput, MatOption, MatSelect, MatTableModule, MatTooltip],
+  imports: [CellOf, Fold, MatFormField, MatInput, MatOption, MatSelect, MatTableModule, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="faint">Drawn for {{ sizes() }}{{ inherits() ? ', inherits ' + inherits() : '' }}</p>
@@ -105,10 +106,10 @@ import { pictureAddress } from '../shared/api';
       </div>
     }
     @if (missing().length > 0) {
-      <details>
-        <summary>{{ missing().length }} missing</summary>
+      <coat-fold
+        ><span foldTitle>{{ missing().length }} missing</span>
         <p class="mono names">{{ missing().join(' ') }}</p>
-      </details>
+      </coat-fold>
     }
   `,
   styles: `

@@ -1,3 +1,4 @@
+import { Fold } from '../shared/fold';
 import { firstValueFrom } from 'rxjs';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -38,7 +39,7 @@ const LEAST_MS = 16;
 /** A pointer set, drawn and animated from its own files, with what is missing. */
 @Component({
   selector: 'coat-pointer-view',
-  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, MatTooltip],
+  imports: [Fold, MatButton, MatFormField, MatIcon, MatOption, MatSelect, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="ask">
@@ -76,10 +77,10 @@ const LEAST_MS = 16;
       <p class="alarm" role="alert">{{ p }}</p>
     }
     @if (missing().length > 0) {
-      <details>
-        <summary>{{ missing().length }} standard names missing</summary>
+      <coat-fold
+        ><span foldTitle>{{ missing().length }} standard names missing</span>
         <p class="mono names">{{ missing().join(' ') }}</p>
-      </details>
+      </coat-fold>
     }
     @if (broken().length > 0) {
       <p class="alarm">These links lead nowhere: {{ broken().join(', ') }}</p>

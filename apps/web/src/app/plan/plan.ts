@@ -1,3 +1,4 @@
+import { Fold } from '../shared/fold';
 import { offerDoings } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -57,6 +58,7 @@ const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
     CdkDragHandle,
     CdkDropList,
     CdkDropListGroup,
+    Fold,
     HoldSurvey,
     MatButton,
     MatCheckbox,

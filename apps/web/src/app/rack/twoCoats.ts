@@ -1,3 +1,4 @@
+import { Fold } from '../shared/fold';
 import { CellOf } from '../shared/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { byPlace } from '../shared/tableOf';
@@ -25,6 +26,7 @@ import { coatAt, type NamedCoat } from './thingKey';
     CellOf,
     ColourStrip,
     Crop,
+    Fold,
     HomeHead,
     LayoutMark,
     MatButton,
@@ -91,38 +93,24 @@ import { coatAt, type NamedCoat } from './thingKey';
                 }
               </td>
             </ng-container>
-            <ng-container matColumnDef="a">
-              <th mat-header-cell *matHeaderCellDef class="number">{{ two[0].name }}</th>
-              <td mat-cell *matCellDef="let e of c.elements" class="number">
-                @if (e.a; as side) {
-                  <span class="mark"
-                    >{{ say(side.closeness) }} <coat-standing-mark [standing]="side.standing"
-                  /></span>
-                } @else {
-                  <span class="faint">not in it</span>
-                }
-              </td>
-            </ng-container>
-            <ng-container matColumnDef="by-a">
-              <th mat-header-cell *matHeaderCellDef>By</th>
-              <td mat-cell *matCellDef="let e of c.elements">{{ e.a?.by?.join(', ') }}</td>
-            </ng-container>
-            <ng-container matColumnDef="b">
-              <th mat-header-cell *matHeaderCellDef class="number">{{ two[1].name }}</th>
-              <td mat-cell *matCellDef="let e of c.elements" class="number">
-                @if (e.b; as side) {
-                  <span class="mark"
-                    >{{ say(side.closeness) }} <coat-standing-mark [standing]="side.standing"
-                  /></span>
-                } @else {
-                  <span class="faint">not in it</span>
-                }
-              </td>
-            </ng-container>
-            <ng-container matColumnDef="by-b">
-              <th mat-header-cell *matHeaderCellDef>By</th>
-              <td mat-cell *matCellDef="let e of c.elements">{{ e.b?.by?.join(', ') }}</td>
-            </ng-container>
+            @for (side of sides; track side; let i = $index) {
+              <ng-container [matColumnDef]="side">
+                <th mat-header-cell *matHeaderCellDef class="number">{{ two[i]?.name }}</th>
+                <td mat-cell *matCellDef="let e of c.elements" class="number">
+                  @if (e[side]; as it) {
+                    <span class="mark"
+                      >{{ say(it.closeness) }} <coat-standing-mark [standing]="it.standing"
+                    /></span>
+                  } @else {
+                    <span class="faint">not in it</span>
+                  }
+                </td>
+              </ng-container>
+              <ng-container [matColumnDef]="'by-' + side">
+                <th mat-header-cell *matHeaderCellDef>By</th>
+                <td mat-cell *matCellDef="let e of c.elements">{{ e[side]?.by?.join(', ') }}</td>
+              </ng-container>
+            }
             <ng-container matColumnDef="change">
               <th mat-header-cell *matHeaderCellDef class="number">Change</th>
               <td mat-cell *matCellDef="let e of c.elements" class="number">
@@ -138,12 +126,12 @@ import { coatAt, type NamedCoat } from './thingKey';
                   <span class="faint">{{ e.a && e.b ? 'nothing' : '' }}</span>
                 }
                 @if (e.differ.length > most) {
-                  <details>
-                    <summary>{{ e.differ.length - most }} more</summary>
+                  <coat-fold
+                    ><span foldTitle>{{ e.differ.length - most }} more</span>
                     @for (d of e.differ.slice(most); track d.trait) {
                       <div>{{ d.trait }}: {{ d.a ?? 'not told' }} / {{ d.b ?? 'not told' }}</div>
                     }
-                  </details>
+                  </coat-fold>
                 }
               </td>
             </ng-container>
@@ -251,6 +239,7 @@ export class TwoCoats {
   protected readonly both = this.read.value;
   protected readonly problem = this.read.problem;
   protected readonly byPlace = byPlace;
+  protected readonly sides = ['a', 'b'] as const;
   protected readonly columns = ['element', 'a', 'by-a', 'b', 'by-b', 'change', 'differs'];
   protected readonly say = sayClose;
   protected readonly change = sayChange;

@@ -32,9 +32,9 @@ export class Doings {
 }
 
 /** What a component can do for as long as it is there. */
-export function offerDoings(doings: Readonly<Record<string, () => void>>): void {
+export function offerDoings(doings: Readonly<Record<string, () => unknown>>): void {
   const all = inject(Doings);
-  const takeBack = Object.entries(doings).map(([name, run]) => all.offer(name, run));
+  const takeBack = Object.entries(doings).map(([name, run]) => all.offer(name, () => void run()));
   inject(DestroyRef).onDestroy(() => takeBack.forEach((back) => back()));
 }
 

@@ -48,6 +48,8 @@ import panelRightOpenSvg from 'lucide-static/icons/panel-right-open.svg';
 import pauseSvg from 'lucide-static/icons/pause.svg';
 import pencilSvg from 'lucide-static/icons/pencil.svg';
 import pencilRulerSvg from 'lucide-static/icons/pencil-ruler.svg';
+import paletteSvg from 'lucide-static/icons/palette.svg';
+import pipetteSvg from 'lucide-static/icons/pipette.svg';
 import playSvg from 'lucide-static/icons/play.svg';
 import gripVerticalSvg from 'lucide-static/icons/grip-vertical.svg';
 import plusSvg from 'lucide-static/icons/plus.svg';
@@ -125,6 +127,8 @@ const ICONS: Readonly<Record<string, string>> = {
   pause: pauseSvg,
   pencil: pencilSvg,
   'pencil-ruler': pencilRulerSvg,
+  palette: paletteSvg,
+  pipette: pipetteSvg,
   play: playSvg,
   'grip-vertical': gripVerticalSvg,
   plus: plusSvg,

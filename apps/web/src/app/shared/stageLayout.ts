@@ -36,6 +36,7 @@ import { Widths } from './widths';
         <mat-sidenav
           position="end"
           [mode]="widths.isNarrow() ? 'over' : 'side'"
+          [disableClose]="!widths.isNarrow()"
           [opened]="isOpen()"
           (closedStart)="isDrawn.set(false)"
         >
@@ -52,6 +53,7 @@ import { Widths } from './widths';
       </mat-sidenav-container>
     }
   `,
+  host: { '(window:keydown.escape)': 'isDrawn.set(false)' },
   styles: `
     :host {
       display: block;

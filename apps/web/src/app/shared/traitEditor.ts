@@ -1,3 +1,4 @@
+import { ColourField } from './colourField';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -38,6 +39,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
 @Component({
   selector: 'coat-trait-editor',
   imports: [
+    ColourField,
     FaceEditor,
     MatButton,
     MatFormField,
@@ -75,25 +77,12 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
         >
       }
       @case ('colour') {
-        <span class="row">
-          <input
-            type="color"
-            [attr.aria-label]="name() + ', picker'"
-            [value]="value() ?? '#808080'"
-            (change)="set(text($event))"
-          />
-          <mat-form-field
-            ><input
-              matInput
-              class="mono"
-              size="8"
-              [attr.aria-label]="name()"
-              [attr.aria-invalid]="problem() !== null"
-              [value]="value() ?? ''"
-              placeholder="#rrggbb"
-              (change)="set(text($event).trim().toLowerCase())"
-          /></mat-form-field>
-        </span>
+        <coat-colour-field
+          [name]="name()"
+          [value]="colour()"
+          [wrong]="problem() !== null"
+          (changed)="set($event)"
+        />
       }
       @case ('palette') {
         <span class="row wrap">
@@ -321,6 +310,7 @@ export class TraitEditor {
     this.of() ? `${this.spec().label} of ${this.of()}` : this.spec().label,
   );
   protected readonly unit = computed(() => this.unitWord() ?? UNITS[this.spec().type] ?? null);
+  protected readonly colour = computed(() => (this.value() as string | null) ?? null);
   protected readonly order = computed(() => (this.value() as Order | null) ?? NO_ITEMS);
   protected readonly palette = computed<Palette>(() => (this.value() as Palette | null) ?? {});
   protected readonly shadow = computed<Shadow>(() => (this.value() as Shadow | null) ?? NO_SHADOW);

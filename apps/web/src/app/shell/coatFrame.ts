@@ -192,6 +192,7 @@ export class CoatFrame {
       this.store.answer(key === 'y' || event.shiftKey ? 'redo' : 'undo');
       return;
     }
+    if (key === 'escape') this.drawn.set(false);
     if (this.dialog.openDialogs.length > 0 || !this.keys.heeds(event)) return;
     const digit = /^Digit([1-7])$/.exec(event.code)?.[1];
     if (event.shiftKey && digit) void this.go(nth(STAGES, Number(digit) - 1).path);

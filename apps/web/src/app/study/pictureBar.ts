@@ -152,8 +152,6 @@ export class PictureBar {
         const picture = this.view.picture();
         if (picture) this.describe(picture);
       },
-      variants: () => this.variants(),
-      'own kind': () => this.ownKind(),
     });
   }
 

@@ -1,7 +1,10 @@
 import { FirstSteps } from '../shared/hints/firstSteps';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { Hint } from '../shared/hints/hint';
-import { Doing } from '../shared/doings';
+import { Doing, offerDoings } from '../shared/doings';
+import { MatDialog } from '@angular/material/dialog';
+import { KindEditor } from './kindEditor';
+import { VariantsDialog } from './variantsDialog';
 import { StageLayout } from '../shared/stageLayout';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -147,6 +150,16 @@ export class Study {
   private readonly shownBlob = computed(() => this.view.picture()?.blob ?? null);
 
   constructor() {
+    // What was told of a measurement has been read when another element is looked at.
+    effect(() => {
+      this.view.elementId();
+      untracked(() => this.other.report.set(null));
+    });
+    const dialog = inject(MatDialog);
+    offerDoings({
+      variants: () => dialog.open(VariantsDialog, { ariaLabel: 'Variants' }),
+      'own kind': () => dialog.open(KindEditor, { ariaLabel: 'Kind', data: { key: null } }),
+    });
     const steps = inject(FirstSteps);
     effect(() => steps.hasRegion.set(this.measuring.region() !== null));
     inject(DestroyRef).onDestroy(() => steps.hasRegion.set(false));

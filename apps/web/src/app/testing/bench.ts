@@ -4,7 +4,7 @@ import { execute, type Command } from '@spare-coat/core/doing/commands/commands'
 import { applyChanges } from '@spare-coat/core/model/coat/changes';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
-import { of, throwError } from 'rxjs';
+import { of, throwError, type Observable } from 'rxjs';
 import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 
@@ -22,6 +22,8 @@ export interface Bench {
   /** Sends what a test needs to be there; none of it counts as sent. */
   lay(...commands: readonly Command[]): void;
   readonly providers: (Provider | EnvironmentProviders)[];
+  /** What the server answers; a test may put further answers in. Each is an Observable, as `Api` gives them. */
+  readonly api: Record<string, (...args: never[]) => Observable<unknown>>;
 }
 
 export const BENCH_COAT = 'c0a70000-0000-4000-8000-000000000001';
@@ -39,8 +41,16 @@ export function benchWith(...commands: readonly Command[]): Bench {
       throw error;
     }
   };
+  const none = (what: string) => () => throwError(() => new Error(`There is no such ${what} on this bench.`));
+  const api: Bench['api'] = {
+    partsServing: () => of({ parts: [] }),
+    profile: none('profile'),
+    survey: none('survey'),
+    trials: () => of({ trials: [] }),
+  };
   const bench: Bench = {
     rows,
+    api,
     sent: [],
     answered: [],
     refusal: null,
@@ -54,17 +64,16 @@ export function benchWith(...commands: readonly Command[]): Bench {
       provideRouter([]),
       {
         provide: Api,
-        useValue: {
-          partsServing: () => of({ parts: [] }),
-          profile: () => throwError(() => new Error('There is no such profile on this bench.')),
-          survey: () => throwError(() => new Error('There is no such survey on this bench.')),
-        },
+        useValue: api,
       },
       {
         provide: CoatStore,
         useValue: {
           rows,
           id: signal(BENCH_COAT),
+          revision: signal(1),
+          settled: () => Promise.resolve(),
+          isSettled: signal(true),
           answer: (what: 'undo' | 'redo') => bench.answered.push(what),
           send: (command: Command) => {
             bench.refusal = carryOut(command);

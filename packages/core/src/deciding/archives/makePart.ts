@@ -1,3 +1,4 @@
+import { UNTOLD_VERSION } from '../../model/parts/partName.js';
 import { nth } from '../../ground/checked.js';
 import { parseHex } from '../../measuring/colour/srgb.js';
 import { oklchOf } from '../../measuring/colour/oklch.js';
@@ -223,7 +224,7 @@ export function partFromFinding(
     home: '',
     sort: partSortOf(finding.sort),
     summary: `From ${report.file}.`,
-    version: /[-_]v?(\d+(?:\.\d+)+)/.exec(report.file)?.[1] ?? 'not said',
+    version: /[-_]v?(\d+(?:\.\d+)+)/.exec(report.file)?.[1] ?? UNTOLD_VERSION,
     released: origin.on,
     licence:
       report.licences.find((l) => l.spdx !== null)?.spdx ??

@@ -118,7 +118,7 @@ export function settingFindings(context: FindingContext): Finding[] {
       const { key, value } = first.offer.choose;
       uses.set(` ${key}`, [
         ...(uses.get(` ${key}`) ?? []),
-        { value, said: `${first.offer.name.toLowerCase()} ${value}`, e },
+        { value, said: `${value} for ${e.element.name}`, e },
       ]);
     }
   }

@@ -27,9 +27,9 @@ export function released<T extends MatchContext>(ctx: T): T {
   return { ...ctx, rows };
 }
 
-/** An offer's name with its part's, which alone says enough where it offers but one thing. */
+/** An offer's name with its part's, which alone says enough where it offers but one thing of that kind. */
 function sayOffer({ name, offers }: Part, offer: Offer): string {
-  if (offers.length === 1) return name;
+  if (offers.filter((o) => o.kind === offer.kind).length === 1) return name;
   return offer.name.includes(name) ? offer.name : `${name}, ${offer.name.toLowerCase()}`;
 }
 

@@ -1,3 +1,4 @@
+import { findKind } from '../../model/kinds/registry.js';
 import { keyed, mapped, nth } from '../../ground/checked.js';
 import { PartGetter } from './getPart/getPart.js';
 import type { Ready } from './getPart/getting.js';
@@ -253,7 +254,7 @@ class Planner {
       {
         key: `choose:${choose.key}:${choose.value}`,
         sort: 'choose',
-        title: `Choose ${choose.value} as ${nameOf(offer)}`,
+        title: `Choose ${choose.value} as ${roleOf(offer, choose.value)}`,
         where: choose.place,
         deeds: [
           {
@@ -324,3 +325,8 @@ class Planner {
 }
 
 const nameOf = (offer: Offer) => offer.name.toLowerCase();
+/** What a thing is chosen as: what it offers, or, where that is called as the thing itself is, what that is for. */
+const roleOf = (offer: Offer, value: string) =>
+  nameOf(offer).includes(value.toLowerCase()) || value.toLowerCase().includes(nameOf(offer))
+    ? (findKind(offer.kind)?.label.toLowerCase() ?? nameOf(offer))
+    : nameOf(offer);

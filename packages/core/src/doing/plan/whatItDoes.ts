@@ -1,3 +1,4 @@
+import { partName } from '../../model/parts/partName.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import { commandLine } from '../../model/deeds/quote.js';
 import { placeClass, type PlaceClass } from '../../measuring/standards/places.js';
@@ -64,7 +65,7 @@ export function partDoes(part: Part): Doing {
     for (const supply of Object.values(offer.supplies))
       if ('setting' in supply && supply.setting.file) paths.add(supply.setting.file.path);
   return {
-    of: `${part.name} ${part.version}`,
+    of: partName(part),
     runs: unique(runs),
     packages: [...packages].map(([name, of]) => ({ name, of })),
     writes: [...paths].map((path) => ({ path, is: placeClass(path) })),

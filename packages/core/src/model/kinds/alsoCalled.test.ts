@@ -1,3 +1,4 @@
+import { describe, expect, it } from 'vitest';
 import { alsoCalled } from './alsoCalled.js';
 import { KINDS } from './registry.js';
 

@@ -112,8 +112,10 @@ export function nearestVersion(
 
 function channelOf(part: Part, host: HostProfile, channelId: string | null): [Channel | null, string] {
   const packages = part.channels.find((c) => c.way === 'package');
-  const name = packages?.way === 'package' && channelId ? packages.names[channelId] : undefined;
-  const distribution = host.channels.find((c) => c.id === channelId)?.name ?? 'this distribution';
+  // What the coat names may be another host's: of that one nothing can be installed here.
+  const here = host.channels.find((c) => c.id === channelId);
+  const name = packages?.way === 'package' && here ? packages.names[here.id] : undefined;
+  const distribution = here?.name ?? 'this distribution';
   if (packages && name) return [packages, `Package ${name} on ${distribution}.`];
   const archive = part.channels.find((c) => c.way === 'archive' && host.folders[c.sort] !== undefined);
   if (archive?.way === 'archive') return [archive, `Archive ${archive.file}, copied into place by hand.`];

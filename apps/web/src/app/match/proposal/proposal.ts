@@ -1,3 +1,4 @@
+import { partName } from '@spare-coat/core/model/parts/partName';
 import { byKey, isLine, isMore } from '../../shared/tableOf';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../../shared/stageLayout';
@@ -139,6 +140,7 @@ export class Proposal {
       return this.opened() === l.e.id ? [line, { key: `${l.e.id} why`, l, isMore: true }] : [line];
     }),
   );
+  protected readonly partName = partName;
   protected readonly byKey = byKey;
   protected readonly isMore = isMore;
   protected readonly isLine = isLine;

@@ -1,9 +1,10 @@
+import { partName } from '../../../model/parts/partName.js';
 import { DOWNLOADS } from '../../../measuring/standards/places.js';
 import { nameOfPath } from '../../../model/deeds/deed.js';
 import { type Deed } from '../../../model/deeds/deedSchema.js';
 import { isFetchable } from '../../../model/offers/placeSchemas.js';
 import { SAFE_POINT } from '../frame.js';
-import { cacheOf, commonOf, partName, type ChannelOf, type Getting } from './getting.js';
+import { cacheOf, commonOf, type ChannelOf, type Getting } from './getting.js';
 
 /**
  * The step that brings the file of a part to where downloads lie: fetched where it has an address, else saved by a hand.

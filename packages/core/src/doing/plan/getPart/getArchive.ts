@@ -1,17 +1,10 @@
+import { partName } from '../../../model/parts/partName.js';
 import { keyed } from '../../../ground/checked.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
 import { nameOfPath, resource } from '../../../model/deeds/deed.js';
 import { type Made } from '../../../model/deeds/deedSchema.js';
 import { fetchFile } from './fetchFile.js';
-import {
-  cacheOf,
-  commonOf,
-  partName,
-  themesOf,
-  type ChannelOf,
-  type Getting,
-  type Ready,
-} from './getting.js';
+import { cacheOf, commonOf, themesOf, type ChannelOf, type Getting, type Ready } from './getting.js';
 
 /** What to look at where it goes wrong. */
 const TROUBLE = [

@@ -1,6 +1,7 @@
+import { partName } from '../../../model/parts/partName.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
 import { resource } from '../../../model/deeds/deed.js';
-import { commonOf, partName, type Getting, type Ready } from './getting.js';
+import { commonOf, type Getting, type Ready } from './getting.js';
 
 /** A part that no channel gets here. */
 export function getByHand(g: Getting): Ready {

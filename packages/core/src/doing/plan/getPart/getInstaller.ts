@@ -1,16 +1,8 @@
+import { partName } from '../../../model/parts/partName.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
 import { resource } from '../../../model/deeds/deed.js';
 import { fetchFile } from './fetchFile.js';
-import {
-  broughtBy,
-  cacheOf,
-  commonOf,
-  files,
-  partName,
-  type ChannelOf,
-  type Getting,
-  type Ready,
-} from './getting.js';
+import { broughtBy, cacheOf, commonOf, files, type ChannelOf, type Getting, type Ready } from './getting.js';
 
 /** What to look at where it goes wrong. */
 const TROUBLE = [

@@ -1,19 +1,12 @@
+import { partName } from '../../../model/parts/partName.js';
 import { keyed } from '../../../ground/checked.js';
 import { fillTemplate } from '../../../model/deeds/quote.js';
 import { resource } from '../../../model/deeds/deed.js';
 import { type Made } from '../../../model/deeds/deedSchema.js';
-import type { HostProfile } from '../../../model/host/profile.js';
+import type { HostProfile, PackageChannel } from '../../../model/host/profile.js';
 import { laterBreak } from '../../../model/offers/break.js';
 import type { Part } from '../../../model/parts/part.js';
-import {
-  broughtBy,
-  commonOf,
-  partName,
-  themesOf,
-  type ChannelOf,
-  type Getting,
-  type Ready,
-} from './getting.js';
+import { broughtBy, commonOf, themesOf, type ChannelOf, type Getting, type Ready } from './getting.js';
 
 /** What to look at where it goes wrong. */
 const TROUBLE = [
@@ -30,10 +23,9 @@ function madeByPackage(part: Part, host: HostProfile): Made[] {
 }
 
 /** Gets a part as a package of the host’s own channel, its source first where it has one. */
-export function getPackage(g: Getting, channel: ChannelOf<'package'>, channelId: string): Ready {
+export function getPackage(g: Getting, channel: ChannelOf<'package'>, packages: PackageChannel): Ready {
   const { draft, host, part, element } = g;
   const base = commonOf(g, TROUBLE);
-  const packages = host.channels.find((c) => c.id === channelId)!;
   const name = keyed(channel.names, packages.id);
   const source = channel.sources?.[packages.id];
   const effect = laterBreak(part.effect, host.effects.package);

@@ -130,6 +130,12 @@ describe('a part is got', () => {
     expect(steps[1]!.expected).toBe('In the installer, choose Where: for me alone.');
   });
 
+  it('by a hand where the coat still names the distribution of another host', () => {
+    const part = by({ way: 'package', names: { pipit: 'reed', wren: 'reed-wren' } });
+    const { steps, draft } = get(part, [], 'wren');
+    expect(steps).toMatchObject([{ title: 'Get Reed 1.0 by hand', deeds: [{ do: 'by hand' }] }]);
+    expect(draft.warnings).toEqual(['Reed: No package on this distribution, and no other way to get it.']);
+  });
   it('by a hand where no way leads here, with the reason in words and as a warning', () => {
     const { steps, draft } = get(by({ way: 'package', names: { wren: 'reed' } }));
     expect(steps).toMatchObject([{ title: 'Get Reed 1.0 by hand', deeds: [{ do: 'by hand' }] }]);

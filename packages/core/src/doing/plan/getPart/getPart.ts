@@ -62,9 +62,10 @@ export class PartGetter {
 }
 
 function byChannel(getting: Getting, channel: Channel | null, channelId: string | null): Ready {
+  const here = getting.host.channels.find((c) => c.id === channelId);
   switch (channel?.way) {
     case 'package':
-      return channelId === null ? getByHand(getting) : getPackage(getting, channel, channelId);
+      return here ? getPackage(getting, channel, here) : getByHand(getting);
     case 'archive':
       return getArchive(getting, channel);
     case 'repository':

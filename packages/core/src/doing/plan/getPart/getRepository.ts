@@ -1,8 +1,9 @@
+import { partName } from '../../../model/parts/partName.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
 import { nameOfPath, resource } from '../../../model/deeds/deed.js';
 import { isRepository } from '../../../model/offers/placeSchemas.js';
 import { getByHand } from './getByHand.js';
-import { cacheOf, commonOf, files, partName, type ChannelOf, type Getting, type Ready } from './getting.js';
+import { cacheOf, commonOf, files, type ChannelOf, type Getting, type Ready } from './getting.js';
 
 /** What to look at where it goes wrong. */
 const TROUBLE = [

@@ -25,9 +25,6 @@ export interface Getting {
 /** A part that comes by a channel of one way. */
 export type ChannelOf<W extends Channel['way']> = Extract<Channel, { readonly way: W }>;
 
-/** How a part is told in titles: with its version. */
-export const partName = (part: Part) => `${part.name} ${part.version}`;
-
 /** The folder under which all that is downloaded of a part lies. */
 export const cacheOf = (part: Part) => `${DOWNLOADS}/${slugOf(part.name)}-${slugOf(part.version)}`;
 
