@@ -103,7 +103,7 @@ const DAY_MS = 86_400_000;
           <table mat-table [dataSource]="rows()" [trackBy]="byId">
             <ng-container matColumnDef="element">
               <th mat-header-cell *matHeaderCellDef>Element</th>
-              <td mat-cell *matCellDef="let row of rows()" role="rowheader">{{ row.name }}</td>
+              <td mat-cell *matCellDef="let row of rows()" [attr.role]="'rowheader'">{{ row.name }}</td>
             </ng-container>
             <ng-container matColumnDef="c1">
               <th mat-header-cell *matHeaderCellDef class="number">

@@ -48,7 +48,7 @@ type RowSort = 'line' | 'off' | 'setting';
       </caption>
       <ng-container matColumnDef="trait">
         <th mat-header-cell *matHeaderCellDef>Trait</th>
-        <td mat-cell *matCellDef="let r of rows()" role="rowheader">
+        <td mat-cell *matCellDef="let r of rows()" [attr.role]="'rowheader'">
           @if (r.line.settable) {
             <button
               type="button"

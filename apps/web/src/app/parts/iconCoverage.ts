@@ -78,7 +78,7 @@ import { pictureAddress } from '../shared/api';
         By context
       </caption>
       <ng-container matColumnDef="context">
-        <td mat-cell *matCellDef="let c of contexts()" role="rowheader">{{ c.name }}</td>
+        <td mat-cell *matCellDef="let c of contexts()" [attr.role]="'rowheader'">{{ c.name }}</td>
       </ng-container>
       <ng-container matColumnDef="bar">
         <td mat-cell *matCellDef="let c of contexts()" class="bar">

@@ -86,7 +86,7 @@ import { coatAt, type NamedCoat } from './thingKey';
             </caption>
             <ng-container matColumnDef="element">
               <th mat-header-cell *matHeaderCellDef>Element</th>
-              <td mat-cell *matCellDef="let e of c.elements" role="rowheader">
+              <td mat-cell *matCellDef="let e of c.elements" [attr.role]="'rowheader'">
                 {{ e.a?.name ?? e.b?.name }}
                 @if (e.a && e.b && e.a.name !== e.b.name) {
                   <small>there {{ e.b.name }}</small>

@@ -106,7 +106,7 @@ import { ShareNav } from './shareNav';
           <table mat-table [dataSource]="p.lines" [trackBy]="byPlace">
             <ng-container matColumnDef="element">
               <th mat-header-cell *matHeaderCellDef>Element</th>
-              <td mat-cell *matCellDef="let line of p.lines" role="rowheader">{{ line.name }}</td>
+              <td mat-cell *matCellDef="let line of p.lines" [attr.role]="'rowheader'">{{ line.name }}</td>
             </ng-container>
             <ng-container matColumnDef="what-becomes-of-it">
               <th mat-header-cell *matHeaderCellDef>What becomes of it</th>

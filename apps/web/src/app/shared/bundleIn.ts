@@ -85,7 +85,7 @@ const COUNT_WORDS: Readonly<Record<string, readonly [string, string]>> = {
         <table mat-table [dataSource]="things()" [trackBy]="byPlace">
           <ng-container matColumnDef="what">
             <th mat-header-cell *matHeaderCellDef>What</th>
-            <td mat-cell *matCellDef="let t of things()" role="rowheader">{{ t.name }}</td>
+            <td mat-cell *matCellDef="let t of things()" [attr.role]="'rowheader'">{{ t.name }}</td>
           </ng-container>
           <ng-container matColumnDef="version">
             <th mat-header-cell *matHeaderCellDef>Version</th>

@@ -22,7 +22,7 @@ export interface Fact {
         }}
       </caption>
       <ng-container matColumnDef="what">
-        <td mat-cell *matCellDef="let f of facts()" role="rowheader">{{ f.label }}</td>
+        <td mat-cell *matCellDef="let f of facts()" [attr.role]="'rowheader'">{{ f.label }}</td>
       </ng-container>
       <ng-container matColumnDef="how">
         <td mat-cell *matCellDef="let f of facts()" [class.number]="numbers()">
