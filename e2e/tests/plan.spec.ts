@@ -337,7 +337,7 @@ test('the scripts pass ShellCheck and tell what they would do', async ({ page })
   expect(await save(/^Undo script/)).toContain('nothing to take back');
   const dark = await save(/^Switch to dark/);
   expect(dark).toContain('+ fern set look.variant dark');
-  await page.locator('summary').filter({ hasText: 'switch to dark' }).click();
+  await page.getByRole('button', { name: /Afterwards: switch to dark/ }).click();
   await expect(page.getByText('fern set look.variant dark')).toBeVisible();
 });
 
