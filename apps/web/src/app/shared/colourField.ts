@@ -46,28 +46,22 @@ interface EyeDropperWindow {
         [value]="value() ?? ''"
         (change)="changed.emit(hex.value.trim().toLowerCase())"
     /></mat-form-field>
-    @if (canDrop) {
+    @if (canDrop || own().length > 0) {
       <button
         type="button"
         matIconButton
-        [attr.aria-label]="name() + ', off the screen'"
-        matTooltip="Take it off a picture on the screen"
-        (click)="drop()"
-      >
-        <mat-icon svgIcon="pipette" />
-      </button>
-    }
-    @if (own().length > 0) {
-      <button
-        type="button"
-        matIconButton
-        [attr.aria-label]="name() + ', of the coat'"
-        matTooltip="The coat’s own colours"
+        [attr.aria-label]="name() + ', from elsewhere'"
+        matTooltip="The coat’s own colours, or one off the screen"
         [matMenuTriggerFor]="colours"
       >
         <mat-icon svgIcon="palette" />
       </button>
       <mat-menu #colours="matMenu">
+        @if (canDrop) {
+          <button type="button" mat-menu-item (click)="drop()">
+            <mat-icon svgIcon="pipette" />Off a picture on the screen
+          </button>
+        }
         @for (c of own(); track c) {
           <button type="button" mat-menu-item (click)="changed.emit(c)">
             <span class="swatch" [style.background]="c"></span> <span class="mono">{{ c }}</span>
@@ -79,13 +73,17 @@ interface EyeDropperWindow {
   styles: `
     :host {
       display: flex;
+      flex-wrap: wrap;
       align-items: center;
       gap: 4px;
       min-width: 0;
     }
     mat-form-field {
       flex: 1;
-      min-width: 9ch;
+      min-width: 10ch;
+    }
+    button {
+      flex: none;
     }
     input[type='color'] {
       flex: none;
