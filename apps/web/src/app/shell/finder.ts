@@ -6,7 +6,6 @@ import { MatDialogRef } from '@angular/material/dialog';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { Router } from '@angular/router';
-import { alsoCalled } from '@spare-coat/core/model/kinds/alsoCalled';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Doings } from '../shared/doings';
@@ -154,17 +153,17 @@ export class Finder {
         words: 'import restore backup open file',
         run: () => this.leave('/bring-in'),
       },
-      ...this.view.book().kinds.flatMap(({ id, label, help }) => [
+      ...this.view.book().kinds.flatMap(({ id, label, help, words = '' }) => [
         {
           what: 'element',
           label: `Add ${label.toLowerCase()}`,
-          words: `new ${alsoCalled(id)} ${help}`,
+          words: `new ${words} ${help}`,
           run: () => this.elements.addKind(id),
         },
         {
           what: 'extra, never scored',
           label: `Add ${label.toLowerCase()} as an extra`,
-          words: `new ${alsoCalled(id)}`,
+          words: `new ${words}`,
           run: () => this.elements.addExtra(id),
         },
       ]),

@@ -82,6 +82,8 @@ export interface Kind {
   readonly label: string;
   readonly group: KindGroup;
   readonly help: string;
+  /** What people call it beside its label: words by which it is looked for. */
+  readonly words?: string;
   /** Default weight of an element, 1 to 5. */
   readonly weight: number;
   readonly traits: readonly TraitSpec[];

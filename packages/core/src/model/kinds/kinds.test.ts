@@ -72,4 +72,8 @@ describe('a coat’s own kinds', () => {
     expect(book.kinds.length).toBe(KINDS.length + 1);
     expect(kindBook(NO_ROWS)).toBe(SHIPPED_BOOK);
   });
+
+  it('are looked for by words of the trade beside their labels', () => {
+    expect(KINDS.filter((k) => !k.words).map((k) => k.id)).toEqual([]);
+  });
 });

@@ -6,6 +6,7 @@ export const APPLICATION_KINDS: readonly Kind[] = [
     label: 'Sound theme',
     group: 'Sounds and applications',
     help: 'The sounds of starting, warnings and messages.',
+    words: 'audio sounds',
     weight: 1,
     traits: [
       {
@@ -29,6 +30,7 @@ export const APPLICATION_KINDS: readonly Kind[] = [
     label: 'Expected application',
     group: 'Sounds and applications',
     help: 'A programme that belongs to the look: its calculator, its notes, its player.',
+    words: 'program software',
     weight: 1,
     traits: [
       {
@@ -60,6 +62,7 @@ export const APPLICATION_KINDS: readonly Kind[] = [
     label: 'Browser frame',
     group: 'Sounds and applications',
     help: 'Whether the web browser wears the frame of other windows.',
+    words: 'web browser tabs',
     weight: 2,
     traits: [
       {

@@ -52,6 +52,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Launcher button',
     group: 'On the bars',
     help: 'The button that opens the launcher.',
+    words: 'menu button logo',
     weight: 4,
     traits: [
       {
@@ -110,6 +111,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Clock',
     group: 'On the bars',
     help: 'Time and date on a bar.',
+    words: 'time date calendar hour',
     weight: 3,
     traits: [
       {
@@ -150,6 +152,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Status area',
     group: 'On the bars',
     help: 'Where programmes and the system show small marks.',
+    words: 'tray indicators notifications',
     weight: 3,
     traits: [
       {
@@ -193,6 +196,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Window list',
     group: 'On the bars',
     help: 'The open programmes on a bar.',
+    words: 'tasks taskbar open windows',
     weight: 4,
     traits: [
       {
@@ -243,6 +247,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Workspace switcher',
     group: 'On the bars',
     help: 'Shows the workspaces and changes between them.',
+    words: 'virtual desktops pager',
     weight: 2,
     traits: [
       {
@@ -270,6 +275,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Menus in the bar',
     group: 'On the bars',
     help: 'Menus of the programme in use, shown on a bar instead of in its window.',
+    words: 'menu of the application file edit',
     weight: 2,
     traits: [
       {
@@ -303,6 +309,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Keyboard layout mark',
     group: 'On the bars',
     help: 'Shows which keyboard layout is in use.',
+    words: 'layout language input source',
     weight: 1,
     traits: [
       {
@@ -330,6 +337,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Media control',
     group: 'On the bars',
     help: 'Plays, pauses and names what is heard.',
+    words: 'player music volume now playing',
     weight: 1,
     traits: [
       {
@@ -357,6 +365,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Weather',
     group: 'On the bars',
     help: 'Temperature and sky on a bar.',
+    words: 'temperature forecast',
     weight: 1,
     traits: [
       {
@@ -384,6 +393,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'System indicators',
     group: 'On the bars',
     help: 'Meters of memory, processor, network or heat.',
+    words: 'battery network volume wireless',
     weight: 1,
     traits: [
       {
@@ -411,6 +421,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Search button',
     group: 'On the bars',
     help: 'Opens a search, or is the field itself.',
+    words: 'find',
     weight: 1,
     traits: [
       SIZE,
@@ -432,6 +443,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Overview button',
     group: 'On the bars',
     help: 'Shows all windows or workspaces at once.',
+    words: 'all windows at once',
     weight: 2,
     traits: [SIZE, PICTURE, COLOUR, PLACE],
   },
@@ -440,6 +452,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Bin',
     group: 'On the bars',
     help: 'Where deleted files wait, on a bar, a dock or the desktop.',
+    words: 'trash waste deleted files',
     weight: 1,
     traits: [SIZE, PICTURE, COLOUR, PLACE],
   },
@@ -448,6 +461,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Show-desktop area',
     group: 'On the bars',
     help: 'An area or button that puts all windows aside.',
+    words: 'minimise all',
     weight: 1,
     traits: [
       {
@@ -474,6 +488,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
     label: 'Spacer',
     group: 'On the bars',
     help: 'Free space between items of a bar.',
+    words: 'separator gap',
     weight: 1,
     traits: [
       {

@@ -6,6 +6,7 @@ export const KEY_KINDS: readonly Kind[] = [
     label: 'Launcher key',
     group: 'Keys and pointer',
     help: 'The key that opens the launcher.',
+    words: 'shortcut',
     weight: 2,
     traits: [
       {
@@ -22,6 +23,7 @@ export const KEY_KINDS: readonly Kind[] = [
     label: 'Clicks on the launcher',
     group: 'Keys and pointer',
     help: 'What pressing the launcher button does.',
+    words: 'mouse right click',
     weight: 1,
     traits: [
       {
@@ -63,6 +65,7 @@ export const KEY_KINDS: readonly Kind[] = [
     label: 'Click on a running item',
     group: 'Keys and pointer',
     help: 'What pressing an open programme on a bar or dock does.',
+    words: 'mouse minimise preview',
     weight: 2,
     traits: [
       {
@@ -88,6 +91,7 @@ export const KEY_KINDS: readonly Kind[] = [
     label: 'Edges and corners',
     group: 'Keys and pointer',
     help: 'What happens when the pointer reaches an edge or corner.',
+    words: 'screen corners gestures',
     weight: 1,
     traits: [
       {

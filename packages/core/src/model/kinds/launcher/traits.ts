@@ -6,6 +6,7 @@ export const LAUNCHER_KINDS: readonly Kind[] = [
     label: 'Launcher',
     group: 'Launcher',
     help: 'What opens when the launcher button is pressed. Draw the region over it on a picture that shows it open.',
+    words: 'applications menu programs list',
     weight: 4,
     traits: [
       {

@@ -149,6 +149,7 @@ export const LAYOUT_KINDS: readonly Kind[] = [
     label: 'Bar',
     group: 'Layout',
     help: 'A strip along an edge that carries items: clock, launcher, status, open windows.',
+    words: 'panel taskbar strip rail top bottom',
     weight: 5,
     traits: barTraits,
   },
@@ -157,6 +158,7 @@ export const LAYOUT_KINDS: readonly Kind[] = [
     label: 'Dock',
     group: 'Layout',
     help: 'A strip of large application pictures, often floating and often centred.',
+    words: 'launcher bar favourites',
     weight: 5,
     traits: [
       ...barTraits,
@@ -211,6 +213,7 @@ export const LAYOUT_KINDS: readonly Kind[] = [
     label: 'Desktop items',
     group: 'Layout',
     help: 'Pictures of folders and files on the bare desktop. Draw the region over one of them.',
+    words: 'desktop icons files on the desktop',
     weight: 2,
     traits: [
       {
@@ -265,6 +268,7 @@ export const LAYOUT_KINDS: readonly Kind[] = [
     label: 'Desktop widget',
     group: 'Layout',
     help: 'Something that lives on the bare desktop: a large clock, a forecast, a meter.',
+    words: 'small program on the desktop monitor',
     weight: 2,
     traits: [
       {

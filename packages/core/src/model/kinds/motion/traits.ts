@@ -6,6 +6,7 @@ export const MOTION_KINDS: readonly Kind[] = [
     label: 'Minimise effect',
     group: 'Motion',
     help: 'What is seen when a window is folded away.',
+    words: 'animation',
     weight: 2,
     traits: [
       {
@@ -30,6 +31,7 @@ export const MOTION_KINDS: readonly Kind[] = [
     label: 'Opening effect',
     group: 'Motion',
     help: 'What is seen when a window opens.',
+    words: 'animation fade',
     weight: 1,
     traits: [
       {
@@ -54,6 +56,7 @@ export const MOTION_KINDS: readonly Kind[] = [
     label: 'Translucency',
     group: 'Motion',
     help: 'Where windows and menus let through what lies beneath.',
+    words: 'blur transparency glass',
     weight: 2,
     traits: [
       {
@@ -84,6 +87,7 @@ export const MOTION_KINDS: readonly Kind[] = [
     label: 'First view',
     group: 'Motion',
     help: 'What is seen first after logging in.',
+    words: 'after signing in',
     weight: 1,
     traits: [
       {

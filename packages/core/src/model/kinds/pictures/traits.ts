@@ -6,6 +6,7 @@ export const PICTURE_KINDS: readonly Kind[] = [
     label: 'Icon set',
     group: 'Pictures',
     help: 'The pictures of applications, folders and actions. Draw the region over one of them.',
+    words: 'icons icon theme',
     weight: 4,
     traits: [
       {
@@ -63,6 +64,7 @@ export const PICTURE_KINDS: readonly Kind[] = [
     label: 'Pointer',
     group: 'Pictures',
     help: 'The pointer at rest. It is forgotten more often than anything else.',
+    words: 'mouse cursor',
     weight: 3,
     traits: [
       {
@@ -102,6 +104,7 @@ export const PICTURE_KINDS: readonly Kind[] = [
     label: 'Wallpaper',
     group: 'Pictures',
     help: 'The picture behind everything. Draw the region over a part that nothing covers.',
+    words: 'background picture',
     weight: 3,
     traits: [
       {
@@ -135,6 +138,7 @@ export const PICTURE_KINDS: readonly Kind[] = [
     label: 'Application icon',
     group: 'Pictures',
     help: 'The picture of one application, where it differs from its set. Draw the region over it.',
+    words: 'program icon',
     weight: 1,
     traits: [
       {
@@ -168,6 +172,7 @@ export const PICTURE_KINDS: readonly Kind[] = [
     label: 'Folder icon',
     group: 'Pictures',
     help: 'The picture of a folder. Draw the region over one.',
+    words: 'directory',
     weight: 2,
     traits: [
       {
@@ -211,6 +216,7 @@ export const PICTURE_KINDS: readonly Kind[] = [
     label: 'Sign-in screen',
     group: 'Pictures',
     help: 'What is seen before a session begins. Bring in a picture of it.',
+    words: 'login greeter lock screen',
     weight: 2,
     traits: [
       {
@@ -251,6 +257,7 @@ export const PICTURE_KINDS: readonly Kind[] = [
     label: 'Start-up screen',
     group: 'Pictures',
     help: 'What is seen while the computer starts.',
+    words: 'boot splash',
     weight: 1,
     traits: [
       {

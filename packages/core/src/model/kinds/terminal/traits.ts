@@ -26,6 +26,7 @@ export const TERMINAL_KINDS: readonly Kind[] = [
     label: 'Terminal',
     group: 'Terminal',
     help: 'The colours of the terminal. Draw the region over its text.',
+    words: 'console shell prompt colours',
     weight: 2,
     traits: [
       {

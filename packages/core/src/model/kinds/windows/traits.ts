@@ -6,6 +6,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
     label: 'Window frame',
     group: 'Windows',
     help: 'What the desktop draws around a window. Draw the region over its title strip.',
+    words: 'title bar decoration border window theme',
     weight: 4,
     traits: [
       {
@@ -94,6 +95,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
     label: 'Window buttons',
     group: 'Windows',
     help: 'The buttons that shut, widen and fold a window.',
+    words: 'close minimise maximise title buttons',
     weight: 4,
     traits: [
       {
@@ -161,6 +163,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
     label: 'Controls inside windows',
     group: 'Windows',
     help: 'Buttons, fields and lists inside windows. Draw the region over a button.',
+    words: 'widgets toolkit buttons check boxes application theme',
     weight: 3,
     traits: [
       {
@@ -220,6 +223,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
     label: 'File manager',
     group: 'Windows',
     help: 'The window that shows folders. Draw the region over its side column.',
+    words: 'folders browser of files',
     weight: 2,
     traits: [
       {
