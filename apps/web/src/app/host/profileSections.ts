@@ -13,14 +13,17 @@ import {
   typeOf,
 } from '../shared/document/settingNodes';
 import type { Section } from '../shared/document/section';
-import { choicesOf, type Group, type Leaf, type Node } from '../shared/forms/tree/nodes';
+import {
+  choicesOf,
+  groupOf,
+  textField,
+  type Group,
+  type Leaf,
+  type Node,
+  linesOf,
+} from '../shared/forms/tree/nodes';
 import { namesAbove } from '../shared/forms/tree/tree';
 
-const text = (label: string, more: Partial<Leaf & { is: 'text' }> = {}): Node => ({
-  is: 'text',
-  label,
-  ...more,
-});
 const command = (label: string, more: Partial<Leaf & { is: 'command' }> = {}): Node => ({
   is: 'command',
   label,
@@ -69,8 +72,8 @@ const side = (label: string): Group => ({
   is: 'group',
   label,
   fields: {
-    what: text(label, { wide: 2 }),
-    place: text('Place', { wide: 2 }),
+    what: textField(label, { wide: 2 }),
+    place: textField('Place', { wide: 2 }),
     command: command('By the command', { empty: 'null', wide: 4 }),
   },
 });
@@ -82,10 +85,10 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     label: 'About',
     help: 'The desktop and the version that this profile describes. Parts say by its family what they are made for.',
     fields: {
-      name: text('Name', { wide: 2 }),
-      version: text('Version'),
-      family: text('Family', { help: 'In small letters, the same for all versions.' }),
-      summary: text('Summary', { long: true, wide: 4 }),
+      name: textField('Name', { wide: 2 }),
+      version: textField('Version'),
+      family: textField('Family', { help: 'In small letters, the same for all versions.' }),
+      summary: textField('Summary', { long: true, wide: 4 }),
     },
   },
   {
@@ -145,21 +148,17 @@ export const PROFILE_SECTIONS: readonly Section[] = [
               {
                 id: 'by variant',
                 label: 'another one in each variant',
-                of: {
-                  is: 'group',
-                  label: '',
-                  fields: {
-                    byVariant: {
-                      is: 'by name',
-                      label: 'By variant',
-                      one: 'variant',
-                      nameLabel: 'Variant',
-                      suggest: choicesOf(['light', 'dark']),
-                      of: traitLeaf,
-                      fresh: null,
-                    },
+                of: groupOf({
+                  byVariant: {
+                    is: 'by name',
+                    label: 'By variant',
+                    one: 'variant',
+                    nameLabel: 'Variant',
+                    suggest: choicesOf(['light', 'dark']),
+                    of: traitLeaf,
+                    fresh: null,
                   },
-                },
+                }),
                 fresh: { byVariant: { light: null, dark: null } },
               },
             ],
@@ -173,39 +172,32 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     label: 'Other settings',
     help: 'Settings beside those: what each takes, its first value, where it stands, and after what it shows.',
     fields: {
-      settings: {
-        is: 'list',
-        label: '',
-        one: 'setting',
-        empty: 'absent',
-        says: (setting) => `${said(setting, 'label')}, ${said(setting, 'key')}`,
-        fresh: () => ({
+      settings: linesOf(
+        'setting',
+        {
           key: '',
           label: 'New setting',
           place: 'Settings',
           takes: { type: 'text' },
           initial: null,
-        }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            label: text('Label', { wide: 2 }),
-            initial: { is: 'scalar', label: 'First value', wide: 2, empty: 'null' },
-            takes: {
-              is: 'either',
-              label: 'It takes',
-              pick: typeOf,
-              branches: takesBranches([
-                { type: 'flag', label: 'yes or no' },
-                { type: 'text', label: 'a text' },
-                { type: 'colour', label: 'a colour' },
-              ]),
-            },
-            ...settingFields,
-          },
         },
-      },
+        {
+          label: textField('Label', { wide: 2 }),
+          initial: { is: 'scalar', label: 'First value', wide: 2, empty: 'null' },
+          takes: {
+            is: 'either',
+            label: 'It takes',
+            pick: typeOf,
+            branches: takesBranches([
+              { type: 'flag', label: 'yes or no' },
+              { type: 'text', label: 'a text' },
+              { type: 'colour', label: 'a colour' },
+            ]),
+          },
+          ...settingFields,
+        },
+        { empty: 'absent', says: (setting) => `${said(setting, 'label')}, ${said(setting, 'key')}` },
+      ),
     },
   },
   {
@@ -219,7 +211,7 @@ export const PROFILE_SECTIONS: readonly Section[] = [
         one: 'folder',
         nameLabel: 'Sort',
         suggest: SORTS,
-        of: text('Folder', { mono: true }),
+        of: textField('Folder', { mono: true }),
         fresh: '~/.local/share/',
       },
     },
@@ -246,21 +238,15 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     label: 'Archive signatures',
     help: 'Which paths inside an archive make a theme of a sort, from the theme’s own folder on. Folders end in /.',
     fields: {
-      signatures: {
-        is: 'list',
-        label: '',
-        one: 'signature',
-        empty: 'absent',
-        fresh: () => ({ sort: 'window theme', needs: ['theme.css'] }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            sort: text('Sort', { suggest: SORTS }),
-            needs: { is: 'words', label: 'All of these paths', wide: 3 },
-          },
+      signatures: linesOf(
+        'signature',
+        { sort: 'window theme', needs: ['theme.css'] },
+        {
+          sort: textField('Sort', { suggest: SORTS }),
+          needs: { is: 'words', label: 'All of these paths', wide: 3 },
         },
-      },
+        { empty: 'absent' },
+      ),
     },
   },
   {
@@ -286,33 +272,27 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     label: 'Package channels',
     help: 'How packages are installed, removed and asked for on each distribution. {package} is filled in.',
     fields: {
-      channels: {
-        is: 'list',
-        label: '',
-        one: 'distribution',
-        says: (channel) => `${said(channel, 'name')} (${said(channel, 'id')})`,
-        fresh: () => ({
+      channels: linesOf(
+        'distribution',
+        {
           id: 'distribution',
           name: 'Distribution',
           install: ['tool', 'install', '{package}'],
           remove: ['tool', 'remove', '{package}'],
           query: ['tool', 'query', '{package}'],
-        }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            name: text('Name', { wide: 2 }),
-            id: text('Id', { mono: true, wide: 2 }),
-            install: command('Install'),
-            remove: command('Remove'),
-            query: command('Ask whether it is there'),
-            addSource: command('Add a place, {source}', maybe),
-            removeSource: command('Remove a place', maybe),
-            hasSource: command('Ask whether a place is there', maybe),
-          },
         },
-      },
+        {
+          name: textField('Name', { wide: 2 }),
+          id: textField('Id', { mono: true, wide: 2 }),
+          install: command('Install'),
+          remove: command('Remove'),
+          query: command('Ask whether it is there'),
+          addSource: command('Add a place, {source}', maybe),
+          removeSource: command('Remove a place', maybe),
+          hasSource: command('Ask whether a place is there', maybe),
+        },
+        { says: (channel) => `${said(channel, 'name')} (${said(channel, 'id')})` },
+      ),
     },
   },
   {
@@ -320,23 +300,17 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     label: 'Styling routes',
     help: 'Which toolkits follow which sort of theme, and how; empty where they follow none.',
     fields: {
-      routes: {
-        is: 'list',
-        label: '',
-        one: 'route',
-        empty: 'absent',
-        fresh: () => ({ toolkit: 'Toolkit', sort: null, how: 'It brings its own look.', except: [] }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            toolkit: text('Toolkit'),
-            sort: text('Follows', { suggest: SORTS, empty: 'null' }),
-            how: text('How', { wide: 2 }),
-            except: { is: 'words', label: 'Not for packages that are', wide: 4 },
-          },
+      routes: linesOf(
+        'route',
+        { toolkit: 'Toolkit', sort: null, how: 'It brings its own look.', except: [] },
+        {
+          toolkit: textField('Toolkit'),
+          sort: textField('Follows', { suggest: SORTS, empty: 'null' }),
+          how: textField('How', { wide: 2 }),
+          except: { is: 'words', label: 'Not for packages that are', wide: 4 },
         },
-      },
+        { empty: 'absent' },
+      ),
     },
   },
   {
@@ -344,23 +318,17 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     label: 'To do first',
     help: 'What must be enabled or opened before things of a sort can be chosen.',
     fields: {
-      first: {
-        is: 'list',
-        label: '',
-        one: 'step',
-        empty: 'absent',
-        fresh: () => ({ sort: 'addon', what: '', place: '', command: null }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            sort: text('Sort'),
-            what: text('What', { wide: 3 }),
-            place: text('Place', { wide: 2 }),
-            command: command('Command', { empty: 'null' }),
-          },
+      first: linesOf(
+        'step',
+        { sort: 'addon', what: '', place: '', command: null },
+        {
+          sort: textField('Sort'),
+          what: textField('What', { wide: 3 }),
+          place: textField('Place', { wide: 2 }),
+          command: command('Command', { empty: 'null' }),
         },
-      },
+        { empty: 'absent' },
+      ),
     },
   },
   {
@@ -384,22 +352,18 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     label: 'Commands',
     help: 'How things are done there. {key} and {value}, {addon}, {program} are filled in where they belong.',
     fields: {
-      commands: {
-        is: 'group',
-        label: '',
-        fields: {
-          safePoint: command('Make a safe point'),
-          set: command('Set a value'),
-          get: command('Read a value'),
-          reset: command('Set back to what it came with', maybe),
-          isSet: command('Ask whether it was set', maybe),
-          enable: command('Enable an addon'),
-          disable: command('Disable an addon'),
-          isEnabled: command('Ask whether it is enabled', maybe),
-          open: command('Open a program'),
-          reload: command('Draw the desktop anew', maybe),
-        },
-      },
+      commands: groupOf({
+        safePoint: command('Make a safe point'),
+        set: command('Set a value'),
+        get: command('Read a value'),
+        reset: command('Set back to what it came with', maybe),
+        isSet: command('Ask whether it was set', maybe),
+        enable: command('Enable an addon'),
+        disable: command('Disable an addon'),
+        isEnabled: command('Ask whether it is enabled', maybe),
+        open: command('Open a program'),
+        reload: command('Draw the desktop anew', maybe),
+      }),
     },
   },
   {
@@ -407,14 +371,10 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     label: 'Breaks and switches',
     help: 'After what enabling and installing show, what encloses settings, and the switch between light and dark.',
     fields: {
-      effects: {
-        is: 'group',
-        label: '',
-        fields: {
-          enable: { is: 'choice', label: 'Enabling shows after', choices: choicesOf(BREAKS) },
-          package: { is: 'choice', label: 'Installing shows after', choices: choicesOf(BREAKS) },
-        },
-      },
+      effects: groupOf({
+        enable: { is: 'choice', label: 'Enabling shows after', choices: choicesOf(BREAKS) },
+        package: { is: 'choice', label: 'Installing shows after', choices: choicesOf(BREAKS) },
+      }),
       variants: {
         is: 'group',
         label: 'It has a switch between its variants',
@@ -427,7 +387,7 @@ export const PROFILE_SECTIONS: readonly Section[] = [
             one: 'variant',
             nameLabel: 'Variant',
             suggest: choicesOf(['light', 'dark']),
-            of: text('Value'),
+            of: textField('Value'),
             fresh: '',
           },
         },
@@ -444,15 +404,11 @@ export const PROFILE_SECTIONS: readonly Section[] = [
           first: { what: '', place: '', command: null },
           last: { what: '', place: '', command: null },
         }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            around: { is: 'words', label: 'Around settings whose keys begin with', wide: 4 },
-            first: side('Before'),
-            last: side('Afterwards'),
-          },
-        },
+        of: groupOf({
+          around: { is: 'words', label: 'Around settings whose keys begin with', wide: 4 },
+          first: side('Before'),
+          last: side('Afterwards'),
+        }),
       },
     },
   },
@@ -466,14 +422,14 @@ export const PROFILE_SECTIONS: readonly Section[] = [
         label: 'It can be put beside another desktop',
         optional: { empty: 'absent', fresh: { packages: {}, session: '', doubles: [] } },
         fields: {
-          session: text('Called, where a session is chosen', { wide: 2 }),
+          session: textField('Called, where a session is chosen', { wide: 2 }),
           doubles: { is: 'words', label: 'Stands twice then', wide: 2 },
           packages: {
             is: 'by name',
             label: 'Its packages',
             one: 'package',
             nameLabel: 'Distribution',
-            of: text('Package', { mono: true }),
+            of: textField('Package', { mono: true }),
             fresh: '',
           },
         },

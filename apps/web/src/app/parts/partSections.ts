@@ -4,16 +4,11 @@ import licences from 'spdx-license-ids/index.json';
 import { offersList, kindSuggestions } from '../shared/document/offerNodes';
 import { FRESH_FILE, fileFields, said, takesBranches, typeOf } from '../shared/document/settingNodes';
 import type { Section } from '../shared/document/section';
-import { choicesOf, type Branch, type Node } from '../shared/forms/tree/nodes';
+import { choicesOf, groupOf, textField, type Branch, type Node, linesOf } from '../shared/forms/tree/nodes';
 import { isRecord } from '@spare-coat/core/ground/shape/shape';
 
-const text = (label: string, more: Partial<Node & { is: 'text' }> = {}): Node => ({
-  is: 'text',
-  label,
-  ...more,
-});
 const breaks: Node = { is: 'choice', label: 'Shows after', choices: choicesOf(BREAKS) };
-/** Channels, facts and sorts that hosts use; a host's own may be others. */
+/** What a part calls a distribution. */
 const DISTRIBUTION_HELP = 'The id that the host profile gives the distribution’s channel.';
 
 const leavings: Readonly<Record<string, Node>> = {
@@ -37,95 +32,79 @@ const WAYS: readonly Branch[] = [
   {
     id: 'package',
     label: 'a package',
-    of: {
-      is: 'group',
-      label: '',
-      fields: {
-        names: {
-          is: 'by name',
-          label: 'Packages',
-          one: 'distribution',
-          nameLabel: 'Distribution',
-          help: DISTRIBUTION_HELP,
-          of: text('Package', { mono: true }),
-          fresh: '',
-        },
-        sources: {
-          is: 'by name',
-          label: 'Places to add first, from which it comes',
-          one: 'source',
-          nameLabel: 'Distribution',
-          of: text('Source', { mono: true }),
-          fresh: '',
-          empty: 'absent',
-        },
-        sure: {
-          is: 'words',
-          label: 'Has it, whatever a mirror says',
-          wide: 4,
-          empty: 'absent',
-        },
+    of: groupOf({
+      names: {
+        is: 'by name',
+        label: 'Packages',
+        one: 'distribution',
+        nameLabel: 'Distribution',
+        help: DISTRIBUTION_HELP,
+        of: textField('Package', { mono: true }),
+        fresh: '',
       },
-    },
+      sources: {
+        is: 'by name',
+        label: 'Places to add first, from which it comes',
+        one: 'source',
+        nameLabel: 'Distribution',
+        of: textField('Source', { mono: true }),
+        fresh: '',
+        empty: 'absent',
+      },
+      sure: {
+        is: 'words',
+        label: 'Has it, whatever a mirror says',
+        wide: 4,
+        empty: 'absent',
+      },
+    }),
     fresh: { way: 'package', names: { distribution: 'package' } },
   },
   {
     id: 'archive',
     label: 'an archive',
-    of: {
-      is: 'group',
-      label: '',
-      fields: {
-        from: text('Address', { wide: 2 }),
-        file: text('File', { mono: true }),
-        sort: text('Sort', { help: 'As the host’s folders name it.' }),
-        root: text('Folder in it to copy', { mono: true, wide: 2 }),
-        sha256: text('SHA-256', { mono: true, wide: 2, empty: 'absent' }),
-      },
-    },
+    of: groupOf({
+      from: textField('Address', { wide: 2 }),
+      file: textField('File', { mono: true }),
+      sort: textField('Sort', { help: 'As the host’s folders name it.' }),
+      root: textField('Folder in it to copy', { mono: true, wide: 2 }),
+      sha256: textField('SHA-256', { mono: true, wide: 2, empty: 'absent' }),
+    }),
     fresh: { way: 'archive', from: 'https://', file: 'part.tar.xz', root: 'part', sort: 'icon set' },
   },
   {
     id: 'installer',
     label: 'an installer',
-    of: {
-      is: 'group',
-      label: '',
-      fields: {
-        from: text('Address', { wide: 2 }),
-        file: text('File', { mono: true }),
-        admin: { is: 'flag', label: 'as administrator' },
-        choices: {
-          is: 'list',
-          label: 'What it asks, and what to choose',
-          one: 'choice',
-          fresh: () => ({ at: '', choose: '', why: '' }),
-          of: {
-            is: 'group',
-            label: '',
-            fields: { at: text('Where it asks'), choose: text('Choose'), why: text('Why', { wide: 2 }) },
-          },
-        },
-        ...leavings,
+    of: groupOf({
+      from: textField('Address', { wide: 2 }),
+      file: textField('File', { mono: true }),
+      admin: { is: 'flag', label: 'as administrator' },
+      choices: {
+        is: 'list',
+        label: 'What it asks, and what to choose',
+        one: 'choice',
+        fresh: () => ({ at: '', choose: '', why: '' }),
+        of: groupOf({
+          at: textField('Where it asks'),
+          choose: textField('Choose'),
+          why: textField('Why', { wide: 2 }),
+        }),
       },
-    },
+      ...leavings,
+    }),
     fresh: { way: 'installer', from: 'https://', file: 'part.run', admin: false, choices: [] },
   },
   {
     id: 'repository',
     label: 'a repository with a script',
-    of: {
-      is: 'group',
-      label: '',
-      fields: {
-        from: text('Address', { wide: 2 }),
-        script: text('Script', { mono: true }),
-        flags: { is: 'command', label: 'Flags' },
-        admin: { is: 'flag', label: 'as administrator' },
-        stays: { is: 'flag', label: 'its folder has to stay', empty: 'absent' },
-        ...leavings,
-      },
-    },
+    of: groupOf({
+      from: textField('Address', { wide: 2 }),
+      script: textField('Script', { mono: true }),
+      flags: { is: 'command', label: 'Flags' },
+      admin: { is: 'flag', label: 'as administrator' },
+      stays: { is: 'flag', label: 'its folder has to stay', empty: 'absent' },
+      ...leavings,
+    }),
     fresh: { way: 'repository', from: 'https://', script: 'install.sh', flags: [], admin: false },
   },
 ];
@@ -148,24 +127,24 @@ export const PART_SECTIONS: readonly Section[] = [
     label: 'About',
     help: 'What it is, who made it, and what it asks of whoever uses it.',
     fields: {
-      name: text('Name'),
-      author: text('Author', { help: 'Tells it from another part of the same name.' }),
+      name: textField('Name'),
+      author: textField('Author', { help: 'Tells it from another part of the same name.' }),
       sort: { is: 'choice', label: 'Sort', choices: choicesOf(PART_SORTS) },
-      version: text('Version'),
+      version: textField('Version'),
       released: { is: 'day', label: 'Released' },
-      licence: text('Licence', {
+      licence: textField('Licence', {
         wide: 2,
         suggest: choicesOf([...licences, 'LicenseRef-not-said']),
         help: 'An SPDX expression; LicenseRef- and a name for what has none.',
       }),
-      home: text('Home', { help: 'Its address.' }),
+      home: textField('Home', { help: 'Its address.' }),
       price: {
         is: 'group',
         label: 'It costs something',
         optional: { empty: 'null', fresh: { amount: 10, currency: 'EUR' } },
         fields: {
           amount: { is: 'number', label: 'Price', step: 1 },
-          currency: text('Currency', { help: 'Three letters, as EUR (ISO 4217).' }),
+          currency: textField('Currency', { help: 'Three letters, as EUR (ISO 4217).' }),
         },
       },
       trialDays: { is: 'number', label: 'Days to try', empty: 'null' },
@@ -176,7 +155,7 @@ export const PART_SECTIONS: readonly Section[] = [
         help: 'While it runs; 0 for what only lies in a folder.',
       },
       effect: breaks,
-      enable: text('Enabled by the id', { mono: true, empty: 'null' }),
+      enable: textField('Enabled by the id', { mono: true, empty: 'null' }),
       account: { is: 'flag', label: 'needs an account' },
       openOnce: { is: 'flag', label: 'has to be opened once first' },
       variants: {
@@ -201,10 +180,10 @@ export const PART_SECTIONS: readonly Section[] = [
         empty: 'absent',
         help: 'As the host profile names them: bar, dock, launcher …',
       },
-      summary: text('Summary', { long: true, wide: 4 }),
+      summary: textField('Summary', { long: true, wide: 4 }),
       faults: { is: 'lines', label: 'Known faults, one a line', wide: 4 },
       excludes: { is: 'words', label: 'Does not go with', wide: 4, help: 'Ids of other parts.' },
-      autostart: text('Starts with every session', {
+      autostart: textField('Starts with every session', {
         mono: true,
         wide: 2,
         empty: 'absent',
@@ -230,22 +209,16 @@ export const PART_SECTIONS: readonly Section[] = [
     label: 'Made for',
     help: 'Versions of hosts, and who says so. With none, it rests on open standards alone and fits any host.',
     fields: {
-      fits: {
-        is: 'list',
-        label: '',
-        one: 'host',
-        fresh: () => ({ host: '', versions: '*', how: 'declared' }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            host: text('Host', { help: 'Its family, in small letters.' }),
-            versions: text('Versions', { help: 'A SemVer range, such as >=3.2 <3.6.' }),
-            how: { is: 'choice', label: 'Says who', choices: choicesOf(FIT_WORDS) },
-            note: text('Note', { empty: 'absent' }),
-          },
+      fits: linesOf(
+        'host',
+        { host: '', versions: '*', how: 'declared' },
+        {
+          host: textField('Host', { help: 'Its family, in small letters.' }),
+          versions: textField('Versions', { help: 'A SemVer range, such as >=3.2 <3.6.' }),
+          how: { is: 'choice', label: 'Says who', choices: choicesOf(FIT_WORDS) },
+          note: textField('Note', { empty: 'absent' }),
         },
-      },
+      ),
     },
   },
   {
@@ -268,20 +241,14 @@ export const PART_SECTIONS: readonly Section[] = [
     label: 'Needs',
     help: 'Other parts that have to be there first, by their ids: one of those in a row is enough.',
     fields: {
-      requires: {
-        is: 'list',
-        label: '',
-        one: 'need',
-        fresh: () => ({ anyOf: [], why: '' }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            anyOf: { is: 'words', label: 'One of these', wide: 2 },
-            why: text('Why', { wide: 2 }),
-          },
+      requires: linesOf(
+        'need',
+        { anyOf: [], why: '' },
+        {
+          anyOf: { is: 'words', label: 'One of these', wide: 2 },
+          why: textField('Why', { wide: 2 }),
         },
-      },
+      ),
     },
   },
   {
@@ -303,35 +270,27 @@ export const PART_SECTIONS: readonly Section[] = [
             {
               id: 'least',
               label: 'at least so much',
-              of: {
-                is: 'group',
-                label: '',
-                fields: {
-                  fact: text('Fact'),
-                  least: { is: 'number', label: 'At least' },
-                  why: text('Why', { wide: 2 }),
-                },
-              },
+              of: groupOf({
+                fact: textField('Fact'),
+                least: { is: 'number', label: 'At least' },
+                why: textField('Why', { wide: 2 }),
+              }),
               fresh: { fact: 'wordSize', least: 64, why: '' },
             },
             {
               id: 'oneOf',
               label: 'one of a list',
-              of: {
-                is: 'group',
-                label: '',
-                fields: {
-                  fact: text('Fact'),
-                  why: text('Why', { wide: 3 }),
-                  oneOf: {
-                    is: 'list',
-                    label: 'One of',
-                    one: 'value',
-                    of: { is: 'scalar', label: 'Value' },
-                    fresh: () => '',
-                  },
+              of: groupOf({
+                fact: textField('Fact'),
+                why: textField('Why', { wide: 3 }),
+                oneOf: {
+                  is: 'list',
+                  label: 'One of',
+                  one: 'value',
+                  of: { is: 'scalar', label: 'Value' },
+                  fresh: () => '',
                 },
-              },
+              }),
               fresh: { fact: 'graphics', oneOf: [''], why: '' },
             },
           ],
@@ -344,20 +303,14 @@ export const PART_SECTIONS: readonly Section[] = [
     label: 'Side effects',
     help: 'What it changes next to it, and the setting that counters it.',
     fields: {
-      sideEffects: {
-        is: 'list',
-        label: '',
-        one: 'side effect',
-        fresh: () => ({ what: '', counter: null }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            what: text('What happens', { wide: 2 }),
-            counter: text('What counters it', { wide: 2, empty: 'null' }),
-          },
+      sideEffects: linesOf(
+        'side effect',
+        { what: '', counter: null },
+        {
+          what: textField('What happens', { wide: 2 }),
+          counter: textField('What counters it', { wide: 2, empty: 'null' }),
         },
-      },
+      ),
     },
   },
   {
@@ -365,22 +318,16 @@ export const PART_SECTIONS: readonly Section[] = [
     label: 'Brings unasked',
     help: 'What comes along that nobody asked for, and how it is got rid of.',
     fields: {
-      brings: {
-        is: 'list',
-        label: '',
-        one: 'thing',
-        empty: 'absent',
-        fresh: () => ({ what: '', remove: null }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            what: text('What comes along', { wide: 2 }),
-            remove: text('How it goes away', { empty: 'null' }),
-            file: text('The file that it is', { mono: true, empty: 'absent', help: 'From ~/ or /.' }),
-          },
+      brings: linesOf(
+        'thing',
+        { what: '', remove: null },
+        {
+          what: textField('What comes along', { wide: 2 }),
+          remove: textField('How it goes away', { empty: 'null' }),
+          file: textField('The file that it is', { mono: true, empty: 'absent', help: 'From ~/ or /.' }),
         },
-      },
+        { empty: 'absent' },
+      ),
     },
   },
   {
@@ -388,18 +335,12 @@ export const PART_SECTIONS: readonly Section[] = [
     label: 'Spoils applications',
     help: 'Programs that are worse to work with under it: by name or desktop file.',
     fields: {
-      spoils: {
-        is: 'list',
-        label: '',
-        one: 'application',
-        empty: 'absent',
-        fresh: () => ({ application: '', what: '' }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: { application: text('Application'), what: text('What becomes of it', { wide: 3 }) },
-        },
-      },
+      spoils: linesOf(
+        'application',
+        { application: '', what: '' },
+        { application: textField('Application'), what: textField('What becomes of it', { wide: 3 }) },
+        { empty: 'absent' },
+      ),
     },
   },
   {
@@ -422,86 +363,66 @@ export const PART_SECTIONS: readonly Section[] = [
           reread: { after: 'none', command: null },
           help: '',
         }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            label: text('Label'),
-            id: text('Id', { mono: true }),
-            initial: text('First value', { help: 'Written as the setting takes it.' }),
-            help: text('Help'),
-            where: {
-              is: 'either',
-              label: 'It stands in',
-              pick: (where) => (isRecord(where) ? ('window' in where ? 'window' : 'file') : null),
-              branches: [
+        of: groupOf({
+          label: textField('Label'),
+          id: textField('Id', { mono: true }),
+          initial: textField('First value', { help: 'Written as the setting takes it.' }),
+          help: textField('Help'),
+          where: {
+            is: 'either',
+            label: 'It stands in',
+            pick: (where) => (isRecord(where) ? ('window' in where ? 'window' : 'file') : null),
+            branches: [
+              {
+                id: 'window',
+                label: 'its own window',
+                of: groupOf({ window: textField('Where in it', { wide: 4 }) }),
+                fresh: { window: 'Settings' },
+              },
+              {
+                id: 'file',
+                label: 'a file',
+                of: groupOf({ file: groupOf(fileFields) }),
+                fresh: { file: FRESH_FILE },
+              },
+            ],
+          },
+          value: {
+            is: 'either',
+            label: 'It takes',
+            pick: typeOf,
+            branches: takesBranches(
+              [
+                { type: 'flag', label: 'yes or no' },
+                { type: 'colour', label: 'a colour' },
+                { type: 'text', label: 'a text' },
+                { type: 'program', label: 'a program' },
+                { type: 'link', label: 'a link' },
+              ],
+              [
                 {
-                  id: 'window',
-                  label: 'its own window',
-                  of: { is: 'group', label: '', fields: { window: text('Where in it', { wide: 4 }) } },
-                  fresh: { window: 'Settings' },
+                  id: 'format',
+                  label: 'a clock’s text',
+                  of: groupOf({ syntax: textField('Syntax', { help: 'By its id.' }) }),
+                  fresh: { type: 'format', syntax: '' },
                 },
                 {
-                  id: 'file',
-                  label: 'a file',
-                  of: {
-                    is: 'group',
-                    label: '',
-                    fields: { file: { is: 'group', label: '', fields: fileFields } },
-                  },
-                  fresh: { file: FRESH_FILE },
+                  id: 'coordinates',
+                  label: 'a place on earth',
+                  of: groupOf({
+                    as: { is: 'choice', label: 'Written', choices: choicesOf(['decimal', 'degrees']) },
+                  }),
+                  fresh: { type: 'coordinates', as: 'decimal' },
                 },
               ],
-            },
-            value: {
-              is: 'either',
-              label: 'It takes',
-              pick: typeOf,
-              branches: takesBranches(
-                [
-                  { type: 'flag', label: 'yes or no' },
-                  { type: 'colour', label: 'a colour' },
-                  { type: 'text', label: 'a text' },
-                  { type: 'program', label: 'a program' },
-                  { type: 'link', label: 'a link' },
-                ],
-                [
-                  {
-                    id: 'format',
-                    label: 'a clock’s text',
-                    of: {
-                      is: 'group',
-                      label: '',
-                      fields: { syntax: text('Syntax', { help: 'By its id.' }) },
-                    },
-                    fresh: { type: 'format', syntax: '' },
-                  },
-                  {
-                    id: 'coordinates',
-                    label: 'a place on earth',
-                    of: {
-                      is: 'group',
-                      label: '',
-                      fields: {
-                        as: { is: 'choice', label: 'Written', choices: choicesOf(['decimal', 'degrees']) },
-                      },
-                    },
-                    fresh: { type: 'coordinates', as: 'decimal' },
-                  },
-                ],
-                { unit: text('unit') },
-              ),
-            },
-            reread: {
-              is: 'group',
-              label: '',
-              fields: {
-                after: { is: 'choice', label: 'It reads it again after', choices: choicesOf(BREAKS) },
-                command: { is: 'command', label: 'By the command', wide: 3, empty: 'null' },
-              },
-            },
+              { unit: textField('unit') },
+            ),
           },
-        },
+          reread: groupOf({
+            after: { is: 'choice', label: 'It reads it again after', choices: choicesOf(BREAKS) },
+            command: { is: 'command', label: 'By the command', wide: 3, empty: 'null' },
+          }),
+        }),
       },
     },
   },
@@ -523,58 +444,50 @@ export const PART_SECTIONS: readonly Section[] = [
           literals: { how: 'bare' },
           lineBreak: null,
         }),
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            name: text('Name'),
-            id: text('Id', { mono: true }),
-            lineBreak: text('A line break is', {
-              mono: true,
-              empty: 'null',
-              help: 'Empty: it has one line.',
-            }),
-            literals: {
-              is: 'either',
-              label: 'Other characters stand',
-              pick: (literals) => said(literals, 'how') || null,
-              branches: [
-                {
-                  id: 'bare',
-                  label: 'as they are',
-                  of: { is: 'group', label: '', fields: {} },
-                  fresh: { how: 'bare' },
-                },
-                {
-                  id: 'quoted',
-                  label: 'between signs',
-                  of: { is: 'group', label: '', fields: { sign: text('Sign', { mono: true }) } },
-                  fresh: { how: 'quoted', sign: "'" },
-                },
-                {
-                  id: 'doubled',
-                  label: 'with the sign doubled',
-                  of: { is: 'group', label: '', fields: { sign: text('Sign', { mono: true }) } },
-                  fresh: { how: 'doubled', sign: '%' },
-                },
-              ],
-            },
-            codes: {
-              is: 'list',
-              label: 'Codes',
-              one: 'code',
-              fresh: () => ({ field: '', code: '' }),
-              of: {
-                is: 'group',
-                label: '',
-                fields: {
-                  field: text('Field', { mono: true, help: 'As HH or EEE.' }),
-                  code: text('Code', { mono: true }),
-                },
+        of: groupOf({
+          name: textField('Name'),
+          id: textField('Id', { mono: true }),
+          lineBreak: textField('A line break is', {
+            mono: true,
+            empty: 'null',
+            help: 'Empty: it has one line.',
+          }),
+          literals: {
+            is: 'either',
+            label: 'Other characters stand',
+            pick: (literals) => said(literals, 'how') || null,
+            branches: [
+              {
+                id: 'bare',
+                label: 'as they are',
+                of: groupOf({}),
+                fresh: { how: 'bare' },
               },
-            },
+              {
+                id: 'quoted',
+                label: 'between signs',
+                of: groupOf({ sign: textField('Sign', { mono: true }) }),
+                fresh: { how: 'quoted', sign: "'" },
+              },
+              {
+                id: 'doubled',
+                label: 'with the sign doubled',
+                of: groupOf({ sign: textField('Sign', { mono: true }) }),
+                fresh: { how: 'doubled', sign: '%' },
+              },
+            ],
           },
-        },
+          codes: {
+            is: 'list',
+            label: 'Codes',
+            one: 'code',
+            fresh: () => ({ field: '', code: '' }),
+            of: groupOf({
+              field: textField('Field', { mono: true, help: 'As HH or EEE.' }),
+              code: textField('Code', { mono: true }),
+            }),
+          },
+        }),
       },
     },
   },

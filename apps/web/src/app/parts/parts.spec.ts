@@ -4,6 +4,7 @@ import { Subject, of, throwError, type Observable } from 'rxjs';
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import type { Part } from '@spare-coat/core/model/parts/part';
+import { Notices } from '../shared/notices';
 import { onDemo, rowsIn, type DemoBench } from '../testing/demoBench';
 import { CompareParts } from './compare';
 import { Parts } from './parts';
@@ -88,6 +89,10 @@ describe('the catalogue', () => {
     expect(page.querySelector('aside')!.textContent).toContain(own.name);
     await hand.press('Delete');
     expect(done).toEqual(['delete']);
+    const told = TestBed.inject(Notices).list().at(-1)!;
+    expect(told.text).toContain(`${own.name} is deleted.`);
+    told.action!.run();
+    expect(done).toEqual(['delete', 'restore']);
   });
   it('puts at most four side by side', async () => {
     const { page, settle } = await catalogue();

@@ -38,22 +38,28 @@ export function offerDoings(doings: Readonly<Record<string, () => unknown>>): vo
   inject(DestroyRef).onDestroy(() => takeBack.forEach((back) => back()));
 }
 
+/** The same of one thing whose name may change; null is nothing. */
+export function offerAs(name: () => string | null, run: () => void): void {
+  const all = inject(Doings);
+  let takeBack: () => void = () => undefined;
+  effect(() => {
+    takeBack();
+    const now = name();
+    takeBack = now === null ? () => undefined : all.offer(now, run);
+  });
+  inject(DestroyRef).onDestroy(() => takeBack());
+}
+
 /** A button that the finder reaches: `coatDoing="print the plan"` is pressed when that is asked for. */
 @Directive({ selector: '[coatDoing]' })
 export class Doing {
   readonly coatDoing = input.required<string>();
 
   constructor() {
-    const doings = inject(Doings);
     const element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-    let takeBack: () => void = () => undefined;
-    effect(() => {
-      takeBack();
-      takeBack = doings.offer(this.coatDoing(), () => {
-        element.focus();
-        element.click();
-      });
+    offerAs(this.coatDoing, () => {
+      element.focus();
+      element.click();
     });
-    inject(DestroyRef).onDestroy(() => takeBack());
   }
 }

@@ -1,17 +1,7 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  DestroyRef,
-  effect,
-  inject,
-  input,
-  output,
-  viewChild,
-  type ElementRef,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output, viewChild, type ElementRef } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
-import { Doings } from './doings';
+import { offerAs } from './doings';
 
 /** A button that lets one choose files. The same file can be chosen twice in a row. */
 @Component({
@@ -51,14 +41,7 @@ export class FileButton {
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
 
   constructor() {
-    const doings = inject(Doings);
-    let takeBack: () => void = () => undefined;
-    effect(() => {
-      takeBack();
-      const doing = this.doing();
-      if (doing) takeBack = doings.offer(doing, () => this.field().nativeElement.click());
-    });
-    inject(DestroyRef).onDestroy(() => takeBack());
+    offerAs(this.doing, () => this.field().nativeElement.click());
   }
 
   protected take(field: HTMLInputElement): void {

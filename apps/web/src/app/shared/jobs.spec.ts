@@ -74,9 +74,14 @@ describe('a job that is followed', () => {
       );
     });
   });
-  it('gives an answer that comes late up for a newer one', () => {
-    onMarbles(['5000ms (r|)', '(d|)'], ({ jobs, expectObservable, states }) => {
-      expectObservable(jobs.follow('j')).toBe('3000ms (d|)', states);
+  it('waits for answers that take longer than the next news', () => {
+    onMarbles(['5000ms (r|)', '4000ms (d|)'], ({ jobs, expectObservable, states }) => {
+      expectObservable(jobs.follow('j')).toBe('5000ms r 3999ms (d|)', states);
+    });
+  });
+  it('asks again whoever has not answered in time', () => {
+    onMarbles(['60s (r|)', '(d|)'], ({ jobs, expectObservable, states }) => {
+      expectObservable(jobs.follow('j')).toBe('20s (d|)', states);
     });
   });
 });

@@ -4,6 +4,7 @@ import {
   EMPTY,
   Observable,
   catchError,
+  concatMap,
   map,
   merge,
   of,
@@ -11,6 +12,7 @@ import {
   takeWhile,
   tap,
   throwError,
+  timeout,
   timer,
 } from 'rxjs';
 import { Api, type ApiProblem } from './api';
@@ -23,6 +25,9 @@ export interface JobWords {
 
 /** News may be lost with a connection: so often it is looked whether there are some, in any case. */
 const LOOK_MS = 3000;
+
+/** Who has not answered by then is asked again. */
+const PATIENCE_MS = 20_000;
 
 const isOver = ({ state }: JobState) => state === 'done' || state === 'failed' || state === 'cancelled';
 
@@ -46,10 +51,12 @@ export class Jobs {
   /** How a job stands, until it is over. A server that is away for a moment is waited for. */
   follow(id: string): Observable<JobState> {
     return merge(timer(0, LOOK_MS), this.news(id)).pipe(
-      switchMap(() =>
-        this.api
-          .job(id)
-          .pipe(catchError((error: ApiProblem) => (error.away ? EMPTY : throwError(() => error)))),
+      // One question after the other: news that come faster than answers cancel none of them.
+      concatMap(() =>
+        this.api.job(id).pipe(
+          timeout({ each: PATIENCE_MS, with: () => EMPTY }),
+          catchError((error: ApiProblem) => (error.away ? EMPTY : throwError(() => error))),
+        ),
       ),
       takeWhile((job) => !isOver(job), true),
     );

@@ -16,8 +16,10 @@ import { QuestionDialog } from './questionDialog';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <router-outlet />
-    @if (api.keyNeeded()) {
-      <coat-key-asked />
+    @defer (when api.keyNeeded()) {
+      @if (api.keyNeeded()) {
+        <coat-key-asked />
+      }
     }
   `,
   styles: `

@@ -52,6 +52,9 @@ describe('an element in Study', () => {
     link.dispatchEvent(new Event('input'));
     link.dispatchEvent(new Event('change'));
     expect(bench.sent).toHaveLength(before);
+    link.value = 'https://clocks.example/two-lines';
+    link.dispatchEvent(new Event('change'));
+    expect(bench.sent.at(-1)).toMatchObject({ links: [{ url: 'https://clocks.example/two-lines' }] });
   });
 });
 

@@ -1,8 +1,7 @@
+import { offerName } from '../../model/parts/partName.js';
 import { applyChanges } from '../../model/coat/changes.js';
 import { choiceChanges } from '../../model/coat/choices.js';
 import { NO_ROWS, type CoatRows } from '../../model/coat/rows.js';
-import type { Offer } from '../../model/offers/offer.js';
-import type { Part } from '../../model/parts/part.js';
 import { assumedShare, closenessByVariant, evaluateCoat, type CoatState } from '../matching/evaluate.js';
 import { indexOffers } from '../matching/rank.js';
 import type { MatchContext } from '../matching/targets.js';
@@ -27,12 +26,6 @@ export function released<T extends MatchContext>(ctx: T): T {
   return { ...ctx, rows };
 }
 
-/** An offer's name with its part's, which alone says enough where it offers but one thing of that kind. */
-function sayOffer({ name, offers }: Part, offer: Offer): string {
-  if (offers.filter((o) => o.kind === offer.kind).length === 1) return name;
-  return offer.name.includes(name) ? offer.name : `${name}, ${offer.name.toLowerCase()}`;
-}
-
 /** A source as a layer of a match, with the name by which a person knows it. */
 export const layerOf = (instance: Instance, source: Source): ProposedLayer => {
   const part = source.part >= 0 ? instance.parts[source.part]!.part : null;
@@ -40,7 +33,7 @@ export const layerOf = (instance: Instance, source: Source): ProposedLayer => {
     partId: part?.id ?? null,
     partRevision: part?.revision ?? null,
     offer: source.offer!.id,
-    name: part ? sayOffer(part, source.offer!) : source.offer!.name,
+    name: offerName(part, source.offer!, ({ name }) => name),
   };
 };
 

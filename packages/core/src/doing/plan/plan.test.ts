@@ -301,13 +301,23 @@ describe('what a plan is made of', () => {
       match: { ...base.match, n: testMatch('n', frame.id) },
       layer: {
         ...base.layer,
-        k: { ...base.layer['l']!, id: 'k', matchId: 'n', partId: look.id, partRevision: 1 },
+        k: {
+          ...base.layer['l']!,
+          id: 'k',
+          matchId: 'n',
+          partId: look.id,
+          partRevision: 1,
+          offer: 'bar',
+        },
       },
     };
     const { steps } = planOf(rows, [look]);
     const at = (t: string) => titles(steps).indexOf(t);
-    expect(at('Set Rail: edge to left')).toBeGreaterThan(at('Choose Weirhouse as weirhouse'));
-    expect(at('Set Rail: thickness to 64')).toBeGreaterThan(at('Choose Weirhouse as weirhouse'));
+    // It is called as what it offers is: what it is chosen for is said instead.
+    const chosen = at('Choose Weirhouse as window frame');
+    expect(chosen).toBeGreaterThanOrEqual(0);
+    expect(at('Set Rail: edge to left')).toBeGreaterThan(chosen);
+    expect(at('Set Rail: thickness to 64')).toBeGreaterThan(chosen);
     expect(titles(planOf(rowsWith(null, { trait: rows.trait })).steps)).not.toContain(
       'Set Rail: edge to left',
     );

@@ -12,12 +12,18 @@ export function partName({ name, version }: Pick<Part, 'name' | 'version'>): str
 /**
  * An offer by its part, which alone says enough where it offers but one thing of that kind. Without a part it is the host's own, and
  * its name says it.
+ *
+ * @param called how the part is called: with its version unless told otherwise
  */
-export function offerName(part: Part | null, offer: Offer): string {
+export function offerName(
+  part: Part | null,
+  offer: Offer,
+  called: (part: Part) => string = partName,
+): string {
   if (!part) return offer.name;
   const alike = part.offers.filter((o) => o.kind === offer.kind);
-  if (alike.length === 1) return partName(part);
+  if (alike.length === 1) return called(part);
   return offer.name.toLowerCase().includes(part.name.toLowerCase())
     ? offer.name
-    : `${partName(part)}, ${offer.name.toLowerCase()}`;
+    : `${called(part)}, ${offer.name.toLowerCase()}`;
 }

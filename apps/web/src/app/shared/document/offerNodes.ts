@@ -5,7 +5,7 @@ import { KINDS, findKind, findTrait } from '@spare-coat/core/model/kinds/registr
 import { STATES } from '@spare-coat/core/model/traits/state';
 import { sayValue } from '@spare-coat/core/model/traits/say';
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
-import { choicesOf, type Either, type Leaf, type List, type Suggestion } from '../forms/tree/nodes';
+import { choicesOf, groupOf, type Either, type Leaf, type List, type Suggestion } from '../forms/tree/nodes';
 import { fieldAbove, namesAbove } from '../forms/tree/tree';
 import { FRESH_SETTING, rangeFields, said, settingFields, settingGroup } from './settingNodes';
 
@@ -41,96 +41,80 @@ const SUPPLY: Either = {
     {
       id: 'none',
       label: 'nothing yet',
-      of: { is: 'group', label: '', fields: {} },
+      of: groupOf({}),
       fresh: {},
       fits: () => false,
     },
     {
       id: 'fixed',
       label: 'a fixed value',
-      of: {
-        is: 'group',
-        label: '',
-        fields: {
-          fixed: value('Value', 4),
-          byVariant: {
-            is: 'by name',
-            label: 'Otherwise in a variant',
-            one: 'variant',
-            nameLabel: 'Variant',
-            suggest: choicesOf(['light', 'dark']),
-            of: value('Value'),
-            fresh: null,
-            empty: 'absent',
-          },
-          byState: {
-            is: 'by name',
-            label: 'Otherwise in a state',
-            one: 'state',
-            nameLabel: 'State',
-            suggest: choicesOf(STATES),
-            only: true,
-            of: value('Value'),
-            fresh: null,
-            empty: 'absent',
-          },
+      of: groupOf({
+        fixed: value('Value', 4),
+        byVariant: {
+          is: 'by name',
+          label: 'Otherwise in a variant',
+          one: 'variant',
+          nameLabel: 'Variant',
+          suggest: choicesOf(['light', 'dark']),
+          of: value('Value'),
+          fresh: null,
+          empty: 'absent',
         },
-      },
+        byState: {
+          is: 'by name',
+          label: 'Otherwise in a state',
+          one: 'state',
+          nameLabel: 'State',
+          suggest: choicesOf(STATES),
+          only: true,
+          of: value('Value'),
+          fresh: null,
+          empty: 'absent',
+        },
+      }),
       fresh: { fixed: null },
     },
     {
       id: 'range',
       label: 'a range',
-      of: {
-        is: 'group',
-        label: '',
-        fields: { range: { is: 'group', label: '', fields: rangeFields }, ...settingOf },
-      },
+      of: groupOf({ range: groupOf(rangeFields), ...settingOf }),
       fresh: { range: { least: 0, most: 100, step: 1 }, setting: FRESH_SETTING },
       fits: isOf(...NUMBERS),
     },
     {
       id: 'oneOf',
       label: 'one of a list',
-      of: {
-        is: 'group',
-        label: '',
-        fields: {
-          oneOf: {
-            is: 'list',
-            label: 'Values to choose from',
-            one: 'value',
-            of: value('Value'),
-            fresh: () => null,
-          },
-          ...settingOf,
+      of: groupOf({
+        oneOf: {
+          is: 'list',
+          label: 'Values to choose from',
+          one: 'value',
+          of: value('Value'),
+          fresh: () => null,
         },
-      },
+        ...settingOf,
+      }),
       fresh: { oneOf: [], setting: FRESH_SETTING },
     },
     {
       id: 'itemsFrom',
       label: 'items in any order',
-      of: {
-        is: 'group',
-        label: '',
-        fields: {
-          itemsFrom: {
-            is: 'words',
-            label: 'Items',
-            wide: 4,
-            suggest: (at) => choicesOf(specOf(at)?.items ?? []),
-          },
-          ...settingOf,
+      of: groupOf({
+        itemsFrom: {
+          is: 'words',
+          label: 'Items',
+          wide: 4,
+          suggest: (at) => choicesOf(specOf(at)?.items ?? []),
         },
-      },
+        ...settingOf,
+      }),
       fresh: { itemsFrom: [], setting: FRESH_SETTING },
       fits: isOf('order'),
     },
     {
       id: 'any',
       label: 'any value',
-      of: { is: 'group', label: '', fields: settingOf },
+      of: groupOf(settingOf),
       fresh: { any: true, setting: FRESH_SETTING },
     },
   ],
@@ -184,46 +168,38 @@ export const offersList: List = {
     supplies: {},
   }),
   says: sayOffer,
-  of: {
-    is: 'group',
-    label: '',
-    fields: {
-      name: { is: 'text', label: 'Name' },
-      kind: { is: 'text', label: 'Serves', suggest: kindSuggestions },
-      id: { is: 'text', label: 'Id', mono: true, help: 'Told apart by it; plans keep it.' },
-      replaces: { is: 'flag', label: 'in place of the host’s own' },
-      choose: {
-        is: 'group',
-        label: 'It is chosen in a list',
-        optional: { empty: 'absent', fresh: { ...FRESH_SETTING, value: '' } },
-        fields: { value: { is: 'text', label: 'Listed as' }, ...settingFields },
-      },
-      pictures: {
-        is: 'list',
-        label: 'Sizes in which a wallpaper comes',
-        one: 'size',
-        fresh: () => ({ width: 1920, height: 1080 }),
-        empty: 'absent',
-        of: {
-          is: 'group',
-          label: '',
-          fields: {
-            width: { is: 'number', label: 'Width', unit: 'px' },
-            height: { is: 'number', label: 'Height', unit: 'px' },
-          },
-        },
-      },
-      supplies: {
-        is: 'by name',
-        label: 'Traits that it supplies',
-        one: 'trait',
-        nameLabel: 'Trait',
-        suggest: (at) => traitSuggestions(fieldAbove(at, 'kind')),
-        of: SUPPLY,
-        fresh: { fixed: null },
-        only: true,
-        says: (trait, supply, at) => saySupply(String(fieldAbove(at, 'kind')), trait, supply),
-      },
+  of: groupOf({
+    name: { is: 'text', label: 'Name' },
+    kind: { is: 'text', label: 'Serves', suggest: kindSuggestions },
+    id: { is: 'text', label: 'Id', mono: true, help: 'Told apart by it; plans keep it.' },
+    replaces: { is: 'flag', label: 'in place of the host’s own' },
+    choose: {
+      is: 'group',
+      label: 'It is chosen in a list',
+      optional: { empty: 'absent', fresh: { ...FRESH_SETTING, value: '' } },
+      fields: { value: { is: 'text', label: 'Listed as' }, ...settingFields },
     },
-  },
+    pictures: {
+      is: 'list',
+      label: 'Sizes in which a wallpaper comes',
+      one: 'size',
+      fresh: () => ({ width: 1920, height: 1080 }),
+      empty: 'absent',
+      of: groupOf({
+        width: { is: 'number', label: 'Width', unit: 'px' },
+        height: { is: 'number', label: 'Height', unit: 'px' },
+      }),
+    },
+    supplies: {
+      is: 'by name',
+      label: 'Traits that it supplies',
+      one: 'trait',
+      nameLabel: 'Trait',
+      suggest: (at) => traitSuggestions(fieldAbove(at, 'kind')),
+      of: SUPPLY,
+      fresh: { fixed: null },
+      only: true,
+      says: (trait, supply, at) => saySupply(String(fieldAbove(at, 'kind')), trait, supply),
+    },
+  }),
 };

@@ -1,4 +1,4 @@
-import { choicesOf, type Branch, type Group, type Leaf, type Node } from '../forms/tree/nodes';
+import { choicesOf, groupOf, type Branch, type Group, type Leaf, type Node } from '../forms/tree/nodes';
 import { BREAKS } from '@spare-coat/core/model/offers/break';
 import { FILE_FORMATS } from '@spare-coat/core/measuring/standards/edits/edit';
 import { isRecord } from '@spare-coat/core/ground/shape/shape';
@@ -62,23 +62,19 @@ export const takesBranches = (
   {
     id: 'number',
     label: 'a number',
-    of: { is: 'group', label: '', fields: { ...rangeFields, ...unit } },
+    of: groupOf({ ...rangeFields, ...unit }),
     fresh: { type: 'number', least: 0, most: 100, step: 1, ...('unit' in unit ? { unit: '' } : {}) },
   },
   {
     id: 'choice',
     label: 'one of a list',
-    of: {
-      is: 'group',
-      label: '',
-      fields: { values: { is: 'lines', label: 'Values, one a line', wide: 4 } },
-    },
+    of: groupOf({ values: { is: 'lines', label: 'Values, one a line', wide: 4 } }),
     fresh: { type: 'choice', values: ['one', 'other'] },
   },
   ...named.map(({ type, label }): Branch => ({
     id: type,
     label,
-    of: { is: 'group', label: '', fields: {} },
+    of: groupOf({}),
     fresh: { type },
   })),
   ...more,

@@ -103,3 +103,24 @@ export type Node = Leaf | Group | List | ByName | Either;
 
 export const choicesOf = (values: readonly string[]): readonly Suggestion[] =>
   values.map((value) => ({ value }));
+
+/** Fields side by side, without a name of their own. */
+export const groupOf = (fields: Group['fields']): Group => ({ is: 'group', label: '', fields });
+
+/** A text in one field. */
+export const textField = (
+  label: string,
+  more: Partial<Extract<Leaf, { readonly is: 'text' }>> = {},
+): Leaf => ({
+  is: 'text',
+  label,
+  ...more,
+});
+
+/** Lines of the same fields, as many as there are: the whole of a section. A new one is as told. */
+export const linesOf = (
+  one: string,
+  fresh: unknown,
+  fields: Group['fields'],
+  more: Partial<Pick<List, 'empty' | 'says'>> = {},
+): List => ({ is: 'list', label: '', one, fresh: () => fresh, of: groupOf(fields), ...more });

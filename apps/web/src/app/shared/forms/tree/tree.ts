@@ -36,7 +36,7 @@ export function controlOf(node: Node, value: unknown): AbstractControl {
 function make(node: Node, value: unknown): AbstractControl {
   switch (node.is) {
     case 'group':
-      return groupOf(node, value);
+      return groupControls(node, value);
     case 'list':
       return isNothing(value) || Array.isArray(value)
         ? new FormArray((value ?? []).map((one: unknown) => controlOf(node.of, one)))
@@ -56,12 +56,12 @@ export function entryOf(node: ByName, name: string, value: unknown): Entry {
   return new FormGroup({ name: control(name), value: controlOf(node.of, value) });
 }
 
-function groupOf(node: Group, value: unknown): AbstractControl {
+function groupControls(node: Group, value: unknown): AbstractControl {
   if (node.optional) {
     const { optional: _, ...body } = node;
     return new FormGroup({
       there: control(!isNothing(value)),
-      body: groupOf(body, isNothing(value) ? node.optional.fresh : value),
+      body: groupControls(body, isNothing(value) ? node.optional.fresh : value),
     });
   }
   if (!isNothing(value) && !isRecord(value)) return new Unfit(value);
