@@ -270,6 +270,8 @@ test('a part is edited as a form and as JSON, and both follow each other', async
   await expect(page.getByRole('alert')).toContainText('It is no JSON yet');
   // What is no JSON is not lost, and changes nothing.
   await expect(state.getByRole('heading')).toHaveText('Lantern bar');
+  await expect(page.getByRole('radio', { name: 'Form' })).toBeDisabled();
+  await expect(state.getByRole('button', { name: 'Save the part' })).toBeDisabled();
   await asJson.fill(text.replace('"Not said yet."', '7'));
   await expect(state).toContainText('summary is a text.');
   await expect(asJson.locator('.cm-lintRange-error')).toHaveText('7');

@@ -93,6 +93,7 @@ export class DocumentEditor {
     if (text === this.last && this.form()) return;
     this.last = text;
     const form = controlOf(whole, document);
+    this.formProblems.emit([]);
     this.form.set(form);
     this.forms.next(form);
   }
@@ -106,6 +107,13 @@ export class DocumentEditor {
     if (!isRecord(value)) return;
     this.last = JSON.stringify(value);
     this.document.set(value);
+  }
+
+  /** What was typed as JSON and is none: the form would throw it away, and saving would leave it out. */
+  protected readonly isBroken = signal(false);
+  protected broken(why: string | null): void {
+    this.isBroken.set(why !== null);
+    this.formProblems.emit(why === null ? [] : [{ path: '', sentence: why }]);
   }
 
   protected go(id: string): void {

@@ -8,6 +8,7 @@ import {
   inject,
   input,
   model,
+  output,
   signal,
   DestroyRef,
   untracked,
@@ -37,6 +38,8 @@ import type { JsonEditor } from './jsonEditor';
 export class JsonView {
   readonly document = model.required<Readonly<Record<string, unknown>>>();
   readonly problems = input.required<readonly Placed[]>();
+  /** Why what stands there is no document; null where it is one. The document stays as it was until then. */
+  readonly broken = output<string | null>();
   protected readonly problem = signal<string | null>(null);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly nonce = inject(CSP_NONCE);
@@ -53,7 +56,12 @@ export class JsonView {
     afterNextRender(() => void this.open());
     effect(() => {
       const [editor, document] = [this.editor(), this.document()];
-      if (editor && JSON.stringify(document) !== this.typed) untracked(() => editor.show(document));
+      if (!editor || JSON.stringify(document) === this.typed) return;
+      untracked(() => {
+        this.typed = JSON.stringify(document);
+        editor.show(document);
+        this.refuse(null);
+      });
     });
     effect(() => this.editor()?.mark(this.problems()));
   }
@@ -71,15 +79,20 @@ export class JsonView {
     );
   }
 
+  private refuse(why: string | null): void {
+    this.problem.set(why);
+    this.broken.emit(why);
+  }
+
   private take(text: string): void {
     let value: unknown;
     try {
       value = JSON.parse(text);
     } catch (error) {
-      return this.problem.set(`It is no JSON yet: ${(error as Error).message}`);
+      return this.refuse(`It is no JSON yet: ${(error as Error).message}`);
     }
-    if (!isRecord(value)) return this.problem.set('It has to be an object, from { to }.');
-    this.problem.set(null);
+    if (!isRecord(value)) return this.refuse('It has to be an object, from { to }.');
+    this.refuse(null);
     this.typed = JSON.stringify(value);
     this.document.set(value);
   }
