@@ -9,12 +9,14 @@ import { App } from './app';
 
 async function running() {
   TestBed.configureTestingModule({
+    imports: [App],
     providers: [
       provideRouter([]),
       { provide: Api, useValue: { keyNeeded: signal(false) } },
       { provide: CoatSessions, useValue: {} },
     ],
   });
+  await TestBed.compileComponents(); // what is loaded later is told to it then
   const fixture = TestBed.createComponent(App);
   await fixture.whenStable();
   const settle = async () => {
