@@ -317,7 +317,7 @@ test('a host profile is made from another, checked, kept in revisions, exported 
       buffer: Buffer.from(text),
     });
   await bring('{');
-  await expect(page.getByRole('status').filter({ hasText: 'is no JSON' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'is no host profile in JSON' })).toBeVisible();
   await bring(exported);
   await expect(page.getByText('mine, revision 3')).toBeVisible();
 });

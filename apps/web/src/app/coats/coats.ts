@@ -1,3 +1,4 @@
+import { SearchField } from '../shared/forms/searchField';
 import { Task } from '../shared/asking';
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
@@ -57,6 +58,7 @@ const AGAIN_MS = 800;
     MatInput,
     MatTooltip,
     RouterLink,
+    SearchField,
     StandingMark,
     Tape,
   ],

@@ -1,5 +1,5 @@
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byId } from '../shared/tableOf';
+import { CellOf, byId } from '../shared/rows/tableOf';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';

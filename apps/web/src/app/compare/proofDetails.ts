@@ -1,12 +1,14 @@
+import { TextField } from '../shared/forms/textField';
+import { AskForm } from '../shared/forms/askForm';
 import { ISO_DATES } from '../shared/forms/isoDates';
 import { MatSuffix } from '@angular/material/form-field';
 import { MatDatepickerToggleIcon } from '@angular/material/datepicker';
 import { MatDatepickerToggle } from '@angular/material/datepicker';
 import { MatDatepickerInput } from '@angular/material/datepicker';
 import { MatDatepicker } from '@angular/material/datepicker';
-import { CellOf } from '../shared/tableOf';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatTableModule } from '@angular/material/table';
-import { byKey, isLine, isMore } from '../shared/tableOf';
+import { byKey, isLine, isMore } from '../shared/rows/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -29,6 +31,7 @@ import { CompareView } from './compareView';
 @Component({
   selector: 'coat-proof-details',
   imports: [
+    AskForm,
     CellOf,
     MatButton,
     MatDatepicker,
@@ -44,6 +47,7 @@ import { CompareView } from './compareView';
     MatTableModule,
     MatTooltip,
     StandingMark,
+    TextField,
   ],
   providers: ISO_DATES,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -79,7 +83,6 @@ export class ProofDetails {
   protected readonly say = sayClose;
   protected readonly sayValue = sayValue;
   protected readonly accepting = signal(false);
-  protected readonly reason = signal('');
   protected readonly state = computed(() => this.view.selected());
   protected readonly match = computed(() => {
     const id = this.state()?.element.id;
@@ -91,10 +94,9 @@ export class ProofDetails {
   });
 
   /** Takes the difference as it is: what stands there stands in, and what is lost is said. */
-  protected accept(): void {
+  protected accept(lost: string): void {
     const element = this.state()?.element;
-    const lost = this.reason().trim();
-    if (!element || lost === '') return;
+    if (!element) return;
     const matchId = this.match()?.id ?? newId();
     const done = this.store.send({
       type: 'match.say',
@@ -106,7 +108,6 @@ export class ProofDetails {
     });
     if (!done) return;
     this.accepting.set(false);
-    this.reason.set('');
   }
   protected withdraw(): void {
     const [element, match] = [this.state()?.element, this.match()];

@@ -44,15 +44,16 @@ describe('the choice of a host', () => {
     await settle();
     expect(example()).toBe('112');
   });
-  it('takes no display that cannot be', async () => {
-    const { page, bench, settle } = await onDemo(Host);
-    const fields = [...page.querySelectorAll<HTMLInputElement>('aside input')];
-    const width = fields.find((f) => f.value === '1920')!;
-    width.value = '-5';
-    width.dispatchEvent(new Event('change'));
+  it('takes no display that cannot be, says why, and keeps what was typed', async () => {
+    const { page, bench, hand, settle } = await onDemo(Host);
+    await hand.type('Width, px', '-5');
     await settle();
-    expect(width.value).toBe('1920');
+    expect(page.querySelector('[role="alert"]')?.textContent).toContain('whole number from 320 to 16384');
+    expect(page.querySelector<HTMLInputElement>('[aria-label="Width, px"]')!.value).toBe('-5');
     expect(bench.sent).toEqual([]);
+    await hand.type('Width, px', '2560');
+    expect(bench.sent.at(-1)).toMatchObject({ type: 'display.set', width: 2560, height: 1080 });
+    expect(page.querySelector('[role="alert"]')).toBeNull();
   });
 });
 

@@ -1,8 +1,8 @@
-import { firstValueFrom } from 'rxjs';
-import { loaded } from '../shared/asking';
+import { NumberField } from '../shared/forms/numberField';
+import { defer, from, map, switchMap } from 'rxjs';
+import { Task, loaded } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
-import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -19,6 +19,7 @@ import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { settingsOf } from '@spare-coat/core/model/host/settings';
 import { carryOf, displayOf } from '@spare-coat/core/deciding/matching/carry';
 import { sayNumber } from '@spare-coat/core/model/traits/say';
+import { isRecord } from '@spare-coat/core/ground/shape/shape';
 import { Api } from '../shared/api';
 import { saveFile } from '../shared/saveFile';
 import { SurveyIntake } from '../shared/surveyIntake';
@@ -45,7 +46,6 @@ const DISPLAY_FIELDS = {
     most: 16_384,
     whole: true,
     step: 1,
-    sentence: 'A display is 320 to 16384 whole pixels wide.',
   },
   height: {
     label: 'Height, px',
@@ -53,7 +53,6 @@ const DISPLAY_FIELDS = {
     most: 16_384,
     whole: true,
     step: 1,
-    sentence: 'A display is 200 to 16384 whole pixels high.',
   },
   scale: {
     label: 'Scale',
@@ -61,7 +60,6 @@ const DISPLAY_FIELDS = {
     most: 4,
     whole: false,
     step: 0.05,
-    sentence: 'A scale is a number from 0.5 to 4.',
   },
   inches: {
     label: 'Inches',
@@ -69,7 +67,6 @@ const DISPLAY_FIELDS = {
     most: 200,
     whole: false,
     step: 0.1,
-    sentence: 'A diagonal is 3 to 200 inches.',
   },
 } as const;
 
@@ -83,12 +80,12 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
     MatButton,
     MatFormField,
     MatIcon,
-    MatInput,
     MatOption,
     MatRadioButton,
     MatRadioGroup,
     MatSelect,
     MatTooltip,
+    NumberField,
     RouterLink,
     StageLayout,
   ],
@@ -144,6 +141,8 @@ export class Host {
     return `${element.name}: ${sayNumber(told)} px in the picture become ${sayNumber(carried)} px here, ${sayNumber(carried / display.scale)} units to type; ${how}.`;
   });
 
+  private readonly bringing = new Task();
+
   constructor() {
     inject(DropFiles).dropped.subscribe((files) => void this.drop(files));
   }
@@ -176,7 +175,7 @@ export class Host {
     const [first] = files;
     if (!first) return;
     if (files.length === 1 && /"family"\s*:/.test(await first.slice(0, 200_000).text())) {
-      await this.importJson(files);
+      this.importJson(files);
       return;
     }
     await this.surveys.take(files);
@@ -184,28 +183,32 @@ export class Host {
   }
 
   /** Puts a profile from a file among one's own: the next revision of the one it is, or a new one. */
-  protected async importJson(files: Iterable<File>): Promise<void> {
+  protected importJson(files: Iterable<File>): void {
     const [file] = files;
     if (!file) return;
-    try {
-      const raw = JSON.parse(await file.text()) as HostProfile;
-      const known = this.profiles()?.find((p) => p.id === raw.id);
-      const mine = known !== undefined && this.own().has(known.id);
-      const id = mine ? known.id : newId();
-      const { profile } = await firstValueFrom(
-        this.api.putProfile({ ...raw, id }, mine ? known.revision : 0, newId()),
-      );
-      this.notices.say(
-        `${profile.name} ${profile.version} is among your profiles, revision ${profile.revision}.`,
-      );
-      this.load();
-    } catch (error) {
-      this.notices.say(
-        error instanceof SyntaxError
-          ? `${file.name} is no JSON.`
-          : `${file.name}: ${(error as Error).message}`,
-      );
-    }
+    const work = defer(() => from(file.text())).pipe(
+      map((text): unknown => JSON.parse(text)),
+      switchMap((raw) => {
+        if (!isRecord(raw)) throw new SyntaxError();
+        const known = this.profiles()?.find((p) => p.id === raw['id']);
+        const mine = known !== undefined && this.own().has(known.id);
+        const id = mine ? known.id : newId();
+        return this.api.putProfile({ ...raw, id } as HostProfile, mine ? known.revision : 0, newId());
+      }),
+    );
+    this.bringing.run(
+      work,
+      ({ profile: { name, version, revision } }) => {
+        this.notices.say(`${name} ${version} is among your profiles, revision ${revision}.`);
+        this.load();
+      },
+      (error: Error) =>
+        this.notices.say(
+          error instanceof SyntaxError
+            ? `${file.name} is no host profile in JSON.`
+            : `${file.name}: ${error.message}`,
+        ),
+    );
   }
 
   protected settingCount(profile: HostProfile): number {
@@ -233,18 +236,12 @@ export class Host {
     this.store.send({ type: 'coat.host', profileId: profile.id, profileRevision: profile.revision, channel });
   }
 
-  protected setDisplay(display: DisplayRow | null, field: keyof typeof DISPLAY_FIELDS, event: Event): void {
-    const input = event.target as HTMLInputElement;
-    const now = display ?? { id: newId(), ...NEW_DISPLAY };
-    const { least, most, sentence, whole } = DISPLAY_FIELDS[field];
-    const empty = field === 'inches' && input.value.trim() === '';
-    const value = empty ? null : input.valueAsNumber;
-    if (value !== null && !(value >= least && value <= most && (!whole || Number.isInteger(value)))) {
-      this.notices.say(sentence);
-      input.value = String(now[field] ?? '');
-      return;
-    }
-    const { id, width, height, scale, inches } = now;
+  protected setDisplay(
+    display: DisplayRow | null,
+    field: keyof typeof DISPLAY_FIELDS,
+    value: number | null,
+  ): void {
+    const { id, width, height, scale, inches } = display ?? { id: newId(), ...NEW_DISPLAY };
     this.store.send({ type: 'display.set', id, width, height, scale, inches, [field]: value });
   }
 

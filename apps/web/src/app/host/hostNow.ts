@@ -1,10 +1,10 @@
+import { TextField } from '../shared/forms/textField';
 import { Fold } from '../shared/fold';
 import { Facts } from '../shared/facts';
 import { Task } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byPlace } from '../shared/tableOf';
-import { MatInput } from '@angular/material/input';
+import { CellOf, byPlace } from '../shared/rows/tableOf';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -54,13 +54,13 @@ const MOST_ROWS = 400;
     MatFormField,
     MatIcon,
     MatIconButton,
-    MatInput,
     MatOption,
     MatSelect,
     MatTableModule,
     MatTooltip,
     RouterLink,
     StageLayout,
+    TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hostNow.html',
@@ -194,10 +194,8 @@ export class HostNow {
   protected against(id: string): void {
     this.wantedOther.set(id === '' ? null : id);
   }
-  protected rename(survey: SurveyRow, field: HTMLInputElement): void {
-    const name = field.value.trim();
-    if (name === '' || !this.store.send({ type: 'survey.rename', id: survey.id, name }))
-      field.value = survey.name;
+  protected rename({ id }: SurveyRow, name: string): void {
+    this.store.send({ type: 'survey.rename', id, name });
   }
   protected remove(survey: SurveyRow): void {
     if (this.store.send({ type: 'survey.remove', id: survey.id }))

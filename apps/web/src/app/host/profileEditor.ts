@@ -1,25 +1,17 @@
-import { firstValueFrom } from 'rxjs';
+import { catchError, map, of, switchMap, tap, throwError, type Observable } from 'rxjs';
 import { StageLayout } from '../shared/stageLayout';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
 import { MatButton } from '@angular/material/button';
 import { DocumentPage } from '../shared/document/documentPage';
 import { nth } from '@spare-coat/core/ground/checked';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { readProfile, type HostProfile } from '@spare-coat/core/model/host/profile';
 import { DocumentEditor } from '../shared/document/documentEditor';
 import { check } from '../shared/document/editing';
 import { Api, type ApiProblem } from '../shared/api';
+import { Task, loaded } from '../shared/asking';
 import { newId } from '../shared/newId';
 import { PROFILE_SECTIONS } from './profileSections';
 
@@ -27,6 +19,12 @@ interface Revision {
   readonly revision: number;
   readonly version: string;
   readonly at: string;
+}
+
+interface Known {
+  readonly profile: HostProfile;
+  readonly shipped: boolean;
+  readonly all: readonly Revision[];
 }
 
 /** Describes one's own desktop: makes or changes a host profile, with live checking. */
@@ -51,68 +49,60 @@ export class ProfileEditor extends DocumentPage<HostProfile> {
     return [...(profile ? check(readProfile, profile) : []), ...this.formProblems()];
   });
 
+  private readonly opened = loaded(
+    () => ({ id: this.profile(), from: this.from() }),
+    ({ id, from }) => this.newest(from ?? id).pipe(map((known) => ({ known, id, isCopy: Boolean(from) }))),
+  );
+  private readonly bringing = new Task();
+
   constructor() {
     super('profile', 'host profile');
-    effect(() => {
-      const id = this.profile();
-      const from = this.from();
-      void untracked(() => this.load(id, from));
-    });
-  }
-
-  private async newest(
-    id: string,
-  ): Promise<{ profile: HostProfile; shipped: boolean; all: Revision[] } | null> {
-    try {
-      const { revisions } = await firstValueFrom(this.api.profileRevisions(id));
-      return { ...(await firstValueFrom(this.api.profile(id, nth(revisions, 0).revision))), all: revisions };
-    } catch (error) {
-      if ((error as ApiProblem).status === 404) return null;
-      throw error;
-    }
-  }
-
-  private async load(id: string, from: string | undefined): Promise<void> {
-    try {
-      const known = from ? null : await this.newest(id);
-      if (known?.shipped) {
+    this.beginWith(this.opened, ({ known, id, isCopy }) => {
+      if (!known) {
+        this.problem.set('There is no such host profile.');
+      } else if (isCopy) {
+        this.beginCopy(known.profile, id);
+      } else if (known.shipped) {
         this.problem.set('A profile that ships cannot be changed. Duplicate it and change the copy.');
-        return;
-      }
-      if (known) {
+      } else {
         this.revision.set(known.profile.revision);
         this.revisions.set(known.all);
         this.draft.begin(known.profile);
-        return;
       }
-      const source = from ? await this.newest(from) : null;
-      if (!source) {
-        this.problem.set('There is no such host profile.');
-        return;
-      }
-      this.beginCopy(source.profile, id);
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
+    });
+  }
+
+  /** A profile's newest revision, and which there are; null: there is no such profile. */
+  private newest(id: string): Observable<Known | null> {
+    return this.api.profileRevisions(id).pipe(
+      switchMap(({ revisions }) =>
+        this.api
+          .profile(id, nth(revisions, 0).revision)
+          .pipe(map(({ profile, shipped }) => ({ profile, shipped, all: revisions }))),
+      ),
+      catchError((error: ApiProblem) => (error.status === 404 ? of(null) : throwError(() => error))),
+    );
   }
 
   /** Brings what an older revision said back into the form; saving makes it the next revision. */
-  protected async bringBack(revision: number): Promise<void> {
-    try {
-      const { profile } = await firstValueFrom(this.api.profile(this.profile(), revision));
-      this.draft.change({ ...profile, revision: this.revision() });
-    } catch (error) {
-      this.notices.say((error as Error).message);
-    }
+  protected bringBack(revision: number): void {
+    this.bringing.run(
+      this.api.profile(this.profile(), revision),
+      ({ profile }) => this.draft.change({ ...profile, revision: this.revision() }),
+      ({ message }) => this.notices.say(message),
+    );
   }
 
-  protected override async put(profile: HostProfile): Promise<null> {
-    const saved = await firstValueFrom(this.api.putProfile(profile, this.revision(), newId()));
-    this.draft.settle();
-    this.notices.say(
-      `${saved.profile.name} is saved as revision ${saved.profile.revision}. Coats keep the one they were made with until you choose it anew.`,
+  protected override put(profile: HostProfile): Observable<null> {
+    return this.api.putProfile(profile, this.revision(), newId()).pipe(
+      tap(({ profile: { name, revision } }) => {
+        this.draft.settle();
+        this.notices.say(
+          `${name} is saved as revision ${revision}. Coats keep the one they were made with until you choose it anew.`,
+        );
+      }),
+      map(() => null),
     );
-    return null;
   }
   protected override back(): Promise<boolean> {
     return this.router.navigateByUrl(`${this.router.url.split('/host')[0]}/host`);

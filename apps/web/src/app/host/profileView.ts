@@ -1,10 +1,11 @@
+import { CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import { RowsInView } from '../shared/rows/rowsInView';
+import { SearchField } from '../shared/forms/searchField';
 import { map, switchMap } from 'rxjs';
 import { loaded } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byPlace } from '../shared/tableOf';
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
+import { CellOf, byPlace } from '../shared/rows/tableOf';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -28,7 +29,17 @@ const AFTER = {
 /** One host profile, to read: every setting with what it takes and where it is set, folders, routes, channels. */
 @Component({
   selector: 'coat-profile-view',
-  imports: [CellOf, MatButton, MatFormField, MatIcon, MatInput, MatTableModule, RouterLink, StageLayout],
+  imports: [
+    CdkVirtualScrollViewport,
+    CellOf,
+    MatButton,
+    MatIcon,
+    MatTableModule,
+    RouterLink,
+    RowsInView,
+    SearchField,
+    StageLayout,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './profileView.html',
   styleUrl: './profileView.scss',

@@ -1,5 +1,5 @@
-import { byKey, isLine, isMore } from '../shared/tableOf';
-import { CellOf } from '../shared/tableOf';
+import { byKey, isLine, isMore } from '../shared/rows/tableOf';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { type Subscription } from 'rxjs';
 import { Task } from '../shared/asking';

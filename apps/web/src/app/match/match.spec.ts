@@ -4,7 +4,7 @@ import { Match } from './match';
 const mounted = (select: string) => onDemo(Match, { select });
 const offers = (page: HTMLElement) =>
   [...page.querySelectorAll('.offers > li')].map((li) => ({
-    name: li.querySelector('.what span')!.textContent,
+    name: li.querySelector('.what .mdc-button__label > span')!.textContent,
     closeness: Number(/(\d+) %/.exec(li.querySelector('strong')!.textContent)?.[1] ?? -1),
     usable: !li.classList.contains('unusable'),
     li: li as HTMLElement,
@@ -30,7 +30,7 @@ describe('Match', () => {
     await settle();
     expect(bench.sent.at(-1)).toMatchObject({ type: 'match.choose', elementId: bench.element['Pointer'] });
     expect(view.selected()?.standing).not.toBe('open');
-    expect(page.querySelector('.chosen .what span')!.textContent).toBe(first!.name);
+    expect(page.querySelector('.chosen .what .mdc-button__label > span')!.textContent).toBe(first!.name);
     await hand.press(`Release ${first!.name}`);
     await settle();
     expect(view.selected()?.standing).toBe('open');

@@ -1,7 +1,14 @@
+import { CdkVirtualScrollableElement } from '@angular/cdk/scrolling';
+import { CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import { RowsInView } from '../shared/rows/rowsInView';
+import { CdkVirtualForOf } from '@angular/cdk/scrolling';
+import { SearchField } from '../shared/forms/searchField';
+import { noteSchema } from '@spare-coat/core/ground/text';
+import { TextField } from '../shared/forms/textField';
+import { AskForm } from '../shared/forms/askForm';
 import { offerName } from '@spare-coat/core/model/parts/partName';
 import { Doing } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
-import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -66,7 +73,11 @@ const MOST_COMPARED = 4;
 @Component({
   selector: 'coat-match',
   imports: [
+    AskForm,
     CarryPanel,
+    CdkVirtualForOf,
+    CdkVirtualScrollViewport,
+    CdkVirtualScrollableElement,
     Crop,
     Doing,
     HandmadePanel,
@@ -75,14 +86,16 @@ const MOST_COMPARED = 4;
     MatCheckbox,
     MatFormField,
     MatIcon,
-    MatInput,
     MatOption,
     MatSelect,
     MatTooltip,
     OfferSketch,
     RouterLink,
+    RowsInView,
+    SearchField,
     StageLayout,
     StandingMark,
+    TextField,
     TraitRows,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -104,6 +117,7 @@ export class Match {
   private readonly keys = inject(Keys);
   private readonly notices = inject(Notices);
   private readonly router = inject(Router);
+  protected readonly byKey = (_place: number, { key }: { readonly key: string }): string => key;
   protected readonly sayings = SAYINGS;
   protected readonly say = sayClose;
   /** The closeness of the element in each variant. */
@@ -124,7 +138,7 @@ export class Match {
   /** Offers marked for putting side by side. */
   protected readonly marked = signal<ReadonlySet<string>>(new Set());
   protected readonly asking = signal<(typeof SAYINGS)[number] | null>(null);
-  protected readonly words = signal('');
+  protected readonly noteSchema = noteSchema;
 
   protected readonly state = this.view.selected;
   protected readonly position = computed(() => {
@@ -317,15 +331,16 @@ export class Match {
   }
 
   protected ask(saying: (typeof SAYINGS)[number]): void {
-    const match = this.match();
-    this.words.set((saying.said === 'stand-in' ? match?.lost : match?.reason) ?? '');
     this.asking.set(saying);
   }
+  protected saidBefore({ said }: (typeof SAYINGS)[number]): string {
+    const match = this.match();
+    return (said === 'stand-in' ? match?.lost : match?.reason) ?? '';
+  }
 
-  protected sayIt(): void {
+  protected sayIt(text: string): void {
     const saying = this.asking();
     if (!saying) return;
-    const text = this.words().trim();
     if (this.sayStanding(saying.said, text)) this.asking.set(null);
   }
 

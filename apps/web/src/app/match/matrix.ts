@@ -1,4 +1,4 @@
-import { MatInput } from '@angular/material/input';
+import { SearchField } from '../shared/forms/searchField';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -37,7 +37,7 @@ interface Column {
 /** Elements by parts: how near each part would bring each element, to see what one part would cover. */
 @Component({
   selector: 'coat-matrix',
-  imports: [MatCheckbox, MatFormField, MatInput, MatOption, MatSelect, MatTooltip, RouterLink],
+  imports: [MatCheckbox, MatFormField, MatOption, MatSelect, MatTooltip, RouterLink, SearchField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -47,16 +47,12 @@ interface Column {
         <a class="push" routerLink="../match" queryParamsHandling="preserve">Back to Match</a>
       </div>
       <div class="tools">
-        <mat-form-field
-          ><input
-            #filterBox
-            matInput
-            type="search"
-            placeholder="Filter parts"
-            aria-label="Filter parts"
-            [value]="filter()"
-            (input)="filter.set(filterBox.value)"
-        /></mat-form-field>
+        <coat-search-field
+          name="Filter parts"
+          placeholder="Filter parts"
+          [value]="filter()"
+          (typed)="filter.set($event)"
+        />
         <span class="choice"
           >Order
           <mat-form-field

@@ -1,4 +1,4 @@
-import { CellOf } from '../shared/tableOf';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { MatSlider, MatSliderThumb } from '@angular/material/slider';
 import { MatSelect } from '@angular/material/select';
@@ -52,7 +52,8 @@ type RowSort = 'line' | 'off' | 'setting';
           @if (r.line.settable) {
             <button
               type="button"
-              class="plain"
+              matButton
+              class="plain word-button"
               [attr.aria-expanded]="open() === r.line.id"
               (click)="$event.stopPropagation(); toggle(r.line.id)"
             >
@@ -231,13 +232,7 @@ type RowSort = 'line' | 'off' | 'setting';
       cursor: pointer;
     }
     .plain {
-      border: 0;
-      background: none;
-      padding: 0;
       color: var(--mat-sys-primary);
-      text-align: left;
-      line-height: inherit;
-      cursor: pointer;
     }
     .assumed {
       font-style: italic;

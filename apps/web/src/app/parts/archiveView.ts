@@ -1,5 +1,5 @@
 import { Fold } from '../shared/fold';
-import { CellOf } from '../shared/tableOf';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { catchError, map, of, switchMap, type Observable } from 'rxjs';
 import { Task, loaded } from '../shared/asking';

@@ -1,6 +1,6 @@
-import { CellOf } from '../shared/tableOf';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatTableModule } from '@angular/material/table';
-import { byPlace } from '../shared/tableOf';
+import { byPlace } from '../shared/rows/tableOf';
 import { forkJoin, map } from 'rxjs';
 import { loaded } from '../shared/asking';
 import { StageLayout } from '../shared/stageLayout';

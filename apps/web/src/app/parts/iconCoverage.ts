@@ -1,11 +1,12 @@
+import { IconSheet } from './iconSheet';
+import { NumberField } from '../shared/forms/numberField';
 import { Fold } from '../shared/fold';
-import { CellOf } from '../shared/tableOf';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
-import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
 import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
@@ -18,7 +19,17 @@ import { pictureAddress } from '../shared/api';
 /** How much of the names that are needed an icon set covers, with the found ones shown and the missing ones listed. */
 @Component({
   selector: 'coat-icon-coverage',
-  imports: [CellOf, Fold, MatFormField, MatInput, MatOption, MatSelect, MatTableModule, MatTooltip],
+  imports: [
+    CellOf,
+    Fold,
+    IconSheet,
+    MatFormField,
+    MatInput,
+    MatOption,
+    MatSelect,
+    MatTableModule,
+    NumberField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="faint">Drawn for {{ sizes() }}{{ inherits() ? ', inherits ' + inherits() : '' }}</p>
@@ -28,18 +39,15 @@ import { pictureAddress } from '../shared/api';
     <div class="ask">
       <label
         >at
-        <mat-form-field
-          ><input
-            matInput
-            type="number"
-            min="8"
-            max="512"
-            aria-label="Size of icons"
-            [value]="report().iconSize"
-            (change)="size($event)"
-        /></mat-form-field>
-        units</label
-      >
+        <coat-number-field
+          whole
+          name="Size of icons"
+          unit="units"
+          [least]="8"
+          [most]="512"
+          [value]="report().iconSize"
+          (given)="again.emit({ size: $event ?? 48 })"
+      /></label>
       <span class="choice"
         >scale
         <mat-form-field
@@ -91,19 +99,7 @@ import { pictureAddress } from '../shared/api';
       <tr mat-row *matRowDef="let c; columns: ['context', 'bar', 'found']"></tr>
     </table>
     @if (shown().length > 0) {
-      <div class="grid" role="list" aria-label="Found">
-        @for (s of shown(); track s.name) {
-          <img
-            role="listitem"
-            loading="lazy"
-            [src]="s.src"
-            [alt]="s.name"
-            [matTooltip]="s.name"
-            width="32"
-            height="32"
-          />
-        }
-      </div>
+      <coat-icon-sheet name="Found" [icons]="shown()" />
     }
     @if (missing().length > 0) {
       <coat-fold
@@ -154,18 +150,6 @@ import { pictureAddress } from '../shared/api';
         display: block;
         height: 100%;
         background: var(--coat-fill);
-      }
-    }
-    .grid {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 6px;
-      padding: 8px;
-      background: var(--coat-mid);
-      max-height: 168px;
-      overflow: auto;
-      img {
-        object-fit: contain;
       }
     }
     summary {
@@ -245,12 +229,6 @@ export class IconCoverageView {
     });
   });
 
-  protected size(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const size = Math.round(field.valueAsNumber);
-    if (size >= 8 && size <= 512) this.again.emit({ size });
-    else field.value = String(this.report().iconSize);
-  }
   protected names(text: string): void {
     const names = text.split(/[\s,]+/).filter((n) => /^[\w.+-]{1,100}$/.test(n));
     this.again.emit({ names: [...new Set(names)].slice(0, 500) });

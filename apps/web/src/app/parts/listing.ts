@@ -1,10 +1,10 @@
+import { SearchField } from '../shared/forms/searchField';
 import { Subject, catchError, debounceTime, of, switchMap, tap, finalize } from 'rxjs';
 import { Task, loaded } from '../shared/asking';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byId } from '../shared/tableOf';
-import { MatInput } from '@angular/material/input';
+import { CellOf, byId } from '../shared/rows/tableOf';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -47,12 +47,12 @@ const TYPING_MS = 250;
     MatButton,
     MatFormField,
     MatIcon,
-    MatInput,
     MatOption,
     MatProgressBar,
     MatSelect,
     MatTableModule,
     RouterLink,
+    SearchField,
     StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

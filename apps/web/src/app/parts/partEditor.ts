@@ -1,28 +1,24 @@
-import { firstValueFrom } from 'rxjs';
+import { catchError, map, of, switchMap, tap, timer, type Observable } from 'rxjs';
 import { StageLayout } from '../shared/stageLayout';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../shared/fileButton';
 import { MatButton } from '@angular/material/button';
 import { DocumentPage } from '../shared/document/documentPage';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import { PLAIN_PART } from '@spare-coat/core/model/parts/plainPart';
 import { readPart, type Part } from '@spare-coat/core/model/parts/part';
 import { DocumentEditor } from '../shared/document/documentEditor';
 import { check } from '../shared/document/editing';
+import type { CataloguePart } from '@spare-coat/core/proving/wire/parts';
 import { Api } from '../shared/api';
+import { loaded } from '../shared/asking';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 import { PART_SECTIONS } from './partSections';
+
+/** A licence is looked up when nothing was typed for so long. */
+const TYPING_MS = 200;
 
 /** A part that nobody said anything of yet. */
 function emptyPart(id: string, today: string): Part {
@@ -73,54 +69,48 @@ export class PartEditor extends DocumentPage<Part> {
     ];
   });
   private readonly licenceText = computed(() => this.draft.document()?.licence ?? null);
-  /** The server knows the list of licences. */
-  private readonly licence = signal<string | null>(null);
+  /** The server knows the list of licences. Away from it nothing is said: saving asks it again. */
+  private readonly licence = loaded(
+    () => this.licenceText() ?? undefined,
+    (text) =>
+      timer(TYPING_MS).pipe(
+        switchMap(() => this.api.licenceProblem(text)),
+        map(({ problem }) => problem),
+        catchError(() => of(null)),
+      ),
+  ).value;
+  private readonly opened = loaded(
+    () => ({ id: this.part(), from: this.from(), isFresh: Boolean(this.fresh()) }),
+    ({ id, from, isFresh }) => {
+      const known: Observable<CataloguePart | null> = isFresh && !from ? of(null) : this.api.part(from ?? id);
+      return known.pipe(map((part) => ({ known: part, id, isCopy: Boolean(from) })));
+    },
+  );
 
   constructor() {
     super('part', 'part');
-    effect(() => {
-      const id = this.part();
-      const from = this.from();
-      void untracked(() => this.load(id, from));
-    });
-    effect(() => {
-      const text = this.licenceText();
-      if (text !== null) void untracked(() => this.checkLicence(text));
-    });
-  }
-
-  private async load(id: string, from: string | undefined): Promise<void> {
-    try {
-      if (from) {
-        const { part } = await firstValueFrom(this.api.part(from));
-        const { source: _, ...rest } = part;
+    this.beginWith(this.opened, ({ known, id, isCopy }) => {
+      if (known && isCopy) {
+        const { source: _, ...rest } = known.part;
         this.beginCopy(rest, id);
-        return;
-      }
-      const known = this.fresh() ? null : await firstValueFrom(this.api.part(id));
-      if (known?.shipped) {
+      } else if (known?.shipped) {
         this.problem.set('A part that ships cannot be changed. Duplicate it and change the copy.');
-        return;
+      } else {
+        this.revision.set(known?.part.revision ?? 0);
+        this.draft.begin(known?.part ?? emptyPart(id, new Date().toISOString().slice(0, 10)));
       }
-      this.revision.set(known?.part.revision ?? 0);
-      this.draft.begin(known?.part ?? emptyPart(id, new Date().toISOString().slice(0, 10)));
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
+    });
   }
 
-  private async checkLicence(text: string): Promise<void> {
-    // Away from the server nothing is said: saving asks it again.
-    const { problem } = await firstValueFrom(this.api.licenceProblem(text)).catch(() => ({ problem: null }));
-    if (text === this.licenceText()) this.licence.set(problem);
-  }
-
-  protected override async put(part: Part): Promise<string> {
-    const saved = await firstValueFrom(this.api.putPart(part, this.revision(), newId()));
-    this.draft.settle();
-    this.view.refreshParts();
-    this.notices.say(`${saved.part.name} is saved as revision ${saved.part.revision}.`);
-    return saved.part.id;
+  protected override put(part: Part): Observable<string> {
+    return this.api.putPart(part, this.revision(), newId()).pipe(
+      tap((saved) => {
+        this.draft.settle();
+        this.view.refreshParts();
+        this.notices.say(`${saved.part.name} is saved as revision ${saved.part.revision}.`);
+      }),
+      map((saved) => saved.part.id),
+    );
   }
   protected override back(part: string | null): Promise<boolean> {
     const [coat] = this.router.url.split('/parts');

@@ -1,19 +1,20 @@
 import { PARTS } from '@spare-coat/demo/catalogue';
 import { partId } from '@spare-coat/demo/makePart';
 import { Subject, of, throwError, type Observable } from 'rxjs';
-import { TestBed } from '@angular/core/testing';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { By } from '@angular/platform-browser';
 import { Router } from '@angular/router';
 import type { Part } from '@spare-coat/core/model/parts/part';
 import { Notices } from '../shared/notices';
 import { onDemo, rowsIn, type DemoBench } from '../testing/demoBench';
+import { RowsInView } from '../shared/rows/rowsInView';
 import { CompareParts } from './compare';
 import { Parts } from './parts';
 
 const names = (page: HTMLElement) => [...page.querySelectorAll('td .plain')].map((b) => b.textContent.trim());
-const nameOfMore = (page: HTMLElement) =>
-  [...page.querySelectorAll('section button')]
-    .map((b) => b.textContent.trim())
-    .find((t) => /more|next/i.test(t))!;
+/** As if the list were scrolled near to its end: in a test nothing is laid out. */
+const scrollDown = (fixture: ComponentFixture<unknown>) =>
+  fixture.debugElement.query(By.directive(RowsInView)).injector.get(RowsInView).nearEnd.emit();
 /** The catalogue answers after a pause, as a hand types. */
 const pause = () => new Promise((r) => setTimeout(r, 350));
 
@@ -55,11 +56,11 @@ describe('the catalogue', () => {
   });
   it('goes on where there is more, and says what fails', async () => {
     let answer: () => Observable<unknown> = () => of({ parts: PARTS.slice(0, 2), own: [], next: 'more' });
-    const { page, hand, settle } = await catalogue((b) => {
+    const { fixture, page, settle } = await catalogue((b) => {
       b.api['parts'] = () => answer() as never;
     });
     answer = () => of({ parts: PARTS.slice(2, 4), own: [], next: null });
-    await hand.press(nameOfMore(page));
+    scrollDown(fixture);
     await settle();
     expect(names(page)).toEqual(PARTS.slice(0, 4).map((p) => p.name));
   });

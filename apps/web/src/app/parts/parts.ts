@@ -1,10 +1,12 @@
+import { CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import { RowsInView } from '../shared/rows/rowsInView';
+import { SearchField } from '../shared/forms/searchField';
 import { Task, loaded } from '../shared/asking';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { Doing } from '../shared/doings';
 import { StageLayout } from '../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf } from '../shared/tableOf';
-import { MatInput } from '@angular/material/input';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -74,6 +76,7 @@ const AGES = [1, 2, 5] as const;
   hostDirectives: [DropFiles],
   selector: 'coat-parts',
   imports: [
+    CdkVirtualScrollViewport,
     CellOf,
     Doing,
     FileButton,
@@ -81,13 +84,14 @@ const AGES = [1, 2, 5] as const;
     MatCheckbox,
     MatFormField,
     MatIcon,
-    MatInput,
     MatOption,
     MatProgressBar,
     MatSelect,
     MatTableModule,
     MatTooltip,
     PartDetails,
+    RowsInView,
+    SearchField,
     StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -198,7 +202,7 @@ export class Parts {
 
   protected more(): void {
     const after = this.next();
-    if (!after) return;
+    if (!after || this.task.busy()) return;
     this.task.run(
       this.api.parts(this.wire(this.query(), after)),
       (page) => {

@@ -1,5 +1,5 @@
 import { Fold } from '../shared/fold';
-import { firstValueFrom } from 'rxjs';
+import { from, map, mergeMap, toArray, type Observable } from 'rxjs';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -24,6 +24,7 @@ import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings
 import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 import { readXCursor, type CursorImage } from '@spare-coat/core/measuring/standards/xCursor';
 import { Api } from '../shared/api';
+import { loaded } from '../shared/asking';
 
 interface Shown {
   readonly name: string;
@@ -35,6 +36,8 @@ interface Shown {
 const BOX = 64;
 /** A frame without a delay stands still; one with less is not drawn faster than screens are. */
 const LEAST_MS = 16;
+/** So many files are asked for at the same time. */
+const MOST_AT_ONCE = 6;
 
 /** A pointer set, drawn and animated from its own files, with what is missing. */
 @Component({
@@ -135,8 +138,12 @@ export class PointerView {
   protected readonly still = matchMedia('(prefers-reduced-motion: reduce)').matches;
   protected readonly paused = signal(false);
   protected readonly size = signal(0);
-  protected readonly problem = signal<string | null>(null);
-  protected readonly shown = signal<readonly Shown[]>([]);
+  private readonly read = loaded(
+    () => ({ reading: this.reading(), root: this.finding().root, files: this.report().pictures }),
+    ({ reading, root, files }) => this.pointers(reading, root, files),
+  );
+  protected readonly problem = this.read.problem;
+  protected readonly shown = computed(() => this.read.value() ?? []);
   private readonly boxes = viewChildren<ElementRef<HTMLCanvasElement>>('box');
   private frame = 0;
 
@@ -166,11 +173,6 @@ export class PointerView {
 
   constructor() {
     effect(() => {
-      const reading = this.reading();
-      const finding = this.finding();
-      void untracked(() => this.load(reading, finding));
-    });
-    effect(() => {
       this.shown();
       this.boxes();
       this.chosen();
@@ -180,24 +182,24 @@ export class PointerView {
     inject(DestroyRef).onDestroy(() => cancelAnimationFrame(this.frame));
   }
 
-  private async load(reading: string, { root }: ArchiveFinding): Promise<void> {
+  /** Every pointer file under a set's folder, in the order of its names. */
+  private pointers(reading: string, root: string, files: ArchiveReport['pictures']): Observable<Shown[]> {
     const under = `${root === '' ? '' : `${root}/`}cursors/`;
-    const paths = Object.entries(this.report().pictures)
-      .filter(([path, p]) => path.startsWith(under) && p.type === 'image/x-xcursor')
-      .map(([path]) => path);
-    try {
-      const all = await Promise.all(
-        paths.map(async (path) => ({
-          path,
-          name: path.slice(under.length),
-          images: readXCursor(new Uint8Array(await firstValueFrom(this.api.archivePicture(reading, path))))
-            .images,
-        })),
-      );
-      this.shown.set(all.filter((s) => s.images.length > 0));
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    }
+    const paths = Object.keys(files)
+      .filter((path) => path.startsWith(under) && files[path]?.type === 'image/x-xcursor')
+      .sort();
+    const readOne = (path: string) =>
+      this.api.archivePicture(reading, path).pipe(map((bytes) => readXCursor(new Uint8Array(bytes)).images));
+    return from(paths).pipe(
+      mergeMap(
+        (path) => readOne(path).pipe(map((images) => ({ path, name: path.slice(under.length), images }))),
+        MOST_AT_ONCE,
+      ),
+      toArray(),
+      map((all) =>
+        all.filter((s) => s.images.length > 0).sort((a, b) => paths.indexOf(a.path) - paths.indexOf(b.path)),
+      ),
+    );
   }
 
   /** The frames of the chosen size, or of the nearest there is. */

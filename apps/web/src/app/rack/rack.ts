@@ -1,3 +1,4 @@
+import { SearchField } from '../shared/forms/searchField';
 import { Task } from '../shared/asking';
 import { toObservable, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
@@ -12,7 +13,6 @@ import {
   type Observable,
 } from 'rxjs';
 import { MatSlider, MatSliderThumb } from '@angular/material/slider';
-import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -76,13 +76,13 @@ const ORDERS: readonly { readonly id: RackOrder; readonly label: string }[] = [
     MatCheckbox,
     MatFormField,
     MatIcon,
-    MatInput,
     MatOption,
     MatSelect,
     MatSlider,
     MatSliderThumb,
     MatTooltip,
     RouterLink,
+    SearchField,
     Tape,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,12 +1,16 @@
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { nameSchema, noteSchema } from '@spare-coat/core/ground/text';
+import { field, sayProblems } from '../shared/forms/bySchema';
+import { SuggestField } from '../shared/forms/suggestField';
 import { Task, loaded } from '../shared/asking';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byPlace } from '../shared/tableOf';
+import { CellOf, byPlace } from '../shared/rows/tableOf';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
-import { MatFormField } from '@angular/material/form-field';
+import { MatError, MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
@@ -34,10 +38,6 @@ const VOTE_CHOICES: readonly { readonly vote: Vote | null; readonly label: strin
 /** Where this browser keeps what its reader is called. */
 const READER = 'spare-coat.reader';
 
-/** What is being written; without an id it is a new one. */
-type MarkDraft = Omit<Mark, 'id' | 'version'> & { readonly id: string | null };
-const EMPTY: MarkDraft = { id: null, reader: '', host: '', vote: null, worked: [], failed: [], note: '' };
-
 function knownReader(): string {
   try {
     return localStorage.getItem(READER) ?? '';
@@ -55,6 +55,7 @@ function knownReader(): string {
     HomeHead,
     LayoutMark,
     MatButton,
+    MatError,
     MatFormField,
     MatIcon,
     MatInput,
@@ -66,8 +67,10 @@ function knownReader(): string {
     MatRadioGroup,
     MatSelect,
     MatTableModule,
+    ReactiveFormsModule,
     RouterLink,
     SheetPaper,
+    SuggestField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rackItem.html',
@@ -103,7 +106,11 @@ export class RackItemView {
     () => this.api.profiles(),
   );
   protected readonly hosts = computed(() =>
-    (this.profiles.value()?.profiles ?? []).map((p) => `${p.name} ${p.version}`),
+    (this.profiles.value()?.profiles ?? []).map((p) => ({
+      label: `${p.name} ${p.version}`,
+      what: '',
+      words: p.family,
+    })),
   );
   private readonly coats = loaded(
     () => true,
@@ -114,10 +121,20 @@ export class RackItemView {
   private readonly task = new Task();
   protected readonly busy = this.task.busy;
   protected readonly refused = this.task.problem;
-  protected readonly draft = signal<MarkDraft>({ ...EMPTY, reader: knownReader() });
+  /** The id of the mark that is changed; null while a new one is written. */
+  protected readonly changing = signal<string | null>(null);
+  protected readonly form = new FormGroup({
+    reader: field(nameSchema, knownReader()),
+    host: field(nameSchema, ''),
+    vote: new FormControl<Vote | null>(null),
+    note: field(noteSchema, ''),
+  });
+  /** How each element went, by its id; what is not there was not tried. */
+  protected readonly wents = signal<ReadonlyMap<string, Went>>(new Map());
+  protected readonly problemOf = sayProblems;
   protected readonly say = sayClose;
   protected readonly voteChoices = VOTE_CHOICES;
-  protected readonly wents = WENTS;
+  protected readonly choices = WENTS;
 
   protected readonly shown = computed(() => {
     const versions = this.item()?.versions ?? [];
@@ -157,48 +174,50 @@ export class RackItemView {
     );
   }
 
-  protected set(change: Partial<MarkDraft>): void {
-    this.draft.update((d) => ({ ...d, ...change }));
-  }
-  protected wentOf(id: string): Went {
-    const { worked, failed } = this.draft();
-    return worked.includes(id) ? 'worked' : failed.includes(id) ? 'did not work' : 'not tried';
-  }
   protected went(id: string, how: Went): void {
-    const { worked, failed } = this.draft();
-    const without = (list: readonly string[]) => list.filter((e) => e !== id);
-    this.set({
-      worked: how === 'worked' ? [...without(worked), id] : without(worked),
-      failed: how === 'did not work' ? [...without(failed), id] : without(failed),
-    });
+    this.wents.update((all) => new Map([...all, [id, how]]));
   }
   protected allWorked(): void {
-    this.set({ worked: (this.page()?.elements ?? []).map((e) => e.id), failed: [] });
+    this.wents.set(new Map((this.page()?.elements ?? []).map((e) => [e.id, 'worked'])));
   }
   /** A mark is changed beside the version that it is of. */
   protected edit({ id, version, reader, host, vote, worked, failed, note }: Mark): void {
     if (version !== this.shown()) void this.router.navigate([], { queryParams: { version } });
-    this.draft.set({ id, reader, host, vote, worked, failed, note });
+    this.changing.set(id);
+    this.form.reset({ reader, host, vote, note });
+    this.wents.set(
+      new Map<string, Went>([
+        ...worked.map((e) => [e, 'worked'] as const),
+        ...failed.map((e) => [e, 'did not work'] as const),
+      ]),
+    );
     this.refused.set(null);
   }
   protected forget(): void {
-    this.draft.set({ ...EMPTY, reader: knownReader() });
+    this.changing.set(null);
+    this.form.reset({ reader: knownReader(), host: '', vote: null, note: '' });
+    this.wents.set(new Map());
     this.refused.set(null);
   }
 
   protected keep(): void {
-    const { id, ...said } = this.draft();
-    const ids = new Set((this.page()?.elements ?? []).map((e) => e.id));
-    const known = (list: readonly string[]) => list.filter((e) => ids.has(e));
+    const { reader: name, host: desktop } = this.form.controls;
+    for (const control of [name, desktop]) control.setValue(control.value.trim());
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    const { reader, host, vote, note } = this.form.getRawValue();
+    // Of what is in this version.
+    const those = (how: Went) =>
+      (this.page()?.elements ?? []).map((e) => e.id).filter((id) => this.wents().get(id) === how);
     const mark: Mark = {
-      ...said,
-      id: id ?? newId(),
+      id: this.changing() ?? newId(),
       version: this.shown(),
-      reader: said.reader.trim(),
-      host: said.host.trim(),
-      note: said.note.trim(),
-      worked: known(said.worked),
-      failed: known(said.failed),
+      reader,
+      host,
+      vote,
+      worked: those('worked'),
+      failed: those('did not work'),
+      note: note.trim(),
     };
     this.task.run(this.api.putMark(this.id(), mark), () => {
       try {

@@ -1,7 +1,7 @@
 import { Fold } from '../shared/fold';
-import { CellOf } from '../shared/tableOf';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatTableModule } from '@angular/material/table';
-import { byPlace } from '../shared/tableOf';
+import { byPlace } from '../shared/rows/tableOf';
 import { forkJoin, map } from 'rxjs';
 import { loaded } from '../shared/asking';
 import { MatIcon } from '@angular/material/icon';

@@ -1,6 +1,6 @@
 import { Task, loaded } from '../shared/asking';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byPlace } from '../shared/tableOf';
+import { CellOf, byPlace } from '../shared/rows/tableOf';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';

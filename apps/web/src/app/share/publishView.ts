@@ -1,9 +1,12 @@
+import { FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { nameSchema, noteSchema } from '@spare-coat/core/ground/text';
+import { field, sayProblems } from '../shared/forms/bySchema';
 import { Task, loaded } from '../shared/asking';
 import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
+import { MatError, MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { PLAIN_CHOICE, type SheetChoice } from '@spare-coat/core/proving/sheet/sheet';
 import { Api, type ApiProblem } from '../shared/api';
@@ -17,7 +20,17 @@ import { SheetChoices } from './sheetChoices';
 /** Puts the coat on the rack of this server: a sheet and a bundle of it as it is now, under a version with notes. */
 @Component({
   selector: 'coat-publish-view',
-  imports: [MatButton, MatFormField, MatIcon, MatInput, RouterLink, ShareNav, SheetChoices],
+  imports: [
+    MatButton,
+    MatError,
+    MatFormField,
+    MatIcon,
+    MatInput,
+    ReactiveFormsModule,
+    RouterLink,
+    ShareNav,
+    SheetChoices,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench scroll">
@@ -51,43 +64,31 @@ import { SheetChoices } from './sheetChoices';
           started from, and marked by whoever tried it.
         </p>
       }
-      <form (submit)="$event.preventDefault(); publish()">
+      <form [formGroup]="form" (submit)="$event.preventDefault(); publish()">
         <label class="field"
           ><span>Name on the rack</span>
           <mat-form-field
-            ><input
-              #typedBox
-              matInput
-              maxlength="200"
-              required
-              [value]="name()"
-              (input)="typed.set(typedBox.value)" /></mat-form-field
-        ></label>
+            ><input matInput formControlName="name" />
+            <mat-error>{{ say(form.controls.name) }}</mat-error></mat-form-field
+          ></label
+        >
         <label class="field"
           ><span>About it</span>
           <mat-form-field>
             <textarea
-              #toldBox
               matInput
               rows="3"
-              maxlength="10000"
               placeholder="Who it is for, what it is like to work with"
-              [value]="about()"
-              (input)="told.set(toldBox.value)"
+              formControlName="about"
             ></textarea>
+            <mat-error>{{ say(form.controls.about) }}</mat-error>
           </mat-form-field>
         </label>
         <label class="field"
           ><span>What is new in version {{ next() }}</span>
           <mat-form-field>
-            <textarea
-              #notesBox
-              matInput
-              rows="3"
-              maxlength="10000"
-              [value]="notes()"
-              (input)="notes.set(notesBox.value)"
-            ></textarea>
+            <textarea matInput rows="3" formControlName="notes"></textarea>
+            <mat-error>{{ say(form.controls.notes) }}</mat-error>
           </mat-form-field>
         </label>
         <coat-sheet-choices [(choice)]="choice" />
@@ -150,12 +151,12 @@ export class PublishView {
   protected readonly busy = this.task.busy;
   protected readonly problem = computed(() => this.task.problem() ?? this.read.problem());
   protected readonly choice = signal<SheetChoice>(PLAIN_CHOICE);
-  protected readonly notes = signal('');
-  /** What was typed over what is there already. */
-  protected readonly typed = signal<string | null>(null);
-  protected readonly told = signal<string | null>(null);
-  protected readonly name = computed(() => this.typed() ?? this.item()?.name ?? this.view.coat()?.name ?? '');
-  protected readonly about = computed(() => this.told() ?? this.item()?.about ?? '');
+  protected readonly form = new FormGroup({
+    name: field(nameSchema, ''),
+    about: field(noteSchema, ''),
+    notes: field(noteSchema, ''),
+  });
+  protected readonly say = sayProblems;
   protected readonly next = computed(() => (this.item()?.version ?? 0) + 1);
   protected readonly behind = computed(() => {
     const item = this.item();
@@ -168,26 +169,38 @@ export class PublishView {
   private fresh = newId();
   private command = newId();
 
+  constructor() {
+    // What was typed stays over what is there already.
+    effect(() => {
+      const { name, about } = this.form.controls;
+      const [item, coat] = [this.item(), this.view.coat()];
+      if (name.pristine) name.setValue(item?.name ?? coat?.name ?? '');
+      if (about.pristine) about.setValue(item?.about ?? '');
+    });
+  }
+
   protected publish(): void {
     const coatId = this.store.id();
     if (!coatId || this.busy()) return;
-    const name = this.name().trim();
+    const { name: called } = this.form.controls;
+    called.setValue(called.value.trim());
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    const { name, about, notes } = this.form.getRawValue();
     const work = this.api.publish(this.item()?.id ?? this.fresh, {
       commandId: this.command,
       revision: this.item()?.revision ?? 0,
       coatId,
       name,
-      about: this.about(),
-      notes: this.notes(),
+      about,
+      notes,
       choice: this.choice(),
     });
     this.task.run(
       work,
       ({ version }) => {
         this.command = newId();
-        this.notes.set('');
-        this.typed.set(null);
-        this.told.set(null);
+        this.form.reset();
         this.read.again();
         this.notices.say(`${name}, version ${version}, hangs on the rack.`);
       },

@@ -1,7 +1,7 @@
-import { firstValueFrom, of, type Observable } from 'rxjs';
+import { finalize, of, switchMap, tap, type Observable } from 'rxjs';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byPlace } from './tableOf';
+import { CellOf, byPlace } from './rows/tableOf';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
@@ -10,6 +10,7 @@ import { DropFiles } from './dropFiles';
 import {
   ChangeDetectionStrategy,
   Component,
+  DestroyRef,
   computed,
   effect,
   inject,
@@ -17,10 +18,12 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { BundlePreview, BundleThing } from '@spare-coat/core/proving/wire/bundle';
 import type { PlaceClass } from '@spare-coat/core/measuring/standards/places';
-import { Api, type ApiProblem } from './api';
+import { Api } from './api';
+import { Task } from './asking';
 import { newId } from './newId';
 import { Notices } from './notices';
 import { Jobs } from './jobs';
@@ -278,7 +281,8 @@ export class BundleIn {
   private readonly sha = signal<string | null>(null);
   protected readonly preview = signal<BundlePreview | null>(null);
   protected readonly clash = signal<'theirs' | 'mine'>('theirs');
-  protected readonly busy = signal(false);
+  private readonly bringing = new Task();
+  protected readonly busy = this.bringing.busy;
   protected readonly places = PLACES;
   protected readonly looked = signal(false);
   /** What would run or write comes only when somebody has looked at it. */
@@ -296,42 +300,46 @@ export class BundleIn {
     }),
   );
 
+  private readonly leaves = inject(DestroyRef);
+
   constructor() {
     effect(() => {
       const job = this.job();
-      if (job) untracked(() => void this.follow('The bundle', of({ job })));
+      if (job) untracked(() => this.follow('The bundle', of({ job })));
     });
   }
 
-  protected async take(files: Iterable<File> | null): Promise<void> {
+  protected take(files: Iterable<File> | null): void {
     const [file] = files ?? [];
-    if (file && !this.reading()) await this.follow(file.name, this.api.sendBundle(file));
+    if (file && !this.reading()) this.follow(file.name, this.api.sendBundle(file));
   }
 
   /** Has a bundle read, and shows what it would bring. */
-  private async follow(name: string, begin: Observable<{ readonly job: string }>): Promise<void> {
+  private follow(name: string, begin: Observable<{ readonly job: string }>): void {
     this.forget();
     this.reading.set({ name, progress: 0, job: null });
-    try {
-      const { job } = await firstValueFrom(begin);
-      const tell = (progress: number) => this.reading.set({ name, progress, job });
-      const read = (await firstValueFrom(
-        this.jobs.result(job, tell, {
-          failed: 'The bundle could not be read.',
-          cancelled: 'Reading was cancelled. Nothing was brought in.',
-        }),
-      )) as { bundle: string };
-      this.sha.set(read.bundle);
-      this.preview.set(await firstValueFrom(this.api.bundle(read.bundle)));
-    } catch (error) {
-      this.problem.set(`${name}: ${(error as Error).message}`);
-    } finally {
-      this.reading.set(null);
-    }
+    const read = (job: string) =>
+      this.jobs.result(job, (progress) => this.reading.set({ name, progress, job }), {
+        failed: 'The bundle could not be read.',
+        cancelled: 'Reading was cancelled. Nothing was brought in.',
+      }) as Observable<{ readonly bundle: string }>;
+    begin
+      .pipe(
+        switchMap(({ job }) => read(job)),
+        tap(({ bundle }) => this.sha.set(bundle)),
+        switchMap(({ bundle }) => this.api.bundle(bundle)),
+        finalize(() => this.reading.set(null)),
+        takeUntilDestroyed(this.leaves),
+      )
+      .subscribe({
+        next: (preview) => this.preview.set(preview),
+        error: (error: Error) => this.problem.set(`${name}: ${error.message}`),
+      });
   }
-  protected async cancel(): Promise<void> {
+  protected cancel(): void {
     const job = this.reading()?.job;
-    if (job) await firstValueFrom(this.api.cancelJob(job)).catch(() => undefined);
+    // Where it cannot be cancelled it goes on, and what it reads is shown.
+    if (job) this.api.cancelJob(job).subscribe({ error: () => undefined });
   }
   protected forget(): void {
     this.problem.set(null);
@@ -341,34 +349,31 @@ export class BundleIn {
     this.looked.set(false);
   }
 
-  protected async bring(into: { readonly id: string; readonly revision: number } | null): Promise<void> {
+  protected bring(into: { readonly id: string; readonly revision: number } | null): void {
     const sha = this.sha();
     if (!sha) return;
-    this.busy.set(true);
-    try {
-      const { coat, leftOut } = await firstValueFrom(
-        this.api.bringIn(sha, {
-          commandId: newId(),
-          revision: into?.revision ?? 0,
-          into: into?.id ?? null,
-          name: null,
-          clash: this.clash(),
-        }),
-      );
-      const without =
-        leftOut === 0 ? '' : ` ${leftOut} ${leftOut === 1 ? 'trial was' : 'trials were'} left out: the part is neither here nor in the bundle.`; // prettier-ignore
-      this.notices.say(`${this.preview()?.title || 'The bundle'} was brought in.${without}`);
-      this.forget();
-      if (coat && !into) await this.router.navigate(['/coats', coat, 'match']);
-    } catch (error) {
-      const problem = error as ApiProblem;
-      this.problem.set(
-        problem.code === 'stale'
-          ? 'The coat was changed meanwhile. Nothing was brought in; look at it, and try again.'
-          : problem.message,
-      );
-    } finally {
-      this.busy.set(false);
-    }
+    const command = {
+      commandId: newId(),
+      revision: into?.revision ?? 0,
+      into: into?.id ?? null,
+      name: null,
+      clash: this.clash(),
+    };
+    this.bringing.run(
+      this.api.bringIn(sha, command),
+      ({ coat, leftOut }) => {
+        const without =
+          leftOut === 0 ? '' : ` ${leftOut} ${leftOut === 1 ? 'trial was' : 'trials were'} left out: the part is neither here nor in the bundle.`; // prettier-ignore
+        this.notices.say(`${this.preview()?.title || 'The bundle'} was brought in.${without}`);
+        this.forget();
+        if (coat && !into) void this.router.navigate(['/coats', coat, 'match']);
+      },
+      ({ code, message }) =>
+        this.problem.set(
+          code === 'stale'
+            ? 'The coat was changed meanwhile. Nothing was brought in; look at it, and try again.'
+            : message,
+        ),
+    );
   }
 }

@@ -1,4 +1,4 @@
-import { MatInput } from '@angular/material/input';
+import { NumberField } from './forms/numberField';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -9,7 +9,7 @@ import { Fonts } from './fonts';
 /** Says which of the known faces a type is set in, and at which size. */
 @Component({
   selector: 'coat-face-editor',
-  imports: [MatFormField, MatInput, MatOption, MatSelect],
+  imports: [MatFormField, MatOption, MatSelect, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <mat-form-field
@@ -22,26 +22,22 @@ import { Fonts } from './fonts';
         }
       </mat-select></mat-form-field
     >
-    <mat-form-field
-      ><input
-        #sizeBox
-        matInput
-        type="number"
-        min="1"
-        max="1000"
-        step="any"
-        placeholder="any"
-        [disabled]="face() === null"
-        [attr.aria-label]="name() + ', size in pixels'"
-        [value]="face()?.pixels ?? ''"
-        (change)="size(sizeBox)"
-    /></mat-form-field>
-    <span class="faint">px</span>
+    <coat-number-field
+      optional
+      unit="px"
+      placeholder="any"
+      [name]="name() + ', size in pixels'"
+      [least]="1"
+      [most]="1000"
+      [disabled]="face() === null"
+      [value]="face()?.pixels ?? null"
+      (given)="size($event)"
+    />
   `,
   styles: `
     :host {
       display: grid;
-      grid-template-columns: minmax(0, 1fr) 64px auto;
+      grid-template-columns: minmax(0, 1fr) 84px;
       gap: 5px;
       align-items: center;
     }
@@ -76,11 +72,8 @@ export class FaceEditor {
       });
   }
 
-  protected size(field: HTMLInputElement): void {
+  protected size(pixels: number | null): void {
     const face = this.face();
-    if (!face) return;
-    const pixels = field.value.trim() === '' ? null : field.valueAsNumber;
-    if (pixels === null || (pixels >= 1 && pixels <= 1000)) this.changed.emit({ ...face, pixels });
-    else field.value = String(face.pixels ?? '');
+    if (face) this.changed.emit({ ...face, pixels });
   }
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf } from './tableOf';
+import { CellOf } from './rows/tableOf';
 
 /** Something that is told in a word or two; a colour is shown beside its words. */
 export interface Fact {

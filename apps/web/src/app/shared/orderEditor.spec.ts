@@ -2,12 +2,23 @@ import { TestBed } from '@angular/core/testing';
 import { getByRole } from '@testing-library/dom';
 import type { Order } from '@spare-coat/core/model/traits/value';
 import { handOn } from '../testing/hand';
+import { ItemWords } from './itemWords';
 import { OrderEditor } from './orderEditor';
 
 // The test's page has no `CSS`; names of items here need no escaping.
 globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
 
 async function shown(order: Order, items: string[] = []) {
+  TestBed.configureTestingModule({
+    providers: [
+      {
+        provide: ItemWords,
+        useValue: {
+          suggestions: (trade: string[]) => trade.map((label) => ({ label, what: '', words: '' })),
+        },
+      },
+    ],
+  });
   const fixture = TestBed.createComponent(OrderEditor);
   fixture.componentRef.setInput('order', order);
   fixture.componentRef.setInput('items', items);
@@ -55,7 +66,7 @@ describe('items put in order', () => {
   });
   it('are added by name, several at once, and known by what people call them', async () => {
     const { told, hand } = await shown(ORDER, ['status area', 'search']);
-    await hand.type('Rail, add to end', 'status, bell');
+    await hand.enter('Rail, add to end', 'status, bell');
     expect(told.now.end).toEqual(['clock', 'status area', 'bell']);
   });
 });

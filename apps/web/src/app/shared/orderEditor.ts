@@ -1,5 +1,5 @@
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
+import { MatIconButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
 import {
   CdkDrag,
@@ -14,12 +14,15 @@ import {
   Component,
   ElementRef,
   afterNextRender,
+  computed,
   inject,
   input,
   output,
   Injector,
 } from '@angular/core';
 import { knownItem } from '@spare-coat/core/model/traits/items';
+import { SuggestField } from './forms/suggestField';
+import { ItemWords } from './itemWords';
 import { type Order } from '@spare-coat/core/model/traits/value';
 
 let counter = 0;
@@ -27,7 +30,7 @@ let counter = 0;
 /** Arranges items in three zones: by dragging, and by keyboard with Alt and the arrow keys. */
 @Component({
   selector: 'coat-order-editor',
-  imports: [CdkDrag, CdkDropList, CdkDropListGroup, MatFormField, MatInput],
+  imports: [CdkDrag, CdkDropList, CdkDropListGroup, MatIcon, MatIconButton, SuggestField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div cdkDropListGroup>
@@ -60,35 +63,29 @@ let counter = 0;
                 {{ item }}
                 <button
                   type="button"
+                  matIconButton
+                  class="small"
                   tabindex="-1"
                   [attr.aria-label]="'Take out ' + item"
                   (click)="take(zone, i)"
                 >
-                  ×
+                  <mat-icon svgIcon="x" />
                 </button>
               </li>
             }
             <li class="add">
-              <mat-form-field
-                ><input
-                  matInput
-                  [attr.list]="id + 'known'"
-                  maxlength="200"
-                  placeholder="add"
-                  [attr.aria-label]="of() + ', add to ' + zone"
-                  (change)="add(zone, $event)"
-                  (keydown.enter)="add(zone, $event)"
-              /></mat-form-field>
+              <coat-suggest-field
+                clears
+                placeholder="add"
+                [name]="of() + ', add to ' + zone"
+                [suggestions]="suggestions()"
+                (given)="add(zone, $event)"
+              />
             </li>
           </ul>
         </div>
       }
     </div>
-    <datalist [id]="id + 'known'">
-      @for (item of items(); track item) {
-        <option [value]="item"></option>
-      }
-    </datalist>
   `,
   styles: `
     .zone {
@@ -120,27 +117,14 @@ let counter = 0;
       cursor: grab;
       overflow-wrap: anywhere;
     }
-    li button {
-      border: 0;
-      background: none;
-      padding: 0 4px;
-      color: var(--mat-sys-on-surface-variant);
-      cursor: pointer;
-    }
     .add {
       border: 0;
       padding: 0;
       background: none;
       flex: 1 1 60px;
     }
-    .add mat-form-field {
-      width: 100%;
-      min-width: 52px;
-      border-color: transparent;
-      padding: 1px 4px;
-    }
-    .add mat-form-field:focus {
-      border-color: var(--mat-sys-outline);
+    .add coat-suggest-field {
+      min-width: 64px;
     }
     .cdk-drag-placeholder {
       opacity: 0.35;
@@ -153,6 +137,8 @@ export class OrderEditor {
   readonly items = input<readonly string[]>([]);
   readonly of = input('');
   readonly changed = output<Order>();
+  private readonly words = inject(ItemWords);
+  protected readonly suggestions = computed(() => this.words.suggestions(this.items()));
   protected readonly zones = ZONES;
   protected readonly id = `order-${++counter}-`;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
@@ -209,16 +195,14 @@ export class OrderEditor {
     this.changed.emit(next);
   }
 
-  protected add(zone: Zone, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const names = field.value
+  protected add(zone: Zone, text: string): void {
+    const names = text
       .split(',')
       .map((t) => t.trim())
       .filter((t) => t !== '')
       // What is meant by it is what is known: `status` is the status area.
       .map((t) => knownItem(t, this.items()) ?? t);
     if (names.length === 0) return;
-    field.value = '';
     const next = this.copy();
     next[zone].push(...names);
     this.changed.emit(next);

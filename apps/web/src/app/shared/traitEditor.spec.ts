@@ -16,7 +16,7 @@ async function editing(trait: string, value: TraitValue | null, kind = 'bar') {
   const type = async (label: string, text: string) => {
     const field = getByLabelText<HTMLInputElement>(element, label);
     field.value = text;
-    field.dispatchEvent(new Event('change'));
+    for (const event of ['input', 'change', 'blur']) field.dispatchEvent(new Event(event));
     await fixture.whenStable();
     return field;
   };

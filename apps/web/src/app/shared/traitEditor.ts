@@ -1,3 +1,4 @@
+import { NumberField } from './forms/numberField';
 import { ColourField } from './colourField';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
@@ -27,10 +28,10 @@ import { OrderEditor } from './orderEditor';
 
 const NO_SHADOW: Shadow = { x: 0, y: 0, blur: 0, colour: '#000000', opacity: 50 };
 const SHADOW_PARTS = [
-  { id: 'x', label: 'right' },
-  { id: 'y', label: 'down' },
-  { id: 'blur', label: 'blur' },
-  { id: 'opacity', label: '%' },
+  { id: 'x', label: 'right', least: null, most: null },
+  { id: 'y', label: 'down', least: null, most: null },
+  { id: 'blur', label: 'blur', least: 0, most: null },
+  { id: 'opacity', label: '%', least: 0, most: 100 },
 ] as const;
 
 const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', duration: 'ms', share: '%' };
@@ -48,6 +49,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
     MatOption,
     MatSelect,
     MatTooltip,
+    NumberField,
     OrderEditor,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -118,18 +120,15 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
               }
             </mat-select></mat-form-field
           >
-          <mat-form-field
-            ><input
-              matInput
-              type="number"
-              min="0"
-              max="100"
-              step="0.5"
-              [attr.aria-label]="name() + ', offset'"
-              [value]="place().offset"
-              (change)="setPlace({ offset: number($event) })"
-          /></mat-form-field>
-          <span class="faint">%</span>
+          <coat-number-field
+            unit="%"
+            [name]="name() + ', offset'"
+            [least]="0"
+            [most]="100"
+            [step]="0.5"
+            [value]="place().offset"
+            (given)="setPlace({ offset: $event ?? 0 })"
+          />
         </span>
       }
       @case ('format') {
@@ -164,15 +163,13 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
           @for (part of shadowParts; track part.id) {
             <label class="part">
               <span class="faint">{{ part.label }}</span>
-              <mat-form-field
-                ><input
-                  matInput
-                  type="number"
-                  step="any"
-                  [attr.aria-label]="name() + ', ' + part.label"
-                  [value]="shadow()[part.id]"
-                  (change)="setShadow(part.id, number($event))"
-              /></mat-form-field>
+              <coat-number-field
+                [name]="name() + ', ' + part.label"
+                [least]="part.least"
+                [most]="part.most"
+                [value]="shadow()[part.id]"
+                (given)="setShadow(part.id, $event ?? 0)"
+              />
             </label>
           }
           <input
@@ -223,23 +220,16 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
         /></mat-form-field>
       }
       @default {
-        <span class="row">
-          <mat-form-field
-            ><input
-              matInput
-              type="number"
-              min="0"
-              step="any"
-              [attr.aria-label]="name()"
-              [attr.aria-invalid]="problem() !== null"
-              [value]="value() ?? ''"
-              placeholder="not told"
-              (change)="setNumber($event)"
-          /></mat-form-field>
-          @if (unit(); as u) {
-            <span class="faint">{{ u }}</span>
-          }
-        </span>
+        <coat-number-field
+          placeholder="not told"
+          [name]="name()"
+          [unit]="unit() ?? ''"
+          [least]="0"
+          [most]="spec().type === 'share' ? 100 : null"
+          [wrong]="problem() !== null"
+          [value]="numeric()"
+          (given)="set($event ?? NaN)"
+        />
       }
     }
     @if (problem(); as p) {
@@ -311,6 +301,11 @@ export class TraitEditor {
   );
   protected readonly unit = computed(() => this.unitWord() ?? UNITS[this.spec().type] ?? null);
   protected readonly colour = computed(() => (this.value() as string | null) ?? null);
+  protected readonly numeric = computed(() => {
+    const value = this.value();
+    return typeof value === 'number' ? value : null;
+  });
+  protected readonly NaN = NaN;
   protected readonly order = computed(() => (this.value() as Order | null) ?? NO_ITEMS);
   protected readonly palette = computed<Palette>(() => (this.value() as Palette | null) ?? {});
   protected readonly shadow = computed<Shadow>(() => (this.value() as Shadow | null) ?? NO_SHADOW);
@@ -326,14 +321,8 @@ export class TraitEditor {
   protected text(event: Event): string {
     return (event.target as HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement).value;
   }
-  protected number(event: Event): number {
-    return (event.target as HTMLInputElement).valueAsNumber;
-  }
   protected zoneOf(text: string): Zone {
     return text as Zone;
-  }
-  protected setNumber(event: Event): void {
-    this.set(this.number(event));
   }
   protected setRole(role: string, hex: string): void {
     this.set({ ...this.palette(), [role]: hex });

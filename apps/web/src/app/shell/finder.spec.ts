@@ -7,7 +7,7 @@ import { Doings } from '../shared/doings';
 import { benchWith, testId, BENCH_COAT } from '../testing/bench';
 import { DOINGS } from './doingList';
 import { Finder } from './finder';
-import { nearest } from './nearest';
+import { nearest } from '../shared/forms/nearest';
 
 async function finding() {
   const bench = benchWith({

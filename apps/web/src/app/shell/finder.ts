@@ -1,3 +1,4 @@
+import { filter } from 'rxjs';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
@@ -12,7 +13,7 @@ import { Doings } from '../shared/doings';
 import { Elements } from '../shared/elements';
 import { RoomLight } from '../shared/room';
 import { DOINGS } from './doingList';
-import { nearest, type Findable } from './nearest';
+import { nearest, type Findable } from '../shared/forms/nearest';
 import { STAGES } from './stages';
 
 interface Find extends Findable {
@@ -80,7 +81,10 @@ export class Finder {
   private readonly doings = inject(Doings);
 
   protected readonly typed = new FormControl<string | Find>('', { nonNullable: true });
-  private readonly words = toSignal(this.typed.valueChanges, { initialValue: this.typed.value });
+  private readonly words = toSignal(
+    this.typed.valueChanges.pipe(filter((value) => typeof value === 'string')),
+    { initialValue: '' },
+  );
   protected readonly blank = (): string => '';
 
   private go(path: string): void {
@@ -169,16 +173,16 @@ export class Finder {
       ]),
     ];
   });
-  protected readonly shown = computed(() => {
-    const words = this.words();
-    return nearest(this.all(), typeof words === 'string' ? words : '');
-  });
+  protected readonly shown = computed(() => nearest(this.all(), this.words()));
 
   private leave(address: string): void {
     void this.router.navigateByUrl(address);
   }
   protected run(find: Find): void {
     this.ref.close();
-    find.run();
+    // Who types and confirms faster than the list is drawn means the first of what would be shown.
+    const now = this.shown();
+    const meant = now.find((f) => f.label === find.label && f.what === find.what) ?? now[0];
+    meant?.run();
   }
 }

@@ -1,3 +1,4 @@
+import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { Task } from '../shared/asking';
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
@@ -9,10 +10,16 @@ import { Api } from '../shared/api';
 /** Asks once for the access key of a server that others can reach as well. */
 @Component({
   selector: 'coat-key-asked',
-  imports: [MatButton, MatFormField, MatIcon, MatInput],
+  imports: [MatButton, MatFormField, MatIcon, MatInput, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form role="dialog" aria-modal="true" aria-labelledby="key-asked" (submit)="show($event, key.value)">
+    <form
+      role="dialog"
+      aria-modal="true"
+      aria-labelledby="key-asked"
+      [formGroup]="form"
+      (submit)="$event.preventDefault(); show()"
+    >
       <h2 id="key-asked">This server asks for its access key</h2>
       <p>
         Others can reach it as well. The key is what was set as ACCESS_KEY where the server runs. It is asked
@@ -23,16 +30,17 @@ import { Api } from '../shared/api';
         ><mat-form-field
           ><input
             matInput
-            #key
             type="password"
             autocomplete="current-password"
             autofocus
-            required /></mat-form-field
+            formControlName="key" /></mat-form-field
       ></label>
       @if (problem(); as p) {
         <p class="mind" role="alert">{{ p }}</p>
       }
-      <button type="submit" matButton="filled" [disabled]="busy()"><mat-icon svgIcon="log-in" />Go in</button>
+      <button type="submit" matButton="filled" [disabled]="busy() || form.invalid">
+        <mat-icon svgIcon="log-in" />Go in
+      </button>
     </form>
   `,
   styles: `
@@ -66,9 +74,13 @@ export class KeyAsked {
   protected readonly busy = this.task.busy;
   protected readonly problem = this.task.problem;
 
-  protected show(event: Event, key: string): void {
-    event.preventDefault();
+  protected readonly form = new FormGroup({
+    key: new FormControl('', { nonNullable: true, validators: Validators.required }),
+  });
+
+  protected show(): void {
+    if (this.form.invalid) return;
     // Everything that was refused is asked for again; what was not sent is kept in the browser.
-    this.task.run(this.api.showKey(key), () => location.reload());
+    this.task.run(this.api.showKey(this.form.getRawValue().key), () => location.reload());
   }
 }

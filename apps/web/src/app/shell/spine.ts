@@ -1,5 +1,4 @@
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
+import { SearchField } from '../shared/forms/searchField';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -32,10 +31,9 @@ const MANY = 8;
     CdkDropList,
     Crop,
     MatButton,
-    MatFormField,
     MatIcon,
-    MatInput,
     MatTooltip,
+    SearchField,
     SpineStart,
     StandingMark,
   ],

@@ -20,7 +20,7 @@ const SHOWN = 3;
       <section aria-label="Starting sets">
         <p>Draw a region on a picture in Study to make the first element, or start with</p>
         @for (set of sets; track set.id) {
-          <button type="button" class="set" (click)="elements.start(set)">
+          <button type="button" matButton="outlined" class="line-button" (click)="elements.start(set)">
             <strong>{{ set.label }}</strong>
             <span class="faint">{{ set.help }}</span>
           </button>
@@ -90,22 +90,6 @@ const SHOWN = 3;
     }
     mat-form-field {
       width: 100%;
-    }
-    .set {
-      display: grid;
-      padding: 7px 10px;
-      border: 1px solid var(--mat-sys-outline);
-      border-radius: var(--mat-sys-corner-small);
-      background: var(--mat-sys-surface);
-      text-align: left;
-      cursor: pointer;
-    }
-    .set:hover {
-      border-color: var(--mat-sys-primary);
-      background: var(--mat-sys-primary-container);
-    }
-    .set span {
-      font-size: var(--mat-sys-label-medium-size);
     }
     .kind {
       display: flex;

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Clipboard } from '@angular/cdk/clipboard';
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
@@ -6,11 +7,12 @@ import { Notices } from '../shared/notices';
 /** A value that a click copies. */
 @Component({
   selector: 'coat-copied',
-  imports: [MatTooltip],
+  imports: [MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<button
     type="button"
-    class="mono"
+    matButton
+    class="mono word-button"
     [attr.aria-label]="'Copy ' + text()"
     matTooltip="Copy"
     (click)="copy()"
@@ -19,20 +21,8 @@ import { Notices } from '../shared/notices';
   </button>`,
   styles: `
     button {
-      border: 1px solid transparent;
-      border-radius: var(--mat-sys-corner-small);
-      background: none;
-      min-width: 24px;
-      min-height: 24px;
-      padding: 0 4px;
-      margin-left: -4px;
-      text-align: left;
       cursor: copy;
       font-size: var(--mat-sys-label-medium-size);
-    }
-    button:hover {
-      border-color: var(--coat-accent-line);
-      background: var(--mat-sys-primary-container);
     }
   `,
 })

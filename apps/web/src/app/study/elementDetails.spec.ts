@@ -23,11 +23,10 @@ const trait = (page: HTMLElement, label: string) =>
 
 describe('an element in Study', () => {
   it('is named and weighed', async () => {
-    const { page, bench, settle } = await shown('Clock');
+    const { page, bench, hand, settle } = await shown('Clock');
     const name = page.querySelector<HTMLInputElement>('[aria-label="Name of the element"]')!;
     expect(name.value).toBe('Clock');
-    name.value = 'Time of day';
-    name.dispatchEvent(new Event('change'));
+    await hand.type('Name of the element', 'Time of day');
     await settle();
     expect(bench.sent.at(-1)).toMatchObject({ type: 'element.set', name: 'Time of day', weight: 3 });
     const five = page.querySelector<HTMLButtonElement>(
@@ -47,13 +46,10 @@ describe('an element in Study', () => {
     await hand.type('Note', 'Two lines.');
     expect(bench.sent.at(-1)).toMatchObject({ type: 'element.set', note: 'Two lines.' });
     const before = bench.sent.length;
-    const link = page.querySelector<HTMLInputElement>('[aria-label="Add a link"]')!;
-    link.value = 'nowhere';
-    link.dispatchEvent(new Event('input'));
-    link.dispatchEvent(new Event('change'));
+    await hand.type('Add a link', 'nowhere');
     expect(bench.sent).toHaveLength(before);
-    link.value = 'https://clocks.example/two-lines';
-    link.dispatchEvent(new Event('change'));
+    expect(page.textContent).toContain('A link starts with http:// or https://');
+    await hand.type('Add a link', 'https://clocks.example/two-lines');
     expect(bench.sent.at(-1)).toMatchObject({ links: [{ url: 'https://clocks.example/two-lines' }] });
   });
 });

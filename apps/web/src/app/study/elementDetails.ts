@@ -1,5 +1,8 @@
+import { addressSchema } from '@spare-coat/core/model/coat/fields';
+import { noteSchema } from '@spare-coat/core/ground/text';
+import { TextField } from '../shared/forms/textField';
+import { NumberField } from '../shared/forms/numberField';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
-import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -29,7 +32,6 @@ import type { TraitType, TraitValue } from '@spare-coat/core/model/traits/value'
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
-import { Notices } from '../shared/notices';
 import { Elements } from '../shared/elements';
 import { TraitEditor } from '../shared/traitEditor';
 import { FormatFinder } from './formatFinder';
@@ -62,10 +64,11 @@ const WIDE: ReadonlySet<TraitType> = new Set(['order', 'format', 'place', 'shado
     MatFormField,
     MatIcon,
     MatIconButton,
-    MatInput,
     MatOption,
     MatSelect,
     MatTooltip,
+    NumberField,
+    TextField,
     TraitEditor,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -75,10 +78,11 @@ const WIDE: ReadonlySet<TraitType> = new Set(['order', 'format', 'place', 'shado
 export class ElementDetails {
   readonly state = input.required<ElementState>();
   private readonly store = inject(CoatStore);
-  private readonly notices = inject(Notices);
   protected readonly view = inject(CoatView);
 
   protected readonly weights = WEIGHTS;
+  protected readonly linkSchema = addressSchema;
+  protected readonly noteSchema = noteSchema;
   protected readonly importances = IMPORTANCES;
   protected readonly opened = signal<string | null>(null);
   protected readonly element = computed(() => this.state().element);
@@ -159,15 +163,7 @@ export class ElementDetails {
     this.store.send({ type: 'element.set', id, name, weight, note, links, ...fields });
   }
 
-  protected addLink(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const url = field.value.trim();
-    if (url === '') return;
-    if (!/^https?:\/\/[^\s<>"]+$/.test(url)) {
-      this.notices.say('A link starts with http:// or https:// and has no blanks.');
-      return;
-    }
-    field.value = '';
+  protected addLink(url: string): void {
     this.change({ links: [...this.element().links, { label: '', url }] });
   }
   protected removeLink(index: number): void {
@@ -181,13 +177,6 @@ export class ElementDetails {
   }
   protected addTrait(): void {
     this.dialog.open(KindEditor, { ariaLabel: 'Kind', data: { key: this.element().kind } });
-  }
-
-  protected rename(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const name = field.value.trim();
-    if (name === '') field.value = this.element().name;
-    else this.change({ name });
   }
 
   protected setTarget(line: TraitLine, target: TraitValue): void {
@@ -229,10 +218,6 @@ export class ElementDetails {
   }
 
   protected weigh(line: TraitLine, importance: Importance, tolerance: number): void {
-    if (!Number.isFinite(tolerance) || tolerance < 0 || tolerance > 50) {
-      this.notices.say('A tolerance is a number from 0 to 50 %.');
-      return;
-    }
     this.store.send({
       type: 'trait.weigh',
       elementId: this.element().id,

@@ -1,6 +1,5 @@
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byPlace } from '../shared/tableOf';
-import { MatInput } from '@angular/material/input';
+import { CellOf, byPlace } from '../shared/rows/tableOf';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -23,6 +22,8 @@ import type { BarItem, BarReading } from '@spare-coat/core/measuring/picture/rea
 import type { Result } from '@spare-coat/core/ground/result';
 import { roundTo, sayNumber } from '@spare-coat/core/model/traits/say';
 import { type Order } from '@spare-coat/core/model/traits/value';
+import { SuggestField } from '../shared/forms/suggestField';
+import { ItemWords } from '../shared/itemWords';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -45,11 +46,11 @@ interface Named {
     MatFormField,
     MatIcon,
     MatIconButton,
-    MatInput,
     MatOption,
     MatSelect,
     MatTableModule,
     MatTooltip,
+    SuggestField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -84,17 +85,13 @@ interface Named {
             <ng-container matColumnDef="name">
               <th mat-header-cell *matHeaderCellDef>Name</th>
               <td mat-cell *matCellDef="let n of named(); let index = index">
-                <mat-form-field
-                  ><input
-                    #nameBox
-                    matInput
-                    list="duties"
-                    maxlength="200"
-                    [attr.aria-label]="'Name of item ' + (index + 1)"
-                    [placeholder]="n.item.what"
-                    [value]="n.name"
-                    (change)="change(index, { name: nameBox.value.trim() })"
-                /></mat-form-field>
+                <coat-suggest-field
+                  [name]="'Name of item ' + (index + 1)"
+                  [placeholder]="n.item.what"
+                  [value]="n.name"
+                  [suggestions]="suggestions()"
+                  (given)="change(index, { name: $event })"
+                />
               </td>
             </ng-container>
             <ng-container matColumnDef="zone">
@@ -135,11 +132,6 @@ interface Named {
               (mouseleave)="hovered.emit(null)"
             ></tr>
           </table>
-          <datalist id="duties">
-            @for (duty of duties(); track duty) {
-              <option [value]="duty"></option>
-            }
-          </datalist>
           <div class="doings">
             @if (bars().length > 0) {
               @for (bar of bars(); track bar.id) {
@@ -176,7 +168,10 @@ export class ItemsPanel {
     const t = this.told();
     return (t?.ok ? t.value.items : []).map((item) => ({ item, name: '', zone: item.zone, out: false }));
   });
-  protected readonly duties = computed(() => this.view.book().trait('bar', 'items')?.items ?? []);
+  private readonly words = inject(ItemWords);
+  protected readonly suggestions = computed(() =>
+    this.words.suggestions(this.view.book().trait('bar', 'items')?.items ?? []),
+  );
   /** Bars and docks of the coat whose region lies here; else all of them. */
   protected readonly bars = computed(() => {
     const t = this.told();

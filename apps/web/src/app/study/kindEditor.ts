@@ -1,9 +1,12 @@
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { nameSchema, noteSchema } from '@spare-coat/core/ground/text';
+import { field, sayProblems } from '../shared/forms/bySchema';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byId } from '../shared/tableOf';
+import { CellOf } from '../shared/rows/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
-import { MatFormField } from '@angular/material/form-field';
+import { MatError, MatFormField } from '@angular/material/form-field';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton, MatIconButton } from '@angular/material/button';
@@ -14,10 +17,10 @@ import {
   MatDialogRef,
   MatDialogTitle,
 } from '@angular/material/dialog';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { checkCommand, type CommandOf } from '@spare-coat/core/doing/commands/commands';
 import type { OwnTrait } from '@spare-coat/core/model/coat/ownKind';
-import { IMPORTANCES, KIND_GROUPS, type Importance } from '@spare-coat/core/model/kinds/kind';
+import { IMPORTANCES, KIND_GROUPS, type Importance, type KindGroup } from '@spare-coat/core/model/kinds/kind';
 import { findKind } from '@spare-coat/core/model/kinds/registry';
 import type { TraitType } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
@@ -40,15 +43,21 @@ const TYPES: readonly { readonly type: TraitType; readonly label: string }[] = [
   { type: 'picture', label: 'picture' },
 ];
 
-interface Line {
-  readonly id: string;
-  readonly label: string;
-  readonly type: TraitType;
-  readonly importance: Importance;
-  readonly choices: string;
-  /** It stands already: its type stays. */
-  readonly old: boolean;
+/** The form of one trait. What stands already keeps its id and its type. */
+function lineOf(trait: OwnTrait | null, id: string) {
+  return new FormGroup({
+    id: new FormControl(trait?.id ?? id, { nonNullable: true }),
+    old: new FormControl(trait !== null, { nonNullable: true }),
+    label: field(nameSchema, trait?.label ?? ''),
+    type: new FormControl<TraitType>(
+      { value: trait?.type ?? 'length', disabled: trait !== null },
+      { nonNullable: true },
+    ),
+    importance: new FormControl<Importance>(trait?.importance ?? 'should', { nonNullable: true }),
+    choices: new FormControl(trait?.choices?.join(', ') ?? '', { nonNullable: true }),
+  });
 }
+type LineForm = ReturnType<typeof lineOf>;
 
 const slug = (text: string, fallback: string) => {
   const words = text
@@ -69,6 +78,7 @@ const slug = (text: string, fallback: string) => {
     MatDialogActions,
     MatDialogContent,
     MatDialogTitle,
+    MatError,
     MatFormField,
     MatIcon,
     MatIconButton,
@@ -77,6 +87,7 @@ const slug = (text: string, fallback: string) => {
     MatSelect,
     MatTableModule,
     MatTooltip,
+    ReactiveFormsModule,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -89,24 +100,20 @@ const slug = (text: string, fallback: string) => {
             : 'A kind of your own'
       }}
     </h1>
-    <mat-dialog-content>
+    <mat-dialog-content [formGroup]="form">
       @if (!shipped) {
         <div class="two">
           <label class="field"
             ><span>Name</span>
             <mat-form-field
-              ><input
-                #labelBox
-                matInput
-                maxlength="200"
-                [value]="label()"
-                (input)="label.set(labelBox.value)"
-            /></mat-form-field>
+              ><input matInput formControlName="label" />
+              <mat-error>{{ say(form.controls.label) }}</mat-error></mat-form-field
+            >
           </label>
           <div class="field">
             <span>Group</span>
             <mat-form-field
-              ><mat-select (selectionChange)="group.set($event.value)" aria-label="Group" [value]="group()">
+              ><mat-select aria-label="Group" formControlName="group">
                 @for (g of groups; track g) {
                   <mat-option [value]="g">{{ g }}</mat-option>
                 }
@@ -116,33 +123,28 @@ const slug = (text: string, fallback: string) => {
         </div>
         <label class="field"
           ><span>What to look for</span>
-          <mat-form-field
-            ><input #helpBox matInput maxlength="500" [value]="help()" (input)="help.set(helpBox.value)"
-          /></mat-form-field>
+          <mat-form-field><input matInput maxlength="500" formControlName="help" /></mat-form-field>
         </label>
       }
-      <table mat-table [dataSource]="lines()" [trackBy]="byId">
+      <table mat-table [dataSource]="lines()">
         <ng-container matColumnDef="trait">
           <th mat-header-cell *matHeaderCellDef>Trait</th>
           <td mat-cell *matCellDef="let line of lines(); let i = index">
             <mat-form-field
               ><input
-                #labelBox2
                 matInput
-                maxlength="200"
                 [attr.aria-label]="'Name of trait ' + (i + 1)"
-                [value]="line.label"
-                (input)="change(i, { label: labelBox2.value })"
-            /></mat-form-field>
-            @if (line.type === 'choice') {
+                [formControl]="line.controls.label"
+              />
+              <mat-error>{{ say(line.controls.label) }}</mat-error></mat-form-field
+            >
+            @if (line.controls.type.value === 'choice') {
               <mat-form-field
                 ><input
-                  #choicesBox
                   matInput
-                  [attr.aria-label]="'Values of trait ' + (i + 1)"
                   placeholder="values, with commas"
-                  [value]="line.choices"
-                  (input)="change(i, { choices: choicesBox.value })"
+                  [attr.aria-label]="'Values of trait ' + (i + 1)"
+                  [formControl]="line.controls.choices"
               /></mat-form-field>
             }
           </td>
@@ -151,12 +153,7 @@ const slug = (text: string, fallback: string) => {
           <th mat-header-cell *matHeaderCellDef>Type</th>
           <td mat-cell *matCellDef="let line of lines(); let i = index">
             <mat-form-field
-              ><mat-select
-                [disabled]="line.old"
-                [aria-label]="'Type of trait ' + (i + 1)"
-                (selectionChange)="change(i, { type: $event.value })"
-                [value]="line.type"
-              >
+              ><mat-select [aria-label]="'Type of trait ' + (i + 1)" [formControl]="line.controls.type">
                 @for (t of types; track t.type) {
                   <mat-option [value]="t.type">{{ t.label }}</mat-option>
                 }
@@ -170,8 +167,7 @@ const slug = (text: string, fallback: string) => {
             <mat-form-field
               ><mat-select
                 [aria-label]="'Importance of trait ' + (i + 1)"
-                (selectionChange)="change(i, { importance: $event.value })"
-                [value]="line.importance"
+                [formControl]="line.controls.importance"
               >
                 @for (w of importances; track w) {
                   <mat-option [value]="w">{{ w }}</mat-option>
@@ -220,7 +216,6 @@ const slug = (text: string, fallback: string) => {
   styleUrl: './dialog.scss',
 })
 export class KindEditor {
-  protected readonly byId = byId;
   protected readonly ref = inject<MatDialogRef<unknown, string>>(MatDialogRef);
   private readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);
@@ -232,38 +227,19 @@ export class KindEditor {
   protected readonly row = Object.values(this.view.rows().kind).find((k) => k.key === this.data.key) ?? null;
   protected readonly shipped = this.data.key ? findKind(this.data.key) : null;
   protected readonly own = this.shipped ? null : this.row;
-  protected readonly label = signal(this.row?.label ?? '');
-  protected readonly group = signal(this.row?.group ?? 'Layout');
-  protected readonly help = signal(this.row?.help ?? '');
-  protected readonly problems = signal<readonly string[]>([]);
-  protected readonly lines = signal<readonly Line[]>(
-    (this.row?.traits ?? []).map((t) => ({
-      id: t.id,
-      label: t.label,
-      type: t.type,
-      importance: t.importance,
-      choices: t.choices?.join(', ') ?? '',
-      old: true,
-    })),
-  );
-  private counter = 0;
-  private readonly specs = computed(() =>
-    this.lines().map(({ id, label, type, importance, choices, old }): OwnTrait => {
-      const list = choices
-        .split(',')
-        .map((c) => c.trim())
-        .filter((c) => c !== '');
-      return {
-        id: old ? id : slug(label, id),
-        label: label.trim(),
-        type,
-        importance,
-        help: '',
-        ...(type === 'choice' ? { choices: [...new Set(list)] } : {}),
-        ...(type === 'colour' || type === 'picture' ? { perVariant: true } : {}),
-      };
+  protected readonly form = new FormGroup({
+    label: field(nameSchema, this.shipped?.label ?? this.row?.label ?? ''),
+    group: new FormControl<KindGroup>(this.shipped?.group ?? this.row?.group ?? 'Layout', {
+      nonNullable: true,
     }),
+    help: field(noteSchema, this.shipped ? '' : (this.row?.help ?? '')),
+  });
+  protected readonly lines = signal<readonly LineForm[]>(
+    (this.row?.traits ?? []).map((t) => lineOf(t, t.id)),
   );
+  protected readonly say = sayProblems;
+  protected readonly problems = signal<readonly string[]>([]);
+  private counter = 0;
 
   constructor() {
     if (this.lines().length === 0) this.more();
@@ -271,29 +247,28 @@ export class KindEditor {
 
   protected more(): void {
     const id = `own-${++this.counter}`;
-    this.lines.update((l) => [
-      ...l,
-      { id, label: '', type: 'length', importance: 'should', choices: '', old: false },
-    ]);
-  }
-  protected change(index: number, fields: Partial<Line>): void {
-    this.lines.update((l) => l.map((line, i) => (i === index ? { ...line, ...fields } : line)));
+    this.lines.update((l) => [...l, lineOf(null, id)]);
   }
   protected take(index: number): void {
     this.lines.update((l) => l.filter((_, i) => i !== index));
   }
 
   protected save(): void {
-    const label = this.shipped ? this.shipped.label : this.label().trim();
+    for (const form of [this.form, ...this.lines()]) {
+      const { label } = form.controls;
+      label.setValue(label.value.trim());
+      form.markAllAsTouched();
+    }
+    const { label, group, help } = this.form.getRawValue();
     const command: CommandOf<'kind.set'> = {
       type: 'kind.set',
       id: this.row?.id ?? newId(),
       key: this.data.key ?? `own-${slug(label, 'kind')}`,
       label,
-      group: this.shipped?.group ?? this.group(),
-      help: this.shipped ? '' : this.help().trim(),
+      group,
+      help: help.trim(),
       weight: this.shipped?.weight ?? this.row?.weight ?? 3,
-      traits: this.specs(),
+      traits: this.lines().map((line) => traitOf(line)),
     };
     const checked = checkCommand(command);
     if (!checked.ok) this.problems.set(checked.problems);
@@ -303,4 +278,21 @@ export class KindEditor {
   protected remove(): void {
     if (this.row && this.store.send({ type: 'kind.remove', id: this.row.id })) this.ref.close();
   }
+}
+
+function traitOf(line: LineForm): OwnTrait {
+  const { id, old, label, type, importance, choices } = line.getRawValue();
+  const list = choices
+    .split(',')
+    .map((c) => c.trim())
+    .filter((c) => c !== '');
+  return {
+    id: old ? id : slug(label, id),
+    label,
+    type,
+    importance,
+    help: '',
+    ...(type === 'choice' ? { choices: [...new Set(list)] } : {}),
+    ...(type === 'colour' || type === 'picture' ? { perVariant: true } : {}),
+  };
 }

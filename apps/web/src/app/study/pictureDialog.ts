@@ -1,4 +1,5 @@
-import { MatInput } from '@angular/material/input';
+import { TextField } from '../shared/forms/textField';
+import { NumberField } from '../shared/forms/numberField';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -27,9 +28,10 @@ import { CoatView } from '../shared/coatView';
     MatDialogTitle,
     MatFormField,
     MatIcon,
-    MatInput,
     MatOption,
     MatSelect,
+    NumberField,
+    TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -38,9 +40,7 @@ import { CoatView } from '../shared/coatView';
       <mat-dialog-content>
         <label class="field"
           ><span>Name</span>
-          <mat-form-field
-            ><input matInput maxlength="200" [value]="p.name" (change)="name($event)"
-          /></mat-form-field>
+          <coat-text-field name="Name" [value]="p.name" (given)="set({ name: $event })" />
         </label>
         <div class="two">
           <div class="field">
@@ -73,31 +73,29 @@ import { CoatView } from '../shared/coatView';
           </div>
           <label class="field"
             ><span>Interface scale, where known</span>
-            <mat-form-field
-              ><input
-                matInput
-                type="number"
-                min="0.5"
-                max="4"
-                step="0.25"
-                placeholder="not known"
-                [value]="p.scale ?? ''"
-                (change)="set({ scale: number($event) })"
-            /></mat-form-field>
+            <coat-number-field
+              optional
+              name="Interface scale, where known"
+              placeholder="not known"
+              [least]="0.5"
+              [most]="4"
+              [step]="0.25"
+              [value]="p.scale"
+              (given)="set({ scale: $event })"
+            />
           </label>
           <label class="field"
             ><span>Display diagonal in inches, where known</span>
-            <mat-form-field
-              ><input
-                matInput
-                type="number"
-                min="3"
-                max="200"
-                step="0.1"
-                placeholder="not known"
-                [value]="p.inches ?? ''"
-                (change)="set({ inches: number($event) })"
-            /></mat-form-field>
+            <coat-number-field
+              optional
+              name="Display diagonal in inches, where known"
+              placeholder="not known"
+              [least]="3"
+              [most]="200"
+              [step]="0.1"
+              [value]="p.inches"
+              (given)="set({ inches: $event })"
+            />
           </label>
         </div>
         <p class="faint">{{ p.width }} × {{ p.height }} px{{ density() }}</p> </mat-dialog-content
@@ -123,16 +121,6 @@ export class PictureDialog {
     return `, ${(Math.hypot(p.width, p.height) / p.inches).toFixed(0)} pixels an inch`;
   });
 
-  protected number(event: Event): number | null {
-    const value = (event.target as HTMLInputElement).valueAsNumber;
-    return Number.isNaN(value) ? null : value;
-  }
-  protected name(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const name = field.value.trim();
-    if (name === '') field.value = this.picture()?.name ?? '';
-    else this.set({ name });
-  }
   protected set(
     fields: Partial<Pick<PictureRow, 'name' | 'variantId' | 'subject' | 'scale' | 'inches'>>,
   ): void {

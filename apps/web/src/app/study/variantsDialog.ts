@@ -1,5 +1,4 @@
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
+import { TextField } from '../shared/forms/textField';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { MatDialogActions, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
@@ -12,7 +11,7 @@ import { Notices } from '../shared/notices';
 /** The variants of the reference: light, dark and whatever else it comes in. */
 @Component({
   selector: 'coat-variants-dialog',
-  imports: [MatButton, MatDialogActions, MatDialogContent, MatDialogTitle, MatFormField, MatIcon, MatInput],
+  imports: [MatButton, MatDialogActions, MatDialogContent, MatDialogTitle, MatIcon, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1 mat-dialog-title>Variants</h1>
@@ -20,14 +19,7 @@ import { Notices } from '../shared/notices';
       <ul>
         @for (v of list(); track v.id) {
           <li>
-            <mat-form-field
-              ><input
-                matInput
-                maxlength="200"
-                [attr.aria-label]="'Name of ' + v.name"
-                [value]="v.name"
-                (change)="rename(v.id, $event)"
-            /></mat-form-field>
+            <coat-text-field [name]="'Name of ' + v.name" [value]="v.name" (given)="rename(v.id, $event)" />
             <span class="faint">{{ v.pictures === 1 ? '1 picture' : v.pictures + ' pictures' }}</span>
             <button
               type="button"
@@ -43,15 +35,8 @@ import { Notices } from '../shared/notices';
       </ul>
       <label class="field"
         ><span>Another variant</span>
-        <mat-form-field
-          ><input
-            matInput
-            maxlength="200"
-            placeholder="High contrast"
-            (change)="add($event)"
-            (keydown.enter)="add($event)"
-        /></mat-form-field>
-      </label>
+        <coat-text-field clears name="Another variant" placeholder="High contrast" (given)="add($event)"
+      /></label>
       <p class="faint">
         Removing one takes its pictures and what was measured for it alone. Undo brings them back.
       </p> </mat-dialog-content
@@ -74,17 +59,12 @@ export class VariantsDialog {
     })),
   );
 
-  protected add(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const name = field.value.trim();
-    if (name !== '' && this.store.send({ type: 'variant.add', id: newId(), name })) field.value = '';
+  protected add(name: string): void {
+    this.store.send({ type: 'variant.add', id: newId(), name });
   }
-  protected rename(id: string, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const name = field.value.trim();
-    const before = this.view.rows().variant[id]?.name ?? '';
-    if (name === '' || !this.store.send({ type: 'variant.rename', id, name })) field.value = before;
-    else if (this.view.variant()?.id === id) this.view.chooseVariant(name);
+  protected rename(id: string, name: string): void {
+    const isShown = this.view.variant()?.id === id;
+    if (this.store.send({ type: 'variant.rename', id, name }) && isShown) this.view.chooseVariant(name);
   }
   protected remove(id: string, name: string): void {
     if (this.store.send({ type: 'variant.remove', id }))

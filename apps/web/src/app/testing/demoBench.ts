@@ -159,6 +159,9 @@ export async function onDemo<T>(
   for (const [name, value] of Object.entries(how.inputs ?? {})) fixture.componentRef.setInput(name, value);
   const settle = async () => {
     await fixture.whenStable();
+    // Lists of which only what is in view is drawn are drawn with the next frame.
+    await new Promise((drawn) => requestAnimationFrame(drawn));
+    await fixture.whenStable();
     fixture.detectChanges();
   };
   const select = async (name: string) => {

@@ -1,4 +1,4 @@
-import type { ComponentHarness, HarnessLoader } from '@angular/cdk/testing';
+import { TestKey, type ComponentHarness, type HarnessLoader } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment, UnitTestElement } from '@angular/cdk/testing/testbed';
 import type { ComponentFixture } from '@angular/core/testing';
 import { MatButtonHarness } from '@angular/material/button/testing';
@@ -13,6 +13,8 @@ import { MatSelectHarness } from '@angular/material/select/testing';
 export interface Hand {
   /** Types into a field in place of what was there, and leaves it. */
   type(label: string, text: string): Promise<void>;
+  /** Types into a field in place of what was there, and confirms it by Enter. */
+  enter(label: string, text: string): Promise<void>;
   /** Chooses from a list that opens, by what the choice is called. */
   choose(label: string, option: string): Promise<void>;
   /** What a list says is chosen. */
@@ -46,6 +48,11 @@ export function handOn(fixture: ComponentFixture<unknown>): Hand {
       const host = await input.host();
       await host.dispatchEvent('change');
       await host.blur();
+    },
+    async enter(label, text) {
+      const input = await field(label);
+      await input.setValue(text);
+      await (await input.host()).sendKeys(TestKey.ENTER);
     },
     async choose(label, option) {
       const select = await list(label);

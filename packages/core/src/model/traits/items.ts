@@ -3,7 +3,7 @@
  * it. Words of the trade; each stands once.
  */
 const CALLED: Readonly<Record<string, readonly string[]>> = {
-  launcher: ['launcher button', 'start button', 'menu button', 'application menu', 'applications'],
+  launcher: ['launcher button', 'menu button', 'application menu', 'applications'],
   clock: ['time', 'date', 'date and time', 'clock and date'],
   'window list': ['windows', 'task list', 'tasks', 'open windows', 'open programmes', 'running programmes'],
   'status area': ['status', 'tray', 'system tray', 'notification area', 'indicators', 'system indicators'],
@@ -24,6 +24,9 @@ function plain(word: string): string {
     .replace(/[\s_-]+/g, ' ')
     .trim();
 }
+
+/** By what else an item is called than by its own word; none for an item that nobody calls otherwise. */
+export const otherNames = (item: string): readonly string[] => CALLED[itemKey(item)] ?? [];
 
 /** Items that stand for no duty, so that there may be several of them. */
 const REPEATED = new Set(['spacer', 'separator', 'space', 'gap', 'divider']);

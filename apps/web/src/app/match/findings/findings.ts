@@ -1,6 +1,5 @@
+import { AskForm } from '../../shared/forms/askForm';
 import { StageLayout } from '../../shared/stageLayout';
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -15,7 +14,7 @@ import { Noticed } from './noticed';
 /** What was noticed: each with what it costs and the action that settles it, or taken as it is with a reason. */
 @Component({
   selector: 'coat-findings',
-  imports: [AppsUsed, MatButton, MatFormField, MatIcon, MatInput, RouterLink, StageLayout],
+  imports: [AppsUsed, AskForm, MatButton, MatIcon, RouterLink, StageLayout],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <coat-stage label="Sorts and applications">
@@ -52,26 +51,14 @@ import { Noticed } from './noticed';
                   </button>
                 </div>
                 @if (asking()?.key === f.key) {
-                  <form (submit)="$event.preventDefault(); accept(f)">
-                    <label class="field"
-                      ><span>Why is it fine?</span
-                      ><mat-form-field
-                        ><input
-                          #wordsBox
-                          matInput
-                          autofocus
-                          maxlength="1000"
-                          [value]="words()"
-                          (input)="words.set(wordsBox.value)"
-                          (keydown.escape)="asking.set(null)" /></mat-form-field
-                    ></label>
-                    <button type="submit" matButton="filled">
-                      <mat-icon svgIcon="check" />Take it as it is
-                    </button>
-                    <button type="button" matButton (click)="asking.set(null)">
-                      <mat-icon svgIcon="x" />Not now
-                    </button>
-                  </form>
+                  <coat-ask-form
+                    optional
+                    question="Why is it fine?"
+                    yes="Take it as it is"
+                    no="Not now"
+                    (answered)="accept(f, $event)"
+                    (left)="asking.set(null)"
+                  />
                 }
               </li>
             } @empty {
@@ -176,7 +163,6 @@ export class Findings {
   private readonly store = inject(CoatStore);
   private readonly router = inject(Router);
   protected readonly asking = signal<Finding | null>(null);
-  protected readonly words = signal('');
   protected readonly counts = computed(() => {
     const counts = new Map<string, number>();
     for (const f of this.noticed.sorted().open) counts.set(f.sort, (counts.get(f.sort) ?? 0) + 1);
@@ -203,17 +189,16 @@ export class Findings {
   }
 
   protected ask(finding: Finding): void {
-    this.words.set('');
     this.asking.set(finding);
   }
 
-  protected accept({ key, facts }: Finding): void {
+  protected accept({ key, facts }: Finding, reason: string): void {
     const sent = this.store.send({
       type: 'finding.accept',
       id: newId(),
       finding: key,
       facts,
-      reason: this.words().trim(),
+      reason,
       at: new Date().toISOString(),
     });
     if (sent) this.asking.set(null);

@@ -1,3 +1,4 @@
+import { NumberField } from '../../shared/forms/numberField';
 import { ColourField } from '../../shared/colourField';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
@@ -54,7 +55,7 @@ export type CutOutForm = ReturnType<typeof cutOutForm>;
 /** The recipe of a picture that is cut from the reference: its sizes, what is left bare around it, and whether it keeps its colours. */
 @Component({
   selector: 'coat-cut-out',
-  imports: [ColourField, MatCheckbox, MatError, MatFormField, MatInput, ReactiveFormsModule],
+  imports: [ColourField, MatCheckbox, MatError, MatFormField, MatInput, NumberField, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './cutOut.html',
   styleUrl: './cutOut.scss',

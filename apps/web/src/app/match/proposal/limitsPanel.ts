@@ -1,5 +1,4 @@
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
+import { NumberField } from '../../shared/forms/numberField';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { LIMIT_LABELS, NO_LIMITS, type LimitId, type Limits } from '@spare-coat/core/model/coat/limits';
@@ -16,7 +15,7 @@ const NUMBERS = [
 /** What the person will not accept: flags to tick, numbers to type; an empty number is no limit. */
 @Component({
   selector: 'coat-limits-panel',
-  imports: [MatCheckbox, MatFormField, MatInput],
+  imports: [MatCheckbox, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
@@ -29,20 +28,18 @@ const NUMBERS = [
       @for (n of numbers; track n.id) {
         <label class="line number"
           ><span>{{ labels[n.id] }}</span>
-          <mat-form-field
-            ><input
-              #setNumberBox
-              matInput
-              type="number"
-              min="0"
-              [max]="n.most"
-              [step]="n.step"
-              placeholder="any"
-              [value]="limits()[n.id] ?? ''"
-              (change)="setNumber(n.id, setNumberBox, n.most)"
-          /></mat-form-field>
-          <span class="faint">{{ n.unit }}</span></label
-        >
+          <coat-number-field
+            optional
+            placeholder="any"
+            [name]="labels[n.id]"
+            [unit]="n.unit"
+            [least]="0"
+            [most]="n.most"
+            [step]="n.step"
+            [whole]="n.id === 'breaks'"
+            [value]="limits()[n.id]"
+            (given)="set(n.id, $event)"
+        /></label>
       }
     </fieldset>
   `,
@@ -64,12 +61,8 @@ const NUMBERS = [
     }
     .number {
       display: grid;
-      grid-template-columns: 1fr 78px 38px;
+      grid-template-columns: 1fr 116px;
       text-align: left;
-    }
-    .number mat-form-field {
-      width: 100%;
-      text-align: right;
     }
   `,
 })
@@ -83,13 +76,5 @@ export class LimitsPanel {
 
   protected set(id: LimitId, value: boolean | number | null): void {
     this.store.send({ type: 'coat.limits', limits: { ...this.limits(), [id]: value } });
-  }
-
-  protected setNumber(id: LimitId, input: HTMLInputElement, most: number): void {
-    const value = input.value.trim() === '' ? null : Number(input.value.replace(',', '.'));
-    const right =
-      value === null || (value >= 0 && value <= most && (id !== 'breaks' || Number.isInteger(value)));
-    input.setAttribute('aria-invalid', String(!right));
-    if (right) this.set(id, value);
   }
 }

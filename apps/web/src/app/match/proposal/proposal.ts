@@ -1,9 +1,9 @@
 import { partName } from '@spare-coat/core/model/parts/partName';
-import { byKey, isLine, isMore } from '../../shared/tableOf';
+import { byKey, isLine, isMore } from '../../shared/rows/tableOf';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { StageLayout } from '../../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byPlace } from '../../shared/tableOf';
+import { CellOf, byPlace } from '../../shared/rows/tableOf';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';

@@ -1,6 +1,9 @@
+import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
+import { MatError } from '@angular/material/form-field';
+import { sayProblems } from '../../shared/forms/bySchema';
 import { StageLayout } from '../../shared/stageLayout';
 import { MatTableModule } from '@angular/material/table';
-import { CellOf, byId, byPlace } from '../../shared/tableOf';
+import { CellOf, byId, byPlace } from '../../shared/rows/tableOf';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -23,7 +26,6 @@ import { NumberChart, roomColours } from '../../shared/chart';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 import { newId } from '../../shared/newId';
-import { Notices } from '../../shared/notices';
 import { RoomLight } from '../../shared/room';
 import { SurveyIntake } from '../../shared/surveyIntake';
 import { PlanNav } from '../planNav';
@@ -34,6 +36,25 @@ const WHATS = [
   { key: 'processor', label: 'Processor', unit: '%', word: 'of the processor' },
 ] as const;
 
+const MOST_SAMPLES = 600;
+
+/** Numbers with blanks between, a comma for a point taken as well; NaN for what is none. */
+const samplesIn = (text: string): number[] =>
+  text
+    .split(/[\s;]+/)
+    .filter(Boolean)
+    .map((t) => Number(t.replace(',', '.')));
+
+/** A line of numbers, 0 or more, that were read one after the other. */
+const areSamples: ValidatorFn = ({ value }) => {
+  const list = samplesIn(String(value ?? ''));
+  const isRight =
+    list.length > 0 && list.length <= MOST_SAMPLES && list.every((v) => Number.isFinite(v) && v >= 0);
+  return isRight
+    ? null
+    : { schema: [`At least one number, at most ${MOST_SAMPLES}, each 0 or more, with blanks between.`] };
+};
+
 /** What the coat costs: samples before and after, and an honest answer to whether the difference is more than noise. */
 @Component({
   selector: 'coat-readings',
@@ -41,11 +62,13 @@ const WHATS = [
     CellOf,
     FileButton,
     MatButton,
+    MatError,
     MatFormField,
     MatIcon,
     MatInput,
     MatOption,
     MatSelect,
+    ReactiveFormsModule,
     MatTableModule,
     NumberChart,
     PlanNav,
@@ -60,7 +83,6 @@ export class ReadingsStage {
   protected readonly byId = byId;
   protected readonly view = inject(CoatView);
   private readonly store = inject(CoatStore);
-  private readonly notices = inject(Notices);
   private readonly room = inject(RoomLight);
   protected readonly intake = inject(SurveyIntake);
 
@@ -175,30 +197,28 @@ export class ReadingsStage {
     this.store.send({ type: 'reading.remove', id: run.id });
   }
 
+  protected readonly form = new FormGroup({
+    phase: new FormControl<ReadingPhase>('before', { nonNullable: true }),
+    memory: new FormControl('', { nonNullable: true, validators: areSamples }),
+    processor: new FormControl('', { nonNullable: true, validators: areSamples }),
+  });
+  protected readonly say = sayProblems;
+
   /** Takes a run that was typed: samples of memory and of the processor. */
-  protected type(phase: string, memory: string, processor: string, form: HTMLFormElement): void {
-    const read = (text: string) =>
-      text
-        .split(/[\s;]+/)
-        .filter(Boolean)
-        .map((t) => Number(t.replace(',', '.')));
-    const [m, p] = [read(memory), read(processor)];
-    const isRight = (list: number[]) =>
-      list.length > 0 && list.length <= 600 && list.every((v) => Number.isFinite(v) && v >= 0);
-    if (!isRight(m) || !isRight(p)) {
-      this.notices.say('A run has at least one number of each, 0 or more, with spaces between.');
-      return;
-    }
+  protected type(): void {
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    const { phase, memory, processor } = this.form.getRawValue();
     const sent = this.store.send({
       type: 'reading.add',
       id: newId(),
       surveyId: null,
       at: new Date().toISOString(),
-      phase: phase as ReadingPhase,
+      phase,
       load: this.load(),
-      memory: m,
-      processor: p,
+      memory: samplesIn(memory),
+      processor: samplesIn(processor),
     });
-    if (sent) form.reset();
+    if (sent) this.form.reset();
   }
 }

@@ -1,6 +1,6 @@
+import { NumberField } from '../../shared/forms/numberField';
 import { StageLayout } from '../../shared/stageLayout';
 import { MatSlider, MatSliderThumb } from '@angular/material/slider';
-import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
@@ -36,13 +36,13 @@ const BEAT_MS = 700;
     MatFormField,
     MatIcon,
     MatIconButton,
-    MatInput,
     MatOption,
     MatSelect,
     MatSlider,
     MatSliderThumb,
     MatTooltip,
     NumberChart,
+    NumberField,
     PlanNav,
     ReferencePicture,
     RouterLink,
@@ -64,7 +64,7 @@ export class RehearsalStage {
   protected readonly shows = signal<View>('desktop');
   protected readonly large = signal(false);
   protected readonly playing = signal(false);
-  protected readonly Math = Math;
+  protected readonly wanted = computed(() => Math.round(this.r.wanted() * 1000) / 10);
   protected readonly say = sayClose;
   protected readonly sayMinutes = sayMinutes;
   private timer: ReturnType<typeof setInterval> | null = null;

@@ -1,5 +1,4 @@
-import { MatInput } from '@angular/material/input';
-import { MatFormField } from '@angular/material/form-field';
+import { AskForm } from '../../shared/forms/askForm';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../../shared/fileButton';
 import { MatButton } from '@angular/material/button';
@@ -26,10 +25,17 @@ import { EFFECT_WORDS } from '../words';
 
 type Asking = 'skip' | 'fail' | 'note' | null;
 
+/** What can be written about a step, and how it is asked for. */
+const ASKS = {
+  skip: { what: 'skipped', question: 'Why is it skipped?', yes: 'Skip it' },
+  fail: { what: 'failed', question: 'What happened?', yes: 'Note as failed' },
+  note: { what: 'noted', question: 'Note', yes: 'Keep the note' },
+} as const;
+
 /** One step with all that is known of it, and what a person does about it. */
 @Component({
   selector: 'coat-step-details',
-  imports: [FileButton, MatButton, MatFormField, MatIcon, MatInput],
+  imports: [AskForm, FileButton, MatButton, MatIcon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stepDetails.html',
   styleUrl: './stepDetails.scss',
@@ -57,6 +63,7 @@ export class StepDetails {
     return proof?.is === 'missing' ? proof.sentence : null;
   });
   /** The steps that have to come first, as far as a person would ask for them. */
+  protected readonly asks = ASKS;
   protected readonly needs = computed(() => {
     const plan = this.plan.ordered();
     if (!plan) return [];
@@ -85,9 +92,8 @@ export class StepDetails {
 
   protected answer(text: string): void {
     const asked = this.asking();
-    const note = text.trim();
-    if (asked === null || note === '') return;
-    this.plan.write(this.step(), asked === 'skip' ? 'skipped' : asked === 'fail' ? 'failed' : 'noted', note);
+    if (asked === null) return;
+    this.plan.write(this.step(), ASKS[asked].what, text);
     this.asking.set(null);
   }
 

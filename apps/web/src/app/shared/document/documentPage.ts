@@ -1,5 +1,7 @@
-import { computed, inject, signal } from '@angular/core';
+import { computed, effect, inject, signal, untracked } from '@angular/core';
+import type { Observable } from 'rxjs';
 import { isRecord } from '@spare-coat/core/ground/shape/shape';
+import { Task, type Loaded } from '../asking';
 import { Notices } from '../notices';
 import { saveFile } from '../saveFile';
 import { DocumentDraft } from './editing';
@@ -20,7 +22,8 @@ export abstract class DocumentPage<T extends Edited> {
   /** Saved so far; 0 for what is new. */
   protected readonly revision = signal(0);
   protected readonly problem = signal<string | null>(null);
-  protected readonly saving = signal(false);
+  private readonly work = new Task();
+  protected readonly saving = this.work.busy;
   /** What is wrong with the form that the document does not show. */
   protected readonly formProblems = signal<readonly Placed[]>([]);
   protected readonly isNew = computed(() => this.revision() === 0);
@@ -39,7 +42,7 @@ export abstract class DocumentPage<T extends Edited> {
   /** What is wrong with it: it is saved when nothing is. */
   protected abstract readonly problems: () => readonly unknown[];
   /** Saves it and says so. @returns where to go then, as `back` takes it */
-  protected abstract put(document: T): Promise<string | null>;
+  protected abstract put(document: T): Observable<string | null>;
   /** Leaves the page. @param id of what is to be shown there, or null */
   protected abstract back(id: string | null): Promise<boolean>;
   /** What is shown when one leaves without saving. */
@@ -56,18 +59,27 @@ export abstract class DocumentPage<T extends Edited> {
     this.draft.changed.set(true);
   }
 
-  protected async save(): Promise<void> {
+  /** Begins as soon as what the page was opened for has been read; says why where it could not be. */
+  protected beginWith<A>(read: Loaded<A>, begin: (answer: A) => void): void {
+    effect(() => {
+      const answer = read.value();
+      const problem = read.problem();
+      untracked(() => {
+        if (problem !== null) this.problem.set(problem);
+        else if (answer !== null) begin(answer);
+      });
+    });
+  }
+
+  protected save(): void {
     const document = this.draft.document();
     if (!document || this.problems().length > 0) return;
-    this.saving.set(true);
-    try {
-      const then = await this.put(document);
-      await this.back(then);
-    } catch (error) {
-      this.problem.set((error as Error).message);
-    } finally {
-      this.saving.set(false);
-    }
+    this.problem.set(null);
+    this.work.run(
+      this.put(document),
+      (then) => void this.back(then),
+      ({ message }) => this.problem.set(message),
+    );
   }
 
   protected async leave(): Promise<void> {

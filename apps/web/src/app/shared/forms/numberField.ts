@@ -1,9 +1,13 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  DestroyRef,
   booleanAttribute,
   forwardRef,
+  inject,
   input,
+  linkedSignal,
+  output,
   signal,
 } from '@angular/core';
 import { NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
@@ -39,9 +43,41 @@ export function stepped(
 /** How many steps a key goes. */
 const KEYS: Readonly<Record<string, number>> = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 };
 
+/** After arrow keys a number is given when they have rested for so long, so that holding one is one change. */
+const REST_MS = 400;
+
+/** What a number has to be. */
+export interface NumberBounds {
+  readonly least: number | null;
+  readonly most: number | null;
+  readonly whole: boolean;
+  /** Whether there may be none. */
+  readonly optional: boolean;
+}
+
+/** What is wrong with a number that was typed, as the end of a sentence that names it; null where nothing is. */
+export function numberProblem(value: TypedNumber, bounds: NumberBounds): string | null {
+  const { least, most, whole, optional } = bounds;
+  if (value === null && optional) return null;
+  const isRight =
+    typeof value === 'number' &&
+    value >= (least ?? -Infinity) &&
+    value <= (most ?? Infinity) &&
+    (!whole || Number.isInteger(value));
+  if (isRight) return null;
+  const sort = whole ? 'a whole number' : 'a number';
+  const words = [
+    least !== null && most !== null ? `${sort} from ${least} to ${most}` : null,
+    least !== null && most === null ? `${sort}, ${least} or more` : null,
+    least === null && most !== null ? `${sort}, ${most} at most` : null,
+  ].find((w) => w !== null);
+  return `${words ?? sort}${optional ? ', or nothing' : ''}.`;
+}
+
 /**
  * A number with its unit, changed by typing or by arrow keys (ten steps by Page keys). It stays within its bounds as keys are
- * pressed; what is typed is for the form to judge.
+ * pressed. In a form the form judges what is typed; alone, with `value` and `given`, the field does: it says what is wrong, keeps
+ * what was typed and gives nothing.
  */
 @Component({
   selector: 'coat-number-field',
@@ -56,18 +92,22 @@ const KEYS: Readonly<Record<string, number>> = { ArrowUp: 1, ArrowDown: -1, Page
         inputmode="decimal"
         autocomplete="off"
         [attr.aria-label]="name()"
-        [attr.aria-invalid]="wrong()"
-        [disabled]="disabled()"
+        [attr.aria-invalid]="wrong() || problem() !== null"
+        [disabled]="disabled() || isDisabled()"
         [placeholder]="placeholder()"
         [value]="text()"
         (input)="type(typeBox.value)"
         (keydown)="key($event)"
-        (blur)="touched()"
+        (keydown.enter)="give()"
+        (blur)="leave()"
       />
       @if (unit(); as u) {
         <span matTextSuffix>{{ u }}</span>
       }
     </mat-form-field>
+    @if (problem(); as p) {
+      <span class="alarm" role="alert">{{ name() }}: {{ p }}</span>
+    }
   `,
   styles: `
     :host {
@@ -77,6 +117,10 @@ const KEYS: Readonly<Record<string, number>> = { ArrowUp: 1, ArrowDown: -1, Page
     mat-form-field {
       width: 100%;
     }
+    .alarm {
+      display: block;
+      font-size: var(--mat-sys-label-medium-size);
+    }
   `,
 })
 export class NumberField implements ControlValueAccessor {
@@ -85,17 +129,37 @@ export class NumberField implements ControlValueAccessor {
   readonly step = input(1);
   readonly least = input<number | null>(null);
   readonly most = input<number | null>(null);
+  readonly whole = input(false, { transform: booleanAttribute });
+  readonly optional = input(false, { transform: booleanAttribute });
   readonly wrong = input(false, { transform: booleanAttribute });
+  readonly disabled = input(false, { transform: booleanAttribute });
   readonly placeholder = input('');
+  /** Where the field stands alone, what it holds. */
+  readonly value = input<number | null>(null);
+  /** A right number as it is left or confirmed; after arrow keys when they rest. Null where there may be none and is none. */
+  readonly given = output<number | null>();
 
-  protected readonly text = signal('');
-  protected readonly disabled = signal(false);
+  protected readonly text = linkedSignal(() => say(this.value()));
+  protected readonly problem = linkedSignal<number | null, string | null>({
+    source: this.value,
+    computation: () => null,
+  });
+  protected readonly isDisabled = signal(false);
+  /** What is held as far as it was given: nothing is given twice. */
+  private readonly held = linkedSignal<TypedNumber>(() => this.value());
+  private isInForm = false;
+  private rest: ReturnType<typeof setTimeout> | undefined;
   private changed: (value: TypedNumber) => void = () => undefined;
-  protected touched: () => void = () => undefined;
+  private touched: () => void = () => undefined;
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => clearTimeout(this.rest));
+  }
 
   writeValue(value: TypedNumber): void {
+    this.isInForm = true;
     // What a hand is typing is not written over by what it comes to.
-    if (numberIn(this.text()) !== value) this.text.set(value === null ? '' : String(value));
+    if (numberIn(this.text()) !== value) this.text.set(say(value));
   }
   registerOnChange(changed: (value: TypedNumber) => void): void {
     this.changed = changed;
@@ -104,7 +168,7 @@ export class NumberField implements ControlValueAccessor {
     this.touched = touched;
   }
   setDisabledState(disabled: boolean): void {
-    this.disabled.set(disabled);
+    this.isDisabled.set(disabled);
   }
 
   protected type(text: string): void {
@@ -118,5 +182,33 @@ export class NumberField implements ControlValueAccessor {
     const now = numberIn(this.text());
     const from = typeof now === 'number' ? now : (this.least() ?? 0);
     this.type(String(stepped(from, by, { step: this.step(), least: this.least(), most: this.most() })));
+    clearTimeout(this.rest);
+    this.rest = setTimeout(() => this.give(), REST_MS);
+  }
+  protected leave(): void {
+    this.touched();
+    this.give();
+  }
+
+  protected give(): void {
+    clearTimeout(this.rest);
+    if (this.isInForm) return;
+    const typed = numberIn(this.text());
+    if (typed === this.held()) {
+      this.problem.set(null);
+      return;
+    }
+    const problem = numberProblem(typed, {
+      least: this.least(),
+      most: this.most(),
+      whole: this.whole(),
+      optional: this.optional(),
+    });
+    this.problem.set(problem);
+    if (problem !== null) return;
+    this.held.set(typed);
+    this.given.emit(typeof typed === 'number' ? typed : null);
   }
 }
+
+const say = (value: TypedNumber): string => (value === null ? '' : String(value));

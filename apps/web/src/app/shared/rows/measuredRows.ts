@@ -1,0 +1,131 @@
+import type { CdkVirtualScrollViewport, VirtualScrollStrategy } from '@angular/cdk/scrolling';
+import { distinctUntilChanged, Subject } from 'rxjs';
+
+/** A list of so many rows is drawn whole: then the browser's own search finds everything in it. */
+export const WHOLE = 80;
+/** So far beyond what is seen rows are drawn, and so little of it may be left before more are. Pixels. */
+const BUFFER = 640;
+const LEAST_BUFFER = 400;
+
+/** Where the row is that stands at a place: the last one that begins there or before. */
+export function rowAt(tops: Float64Array, place: number): number {
+  let [low, high] = [0, Math.max(0, tops.length - 2)];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (tops[middle]! <= place) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+/** Where each row begins, and at the end where the last one ends. Rows that nobody measured are as high as is guessed. */
+export function topsOf(count: number, heights: ReadonlyMap<number, number>, guess: number): Float64Array {
+  const tops = new Float64Array(count + 1);
+  for (let i = 0; i < count; i++) tops[i + 1] = tops[i]! + (heights.get(i) ?? guess);
+  return tops;
+}
+
+/**
+ * Of a list only what is in view and a little around it is drawn. Rows may be of any height: each is measured when it is drawn, and
+ * again when it grows. Where nothing is laid out the first rows are drawn.
+ */
+export class MeasuredRows implements VirtualScrollStrategy {
+  private readonly first = new Subject<number>();
+  readonly scrolledIndexChange = this.first.pipe(distinctUntilChanged());
+  private viewport: CdkVirtualScrollViewport | null = null;
+  private readonly heights = new Map<number, number>();
+  private tops: Float64Array = new Float64Array(1);
+  private observer: ResizeObserver | null = null;
+
+  /**
+   * @param guess height of a row before it was drawn. Pixels
+   * @param drawn the elements of the rows that are drawn, in order
+   * @param nearEnd hears that little is left below what is seen
+   */
+  constructor(
+    private readonly guess: () => number,
+    private readonly drawn: () => readonly HTMLElement[],
+    private readonly nearEnd: () => void,
+  ) {}
+
+  attach(viewport: CdkVirtualScrollViewport): void {
+    this.viewport = viewport;
+    if (typeof ResizeObserver !== 'undefined') {
+      this.observer = new ResizeObserver(() => this.measure());
+      this.observer.observe(viewport._contentWrapper.nativeElement);
+      this.observer.observe(viewport.scrollable.getElementRef().nativeElement);
+    }
+    this.onDataLengthChanged();
+  }
+  detach(): void {
+    this.observer?.disconnect();
+    this.viewport = null;
+    this.first.complete();
+  }
+  onContentScrolled(): void {
+    this.draw();
+  }
+  onDataLengthChanged(): void {
+    const count = this.viewport?.getDataLength() ?? 0;
+    for (const row of this.heights.keys()) if (row >= count) this.heights.delete(row);
+    this.place();
+  }
+  onContentRendered(): void {
+    this.measure();
+  }
+  onRenderedOffsetChanged(): void {
+    // Nothing hangs on it.
+  }
+  scrollToIndex(index: number, behavior: ScrollBehavior): void {
+    this.viewport?.scrollToOffset(this.tops[index] ?? 0, behavior);
+  }
+
+  /** Takes the heights of what is drawn; where one is another than before, what stands below it moves. */
+  private measure(): void {
+    const start = this.viewport?.getRenderedRange().start ?? 0;
+    let isOther = false;
+    this.drawn().forEach((row, i) => {
+      const height = row.getBoundingClientRect().height;
+      if (height === 0 || Math.abs(height - (this.heights.get(start + i) ?? this.guess())) < 0.5) return;
+      this.heights.set(start + i, height);
+      isOther = true;
+    });
+    if (isOther) this.place();
+    else this.draw();
+  }
+
+  private place(): void {
+    const { viewport } = this;
+    if (!viewport) return;
+    this.tops = topsOf(viewport.getDataLength(), this.heights, this.guess());
+    viewport.setTotalContentSize(this.tops.at(-1) ?? 0);
+    this.draw(true);
+  }
+
+  private draw(isMoved = false): void {
+    const { viewport, tops } = this;
+    if (!viewport) return;
+    const count = viewport.getDataLength();
+    const size = viewport.scrollable.measureViewportSize('vertical');
+    if (size === 0) return this.show(0, Math.min(count, WHOLE));
+    const top = viewport.measureScrollOffset('top');
+    const bottom = top + size;
+    if (count > 0 && bottom + BUFFER >= (tops.at(-1) ?? 0)) this.nearEnd();
+    if (count <= WHOLE) return this.show(0, count);
+    this.first.next(rowAt(tops, top));
+    const { start, end } = viewport.getRenderedRange();
+    const reaches =
+      end > start &&
+      (start === 0 || tops[start]! <= top - LEAST_BUFFER) &&
+      (end >= count || tops[end]! >= bottom + LEAST_BUFFER);
+    if (reaches && !isMoved) return;
+    this.show(rowAt(tops, top - BUFFER), Math.min(count, rowAt(tops, bottom + BUFFER) + 1));
+  }
+
+  private show(start: number, end: number): void {
+    const { viewport } = this;
+    if (!viewport) return;
+    viewport.setRenderedRange({ start, end });
+    viewport.setRenderedContentOffset(this.tops[start] ?? 0);
+  }
+}
