@@ -1,7 +1,8 @@
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { differenceCiede2000 } from 'culori';
 import { ciede2000OfBytes } from '@spare-coat/core/measuring/colour/ciede2000';
-import { pageTests } from './pageTests.js';
+import { firstLoad } from './page/firstLoad.js';
+import { pageTests } from './page/pageTests.js';
 import { indexOffers, rankOffers } from '@spare-coat/core/deciding/matching/rank';
 import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
 import { KINDS } from '@spare-coat/core/model/kinds/registry';
@@ -123,6 +124,7 @@ type Work = (say: Say, each: Say) => Figure | Promise<Figure | readonly Figure[]
 
 const ALL: Readonly<Record<string, Work>> = {
   'page-tests': pageTests,
+  'first-load': firstLoad,
   rank,
   ciede2000,
   'read-4k': read4k,

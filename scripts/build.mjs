@@ -1,6 +1,7 @@
+import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { must } from './lib/run.mjs';
-import { ROOT } from './lib/folders.mjs';
+import { DATA, ROOT } from './lib/folders.mjs';
 import { say } from './lib/say.mjs';
 import { whenStale } from './lib/stale.mjs';
 
@@ -28,20 +29,29 @@ export async function buildServer() {
   );
 }
 
+const PAGE_SOURCES = ['package-lock.json', 'packages/core', 'apps/web'];
+const ng = (...words) =>
+  must(['npx', 'ng', 'build', ...words], {
+    cwd: `${ROOT}apps/web`,
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: 'true' },
+  });
+
 /** Builds the page. */
 export async function buildWeb() {
-  await whenStale(
-    'build-web',
-    ['package-lock.json', 'packages/core', 'apps/web'],
-    ['apps/web/dist/browser/index.html'],
-    async () => {
-      say('Building the page …');
-      await must(['npx', 'ng', 'build'], {
-        cwd: `${ROOT}apps/web`,
-        env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: 'true' },
-      });
-    },
-  );
+  await whenStale('build-web', PAGE_SOURCES, ['apps/web/dist/browser/index.html'], async () => {
+    say('Building the page …');
+    await ng();
+  });
+}
+
+/** Builds the page as people get it, with the page of all controls beside it. @returns the folder in which it is */
+export async function buildTestPage() {
+  const folder = join(DATA, 'test-page');
+  await whenStale('build-test-page', PAGE_SOURCES, ['.data/test-page/browser/index.html'], async () => {
+    say('Building the page …');
+    await ng('--configuration', 'production,controls', '--output-path', folder);
+  });
+  return join(folder, 'browser');
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {

@@ -19,7 +19,7 @@ const VIEWS = {
   parts: {
     stage: 'parts',
     act: async (page) => {
-      await page.getByLabel('usable here').check();
+      await page.getByLabel('usable').check();
       await page.getByRole('button', { name: 'Brine Hours' }).click();
       await page.waitForTimeout(600);
     },

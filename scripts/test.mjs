@@ -10,7 +10,7 @@ const { run } = await import('./lib/run.mjs');
 const { say } = await import('./lib/say.mjs');
 const { startCluster } = await import('./lib/cluster.mjs');
 const { browserTests } = await import('./lib/browserTests.mjs');
-const { buildServer, buildWeb } = await import('./build.mjs');
+const { buildServer, buildTestPage } = await import('./build.mjs');
 const { Tally, addPlaywright, addVitest } = await import('./lib/tally.mjs');
 
 const only = process.argv.slice(2);
@@ -87,6 +87,8 @@ async function addReport(file, add, label, code) {
 }
 
 let cluster = null;
+/** Where the page is that the browser's tests are given. */
+let page = null;
 const needCluster = async () =>
   (cluster ??= await startCluster('postgres-test', { port: 54720, throwAway: true }));
 
@@ -100,7 +102,7 @@ try {
       if (wants('lint')) await check('styles', ['npx', 'stylelint', 'apps/web/src/**/*.scss']);
       if (wants('lint')) await check('house', ['node', 'scripts/house.mjs']);
       if (wants('web')) await pageTests();
-      if (wants('e2e')) await buildWeb();
+      if (wants('e2e')) page = await buildTestPage();
     })(),
   ]);
   // One worker each on two cores: neither minds the other.
@@ -130,7 +132,12 @@ async function pageTests() {
 async function browser() {
   const file = join(reports, 'e2e.json');
   try {
-    await addReport(file, addPlaywright, 'browser', await browserTests((await needCluster()).url, file));
+    await addReport(
+      file,
+      addPlaywright,
+      'browser',
+      await browserTests((await needCluster()).url, page, file),
+    );
   } catch (error) {
     tally.add(0, 1);
     tally.fail('browser: what its tests need', String(error));

@@ -176,7 +176,7 @@ test('the catalogue is narrowed, parts stand side by side, and trials are rememb
   await page.getByRole('button', { name: 'Show all' }).click();
   await page.getByLabel('Search parts').fill('');
   await choose(page.getByLabel('Sort of part'), 'bar');
-  await page.getByLabel('usable here').check();
+  await page.getByLabel('usable').check();
   await page.getByLabel(/^Compare Marrow Panel/).check();
   await page.getByLabel(/^Compare Tidebar/).check();
   await page.getByRole('button', { name: 'Compare side by side' }).click();

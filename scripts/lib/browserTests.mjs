@@ -14,11 +14,12 @@ const SQL = `import pg from 'pg'; const c = new pg.Client(process.env.ADMIN); aw
  * Runs the browser's tests, a file at a time in each lane. A lane has a database with the demo, a server and stand-ins of its own, so
  * that no test sees what another lane does.
  * @param {(database: string) => string} url the address of a database of the cluster
+ * @param {string} page the folder with the built page
  * @param {string} report where Playwright's JSON report goes
  * @param {string} [grep] only tests with such names
  * @returns {Promise<number>} how the runner ended
  */
-export async function browserTests(url, report, grep = process.env.E2E_GREP) {
+export async function browserTests(url, page, report, grep = process.env.E2E_GREP) {
   const first = `e2e_${Date.now()}`;
   const databases = Array.from(
     { length: Math.min(MOST_LANES, availableParallelism()) },
@@ -37,13 +38,14 @@ export async function browserTests(url, report, grep = process.env.E2E_GREP) {
       env: { ...process.env, DATABASE_URL: url(databases[0]) },
     });
     for (const other of databases.slice(1)) await query(`create database ${other} template ${databases[0]}`);
-    for (const [i, name] of databases.entries()) lanes.push(await startLane(url(name), i));
+    for (const [i, name] of databases.entries()) lanes.push(await startLane(url(name), page, i));
     const { code } = await run(
       ['npx', 'playwright', 'test', '--reporter=line,json', ...(grep ? ['--grep', grep] : [])],
       {
         cwd: join(ROOT, 'e2e'),
         env: {
           ...process.env,
+          PAGE: page,
           E2E_LANES: JSON.stringify(lanes.map((lane) => lane.env)),
           PLAYWRIGHT_JSON_OUTPUT_NAME: report,
           PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
@@ -58,7 +60,7 @@ export async function browserTests(url, report, grep = process.env.E2E_GREP) {
 }
 
 /** A server with its stand-ins on ports apart from those of other lanes. */
-async function startLane(databaseUrl, i) {
+async function startLane(databaseUrl, page, i) {
   const listing = await startStandIn('listing', 4760 + 2 * i);
   const mirror = await startStandIn('mirror', 4800 + 2 * i);
   const env = { DATABASE_URL: databaseUrl, LISTING_URL: listing.url, MIRROR_URL: mirror.url };
@@ -67,6 +69,7 @@ async function startLane(databaseUrl, i) {
     env: {
       ...process.env,
       ...env,
+      PAGE: page,
       PORT: String(4640 + i),
       LOG_LEVEL: 'error',
       REQUESTS_PER_MINUTE: '100000',

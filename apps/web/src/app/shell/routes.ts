@@ -1,6 +1,21 @@
 import type { Routes } from '@angular/router';
 
+/** Told by the build; what only developers want is left out of what people get. */
+declare const DEVELOPMENT: boolean;
+
+/** Every control in every state, beside each other. */
+const CONTROLS_PAGE: Routes = DEVELOPMENT
+  ? [
+      {
+        path: 'controls',
+        title: 'Controls',
+        loadComponent: () => import('./controlsPage').then((m) => m.ControlsPage),
+      },
+    ]
+  : [];
+
 export const ROUTES: Routes = [
+  ...CONTROLS_PAGE,
   {
     path: '',
     pathMatch: 'full',

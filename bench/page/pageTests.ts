@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import type { Figure } from './figure.js';
+import type { Figure } from '../figure.js';
 
 /** What of the page's files is a test, or only there for tests. */
 const IS_TEST = /\.spec\.ts$|\/testing\/|session\/testing\.ts$/;
