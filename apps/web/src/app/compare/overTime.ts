@@ -9,7 +9,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { overTime } from '@spare-coat/core/proving/compare/overTime';
-import { NumberChart, roomColours } from '../shared/chart';
+import { NumberChart, roomColours, type ChartNumbers } from '../shared/chart';
 import { CoatView } from '../shared/coatView';
 import { RoomLight } from '../shared/room';
 import { sayChange, sayClose } from '../shared/sayClose';
@@ -54,6 +54,7 @@ const DAY_MS = 86_400_000;
           [data]="chart().data"
           [options]="chart().options"
           [label]="words()"
+          [numbers]="numbers()"
           (picked)="pickAt($event)"
         />
         <div class="two">
@@ -197,6 +198,14 @@ export class OverTime {
         .join(', ')}`,
   );
 
+  protected readonly numbers = computed<ChartNumbers>(() => ({
+    head: ['Day', 'Picture', 'Closeness'],
+    rows: this.moments().map(({ capture, closeness }) => [
+      capture.at.slice(0, 10),
+      capture.name,
+      closeness === null ? 'not seen' : `${sayClose(closeness)} %`,
+    ]),
+  }));
   protected readonly chart = computed<{ data: ChartData<'line'>; options: ChartOptions<'line'> }>(() => {
     this.room.room();
     const c = roomColours();

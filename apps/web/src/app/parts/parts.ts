@@ -1,3 +1,4 @@
+import type { ToldTrial } from '@spare-coat/core/proving/wire/parts';
 import { CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { RowsInView } from '../shared/rows/rowsInView';
 import { SearchField } from '../shared/forms/searchField';
@@ -28,7 +29,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { fitOf } from '@spare-coat/core/model/parts/fit';
+import { fitOf, type Fit } from '@spare-coat/core/model/parts/fit';
 import { PART_SORTS, type Part } from '@spare-coat/core/model/parts/part';
 import { KINDS } from '@spare-coat/core/model/kinds/registry';
 import { Subject, catchError, debounceTime, of, switchMap, tap } from 'rxjs';
@@ -66,6 +67,15 @@ const ANYTHING: Query = {
   order: 'name',
   usable: false,
 };
+/** A part as its row tells it. */
+interface PartLine {
+  readonly part: Part;
+  /** Null where there is no host. */
+  readonly fit: Fit | null;
+  /** The newest. */
+  readonly trial: ToldTrial | null;
+}
+
 const TYPING_MS = 120;
 const MOST_COMPARED = 4;
 /** Ages by which parts are narrowed, in years. */
@@ -130,17 +140,23 @@ export class Parts {
   protected readonly over = this.drops.over;
   private readonly asked = new Subject<Query>();
 
-  protected readonly rows = computed(() =>
-    (this.found() ?? []).map((part) => {
-      const host = this.view.host();
-      return {
+  /** How a part's row reads; worked out once for each, while host and trials stay: the list may be long, and grows. */
+  private readonly rowOf = computed(() => {
+    const [host, channel] = [this.view.host(), this.view.coat()?.channel ?? null];
+    // Whatever is tried or judged otherwise reads otherwise.
+    this.trials.all();
+    const known = new Map<Part, PartLine>();
+    return (part: Part): PartLine => {
+      const line = known.get(part) ?? {
         part,
-        own: this.own().has(part.id),
-        fit: host ? fitOf(part, host, this.view.coat()?.channel ?? null) : null,
+        fit: host ? fitOf(part, host, channel) : null,
         trial: this.trials.of(part.id)[0] ?? null,
       };
-    }),
-  );
+      known.set(part, line);
+      return line;
+    };
+  });
+  protected readonly rows = computed(() => (this.found() ?? []).map(this.rowOf()));
   protected readonly narrowed = computed(() => {
     const { words: _, order: __, ...rest } = this.query();
     return Object.values(rest).some((v) => v !== '' && v !== false);

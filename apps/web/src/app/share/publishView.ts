@@ -68,7 +68,7 @@ import { SheetChoices } from './sheetChoices';
         <label class="field"
           ><span>Name on the rack</span>
           <mat-form-field
-            ><input matInput formControlName="name" />
+            ><input matInput aria-label="Name on the rack" formControlName="name" />
             <mat-error>{{ say(form.controls.name) }}</mat-error></mat-form-field
           ></label
         >
@@ -78,6 +78,7 @@ import { SheetChoices } from './sheetChoices';
             <textarea
               matInput
               rows="3"
+              aria-label="About it"
               placeholder="Who it is for, what it is like to work with"
               formControlName="about"
             ></textarea>
@@ -87,7 +88,12 @@ import { SheetChoices } from './sheetChoices';
         <label class="field"
           ><span>What is new in version {{ next() }}</span>
           <mat-form-field>
-            <textarea matInput rows="3" formControlName="notes"></textarea>
+            <textarea
+              matInput
+              rows="3"
+              [attr.aria-label]="'What is new in version ' + next()"
+              formControlName="notes"
+            ></textarea>
             <mat-error>{{ say(form.controls.notes) }}</mat-error>
           </mat-form-field>
         </label>

@@ -68,6 +68,7 @@ import slidersHorizontalSvg from 'lucide-static/icons/sliders-horizontal.svg';
 import squareDashedSvg from 'lucide-static/icons/square-dashed.svg';
 import squareTerminalSvg from 'lucide-static/icons/square-terminal.svg';
 import sunMoonSvg from 'lucide-static/icons/sun-moon.svg';
+import chartLineSvg from 'lucide-static/icons/chart-line.svg';
 import table2Svg from 'lucide-static/icons/table-2.svg';
 import timerSvg from 'lucide-static/icons/timer.svg';
 import trash2Svg from 'lucide-static/icons/trash-2.svg';
@@ -147,6 +148,7 @@ const ICONS: Readonly<Record<string, string>> = {
   'square-dashed': squareDashedSvg,
   'square-terminal': squareTerminalSvg,
   'sun-moon': sunMoonSvg,
+  'chart-line': chartLineSvg,
   'table-2': table2Svg,
   timer: timerSvg,
   'trash-2': trash2Svg,

@@ -1,9 +1,11 @@
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatInput } from '@angular/material/input';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
-import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, output } from '@angular/core';
 import { inferFormat } from '@spare-coat/core/model/traits/inferFormat';
 import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/model/traits/writeDate';
 
@@ -13,20 +15,18 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
 /** Types what the clock shows and gets the patterns that can produce it. */
 @Component({
   selector: 'coat-format-finder',
-  imports: [MatButton, MatFormField, MatIcon, MatInput],
+  imports: [MatButton, MatFormField, MatIcon, MatInput, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="field"
       ><span>What does it show?</span>
       <mat-form-field>
         <textarea
-          #firstBox
           matInput
           rows="2"
           maxlength="120"
           placeholder="Tue 24 Nov"
-          [value]="first()"
-          (input)="first.set(firstBox.value)"
+          [formControl]="typed.controls.first"
         ></textarea>
       </mat-form-field>
     </label>
@@ -34,14 +34,7 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
       <label class="field"
         ><span>And at another moment</span>
         <mat-form-field>
-          <textarea
-            #secondBox
-            matInput
-            rows="1"
-            maxlength="120"
-            [value]="second()"
-            (input)="second.set(secondBox.value)"
-          ></textarea>
+          <textarea matInput rows="1" maxlength="120" [formControl]="typed.controls.second"></textarea>
         </mat-form-field>
       </label>
       @for (line of answer().open; track line) {
@@ -132,8 +125,12 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
 })
 export class FormatFinder {
   readonly take = output<string>();
-  protected readonly first = signal('');
-  protected readonly second = signal('');
+  protected readonly typed = new FormGroup({
+    first: new FormControl('', { nonNullable: true }),
+    second: new FormControl('', { nonNullable: true }),
+  });
+  protected readonly first = toSignal(this.typed.controls.first.valueChanges, { initialValue: '' });
+  protected readonly second = toSignal(this.typed.controls.second.valueChanges, { initialValue: '' });
   private readonly locale = typeof navigator === 'undefined' ? 'en-GB' : navigator.language;
   protected readonly answer = computed(() => inferFormat([this.first(), this.second()], this.locale));
   protected readonly guesses = computed(() =>

@@ -106,7 +106,7 @@ const slug = (text: string, fallback: string) => {
           <label class="field"
             ><span>Name</span>
             <mat-form-field
-              ><input matInput formControlName="label" />
+              ><input matInput aria-label="Name" formControlName="label" />
               <mat-error>{{ say(form.controls.label) }}</mat-error></mat-form-field
             >
           </label>

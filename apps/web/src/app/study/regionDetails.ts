@@ -1,10 +1,14 @@
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { nameSchema } from '@spare-coat/core/ground/text';
+import { bySchemaOrEmpty, sayProblems } from '../shared/forms/bySchema';
 import { Facts, type Fact } from '../shared/facts';
 import { Hint } from '../shared/hints/hint';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOptgroup, MatOption } from '@angular/material/core';
-import { MatFormField } from '@angular/material/form-field';
+import { MatError, MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -55,6 +59,7 @@ type TabId = (typeof TABS)[number]['id'];
     Hint,
     ItemsPanel,
     MatButton,
+    MatError,
     MatFormField,
     MatIcon,
     MatInput,
@@ -66,6 +71,7 @@ type TabId = (typeof TABS)[number]['id'];
     MatTabNavPanel,
     MatTooltip,
     OpacityPanel,
+    ReactiveFormsModule,
     TypePanel,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -91,8 +97,12 @@ export class RegionDetails {
     (this.view.book().find(this.selected()?.kind ?? '')?.traits ?? []).some((t) => t.id === 'xHeight'),
   );
 
-  protected readonly kind = signal('bar');
-  protected readonly name = signal('');
+  protected readonly form = new FormGroup({
+    kind: new FormControl('bar', { nonNullable: true }),
+    name: new FormControl('', { nonNullable: true, validators: bySchemaOrEmpty(nameSchema) }),
+  });
+  protected readonly kind = toSignal(this.form.controls.kind.valueChanges, { initialValue: 'bar' });
+  protected readonly problem = () => sayProblems(this.form.controls.name);
   protected readonly num = sayNumber;
   /** The long list comes a moment after what was read, so that neither keeps the page for long. */
   private readonly wholeList = signal(false);
@@ -126,16 +136,25 @@ export class RegionDetails {
 
   constructor() {
     afterNextRender(() => setTimeout(() => this.wholeList.set(true)));
+    // Another kind is called otherwise.
+    this.form.controls.kind.valueChanges
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => this.form.controls.name.setValue(''));
     effect(() => {
       const reading = this.reading();
       if (this.guessed) return;
       // Guessed once for a drawn region; nudging it does not take back what was chosen.
       this.guessed = true;
-      this.kind.set(likeliestKind(reading));
+      this.form.controls.kind.setValue(likeliestKind(reading));
     });
   }
 
-  /** Arrow keys go through the tabs, as in any list of tabs. */
+  protected submit(): void {
+    const { kind, name } = this.form.controls;
+    name.setValue(name.value.trim());
+    name.markAsTouched();
+    if (name.valid) this.add.emit({ kind: kind.value, name: name.value || this.label() });
+  }
 
   /** What is read off the pixels alone. */
   protected readonly facts = computed<readonly Fact[]>(() => {

@@ -22,7 +22,7 @@ import {
 } from '@spare-coat/core/model/coat/rows/host';
 import { sayVerdict, verdictOf, type Verdict } from '@spare-coat/core/proving/readings/verdict';
 import { byPart } from '@spare-coat/core/proving/readings/byPart';
-import { NumberChart, roomColours } from '../../shared/chart';
+import { NumberChart, roomColours, type ChartNumbers } from '../../shared/chart';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 import { newId } from '../../shared/newId';
@@ -54,6 +54,13 @@ const areSamples: ValidatorFn = ({ value }) => {
     ? null
     : { schema: [`At least one number, at most ${MOST_SAMPLES}, each 0 or more, with blanks between.`] };
 };
+
+/** A chart with its numbers. */
+interface Drawn {
+  readonly data: ChartData<'line'>;
+  readonly options: ChartOptions<'line'>;
+  readonly numbers: ChartNumbers;
+}
 
 /** What the coat costs: samples before and after, and an honest answer to whether the difference is more than noise. */
 @Component({
@@ -115,10 +122,7 @@ export class ReadingsStage {
   protected readonly parts = computed(() => byPart(this.view.rows()));
 
   /** Samples over time, run after run, and the median of each phase as a line. */
-  private chartOf(
-    key: 'memory' | 'processor',
-    verdict: Verdict,
-  ): { data: ChartData<'line'>; options: ChartOptions<'line'> } {
+  private chartOf(key: 'memory' | 'processor', verdict: Verdict): Drawn {
     this.room.room();
     const c = roomColours();
     const unit = key === 'memory' ? 'MB' : '%';
@@ -149,6 +153,12 @@ export class ReadingsStage {
       if (y !== null) datasets.push({ data: [{ x: a, y }, { x: b, y }], borderColor: c.ink, borderWidth: 2.5, pointRadius: 0 }); // prettier-ignore
     }
     return {
+      numbers: {
+        head: ['Run', 'Sample', unit],
+        rows: inOrder.flatMap((run) =>
+          run[key].map((y, i) => [`${run.phase}, ${run.at.slice(0, 10)}`, String(i + 1), String(y)]),
+        ),
+      },
       data: { datasets },
       options: {
         plugins: { legend: { display: false }, tooltip: { enabled: false } },
@@ -161,7 +171,7 @@ export class ReadingsStage {
   }
 
   /** The medians of both phases with their intervals. */
-  private middlesOf(unit: string, v: Verdict): { data: ChartData<'line'>; options: ChartOptions<'line'> } {
+  private middlesOf(unit: string, v: Verdict): Drawn {
     this.room.room();
     const c = roomColours();
     const one = (x: number, middle: number | null, interval: readonly [number, number] | null, colour: string) =>
@@ -171,7 +181,16 @@ export class ReadingsStage {
             { data: interval.map((y) => ({ x, y })), borderColor: colour, borderWidth: 2, pointStyle: 'line' as const, pointRadius: 7, pointBorderWidth: 2 },
             { data: [{ x, y: middle }], borderColor: colour, backgroundColor: colour, pointStyle: x === 0 ? ('rect' as const) : ('circle' as const), pointRadius: 5 },
           ]; // prettier-ignore
+    const row = (phase: string, middle: number | null, interval: readonly [number, number] | null) => [
+      phase,
+      middle === null ? '–' : middle.toFixed(1),
+      interval ? `${interval[0].toFixed(1)} to ${interval[1].toFixed(1)}` : '–',
+    ];
     return {
+      numbers: {
+        head: ['Phase', `Median, ${unit}`, 'Interval'],
+        rows: [row('before', v.before, v.beforeInterval), row('after', v.after, v.afterInterval)],
+      },
       data: { datasets: [...one(0, v.before, v.beforeInterval, c.fill), ...one(1, v.after, v.afterInterval, c.accent)] },
       options: {
         plugins: { legend: { display: false }, tooltip: { enabled: false } },

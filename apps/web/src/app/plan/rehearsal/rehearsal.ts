@@ -12,7 +12,7 @@ import { RouterLink } from '@angular/router';
 import type { ChartData, ChartOptions } from 'chart.js';
 import { FAULTS, type Fault } from '@spare-coat/core/doing/simulation/perform';
 import type { View } from '@spare-coat/core/model/kinds/drawn';
-import { NumberChart, roomColours } from '../../shared/chart';
+import { NumberChart, roomColours, type ChartNumbers } from '../../shared/chart';
 import { CoatView } from '../../shared/coatView';
 import { Drawing } from '../../shared/drawing';
 import { ReferencePicture } from '../../shared/referencePicture';
@@ -96,6 +96,17 @@ export class RehearsalStage {
     (this.shortest()?.elements ?? []).map((id) => this.view.rows().element[id]?.name ?? '').join(', '),
   );
 
+  protected readonly numbers = computed<ChartNumbers>(() => {
+    const steps = this.plan.steps();
+    return {
+      head: ['Steps done', 'The last of them', 'Closeness'],
+      rows: (this.r.answer()?.closeness ?? []).map((v, n) => [
+        String(n),
+        n === 0 ? 'none yet' : (steps[n - 1]?.title ?? ''),
+        v === null ? '–' : `${(v * 100).toFixed(1)} %`,
+      ]),
+    };
+  });
   protected readonly chart = computed<{ data: ChartData<'line'>; options: ChartOptions<'line'> }>(() => {
     this.room.room();
     const c = roomColours();

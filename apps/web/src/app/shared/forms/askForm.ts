@@ -29,13 +29,20 @@ import { bySchema, sayProblems } from './bySchema';
             <textarea
               matInput
               autofocus
+              [attr.aria-label]="question()"
               [formControl]="words"
               [rows]="rows()"
               (keydown.escape)="left.emit()"
               (keydown.control.enter)="answer()"
             ></textarea>
           } @else {
-            <input matInput autofocus [formControl]="words" (keydown.escape)="left.emit()" />
+            <input
+              matInput
+              autofocus
+              [attr.aria-label]="question()"
+              [formControl]="words"
+              (keydown.escape)="left.emit()"
+            />
           }
           <mat-error>{{ problem() }}</mat-error>
         </mat-form-field>

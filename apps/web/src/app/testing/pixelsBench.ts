@@ -1,0 +1,111 @@
+import { signal, type Provider } from '@angular/core';
+import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
+import { readBar } from '@spare-coat/core/measuring/picture/readBar';
+import { readInk } from '@spare-coat/core/measuring/picture/readInk';
+import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
+import { readText } from '@spare-coat/core/measuring/picture/readText';
+import { sampleColour } from '@spare-coat/core/measuring/picture/sampleColour';
+import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
+import { PixelsWorker } from '../shared/pixels';
+import type { CallName, PixelsCalls } from '../../workers/pixels.messages';
+
+export interface Painted extends Rect {
+  /** #rrggbb */
+  readonly colour: string;
+}
+
+/** A picture of plain boxes on a plain ground, the later ones over the earlier. */
+export function painted(width: number, height: number, ground: string, boxes: readonly Painted[]): Pixels {
+  const data = new Uint8Array(width * height * 4);
+  const fill = ({ x, y, width: w, height: h, colour }: Painted) => {
+    const [r, g, b] = [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16)) as [number, number, number];
+    for (let j = y; j < y + h; j++)
+      for (let i = x; i < x + w; i++) data.set([r, g, b, 255], 4 * (j * width + i));
+  };
+  fill({ x: 0, y: 0, width, height, colour: ground });
+  boxes.forEach(fill);
+  return { width, height, data };
+}
+
+/** The instruments over one picture, whatever blob is asked for: they really read it, without a worker. */
+export function instrumentsOn(pixels: Pixels): Provider {
+  const answers: { [K in CallName]?: (ask: PixelsCalls[K]['ask']) => PixelsCalls[K]['answer'] } = {
+    load: () => ({ width: pixels.width, height: pixels.height }),
+    region: ({ rect, settle, reach }) => readRegion(pixels, rect, { settle, reach }),
+    bar: ({ rect, settle, reach }) => readBar(pixels, rect, { settle, reach }),
+    text: ({ rect }) => readText(pixels, rect),
+    ink: ({ rect }) => readInk(pixels, rect),
+    colour: ({ x, y, side }) => sampleColour(pixels, x, y, side),
+    cut: ({ rect }) => ({
+      png: new Uint8Array([137, 80, 78, 71]),
+      rect,
+      width: rect.width,
+      height: rect.height,
+      removed: true,
+      sample: samplePicture(pixels),
+    }),
+  };
+  const ask = async <K extends CallName>(what: K, question: PixelsCalls[K]['ask']) => {
+    await Promise.resolve();
+    const answer = answers[what];
+    if (!answer) throw new Error(`The instrument for “${what}” is not on this bench.`);
+    return answer(question);
+  };
+  return {
+    provide: PixelsWorker,
+    useValue: {
+      working: signal(null),
+      stop: () => undefined,
+      ask,
+      timed: async <K extends CallName>(what: K, question: PixelsCalls[K]['ask']) => ({
+        answer: await ask(what, question),
+        ms: 1,
+      }),
+    },
+  };
+}
+
+/** Lets everything that is observed be so large, and lets pointers be captured: a test's page lays nothing out. */
+export function laidOut(width: number, height: number): void {
+  globalThis.ResizeObserver = class {
+    constructor(private readonly told: ResizeObserverCallback) {}
+    observe(target: Element): void {
+      const entry = { target, contentRect: { width, height } } as unknown as ResizeObserverEntry;
+      queueMicrotask(() => this.told([entry], this));
+    }
+    unobserve(): void {
+      // Nothing is kept.
+    }
+    disconnect(): void {
+      // Nothing is kept.
+    }
+  };
+  Element.prototype.setPointerCapture = () => undefined;
+  Element.prototype.releasePointerCapture = () => undefined;
+}
+
+/** A hand with a pointer on an element: places are in pixels of the view. */
+export function pointerOn(element: Element) {
+  // The test's page has no pointer events of its own; a mouse event tells all that is asked of one here.
+  const at = (type: string, x: number, y: number, more: MouseEventInit = {}) =>
+    element.dispatchEvent(
+      Object.assign(
+        new MouseEvent(type, { clientX: x, clientY: y, bubbles: true, cancelable: true, ...more }),
+        { pointerId: 1 },
+      ),
+    );
+  return {
+    drag(from: readonly [number, number], to: readonly [number, number], more: MouseEventInit = {}) {
+      at('pointerdown', ...from, more);
+      at('pointermove', (from[0] + to[0]) / 2, (from[1] + to[1]) / 2, more);
+      at('pointermove', ...to, more);
+      at('pointerup', ...to, more);
+    },
+    click(x: number, y: number) {
+      at('pointerdown', x, y);
+      at('pointerup', x, y);
+    },
+    move: (x: number, y: number) => at('pointermove', x, y),
+  };
+}
