@@ -4,7 +4,7 @@ import { execute, type Command } from '@spare-coat/core/doing/commands/commands'
 import { applyChanges } from '@spare-coat/core/model/coat/changes';
 import { CommandRefused } from '@spare-coat/core/model/coat/refused';
 import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
-import { of, throwError, type Observable } from 'rxjs';
+import { NEVER, of, throwError, type Observable } from 'rxjs';
 import { Api } from '../shared/api';
 import { CoatStore } from '../shared/coatStore';
 
@@ -47,6 +47,9 @@ export function benchWith(...commands: readonly Command[]): Bench {
     profile: none('profile'),
     survey: none('survey'),
     trials: () => of({ trials: [] }),
+    // Drawings wait for their letters.
+    glyphs: () => NEVER,
+    faces: () => of({ faces: [] }),
   };
   const bench: Bench = {
     rows,

@@ -7,6 +7,7 @@ import { readText } from '@spare-coat/core/measuring/picture/readText';
 import { sampleColour } from '@spare-coat/core/measuring/picture/sampleColour';
 import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
+import { sight } from '@spare-coat/core/proving/compare/sight';
 import { PixelsWorker } from '../shared/pixels';
 import type { CallName, PixelsCalls } from '../../workers/pixels.messages';
 
@@ -28,8 +29,11 @@ export function painted(width: number, height: number, ground: string, boxes: re
   return { width, height, data };
 }
 
-/** The instruments over one picture, whatever blob is asked for: they really read it, without a worker. */
-export function instrumentsOn(pixels: Pixels): Provider {
+/**
+ * The instruments over one picture, whatever blob is asked for, and over another where two are held together: they really read
+ * them, without a worker.
+ */
+export function instrumentsOn(pixels: Pixels, reference = pixels): Provider {
   const answers: { [K in CallName]?: (ask: PixelsCalls[K]['ask']) => PixelsCalls[K]['answer'] } = {
     load: () => ({ width: pixels.width, height: pixels.height }),
     region: ({ rect, settle, reach }) => readRegion(pixels, rect, { settle, reach }),
@@ -37,6 +41,7 @@ export function instrumentsOn(pixels: Pixels): Provider {
     text: ({ rect }) => readText(pixels, rect),
     ink: ({ rect }) => readInk(pixels, rect),
     colour: ({ x, y, side }) => sampleColour(pixels, x, y, side),
+    sights: ({ asks }) => asks.map((ask) => sight(reference, pixels, ask)),
     cut: ({ rect }) => ({
       png: new Uint8Array([137, 80, 78, 71]),
       rect,
@@ -66,6 +71,18 @@ export function instrumentsOn(pixels: Pixels): Provider {
   };
 }
 
+/** A pen that takes every stroke and draws none: what charts want of a canvas. */
+function penFor(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
+  const known: Record<string, unknown> = { canvas, measureText: () => ({ width: 8 }) };
+  return new Proxy(known, {
+    get: (all, name) => (name in all ? all[name as string] : () => undefined),
+    set: (all, name, value) => {
+      all[name as string] = value;
+      return true;
+    },
+  }) as unknown as CanvasRenderingContext2D;
+}
+
 /** Lets everything that is observed be so large, and lets pointers be captured: a test's page lays nothing out. */
 export function laidOut(width: number, height: number): void {
   globalThis.ResizeObserver = class {
@@ -81,6 +98,17 @@ export function laidOut(width: number, height: number): void {
       // Nothing is kept.
     }
   };
+  HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement) {
+    return penFor(this);
+  } as unknown as typeof HTMLCanvasElement.prototype.getContext;
+  globalThis.matchMedia ??= (media) =>
+    Object.assign(new EventTarget(), {
+      media,
+      matches: false,
+      onchange: null,
+      addListener: () => undefined,
+      removeListener: () => undefined,
+    });
   Element.prototype.setPointerCapture = () => undefined;
   Element.prototype.releasePointerCapture = () => undefined;
 }

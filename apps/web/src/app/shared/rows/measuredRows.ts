@@ -1,11 +1,15 @@
 import type { CdkVirtualScrollViewport, VirtualScrollStrategy } from '@angular/cdk/scrolling';
+import { median } from '@spare-coat/core/ground/statistics';
 import { distinctUntilChanged, Subject } from 'rxjs';
 
 /** A list of so many rows is drawn whole: then the browser's own search finds everything in it. */
 export const WHOLE = 80;
-/** So far beyond what is seen rows are drawn, and so little of it may be left before more are. Pixels. */
-const BUFFER = 640;
-const LEAST_BUFFER = 400;
+/**
+ * So far beyond what is seen rows are drawn, and so little of it may be left before more are. Pixels. Far apart: to lay rows out anew
+ * costs a frame and more however few they are, so it is done seldom.
+ */
+const BUFFER = 1250;
+const LEAST_BUFFER = 250;
 
 /** Where the row is that stands at a place: the last one that begins there or before. */
 export function rowAt(tops: Float64Array, place: number): number {
@@ -36,6 +40,8 @@ export class MeasuredRows implements VirtualScrollStrategy {
   private readonly heights = new Map<number, number>();
   private tops: Float64Array = new Float64Array(1);
   private observer: ResizeObserver | null = null;
+  /** Height of a row that nobody measured, once some were. */
+  private usual: number | null = null;
 
   /**
    * @param guess height of a row before it was drawn. Pixels
@@ -47,6 +53,10 @@ export class MeasuredRows implements VirtualScrollStrategy {
     private readonly drawn: () => readonly HTMLElement[],
     private readonly nearEnd: () => void,
   ) {}
+
+  private height(): number {
+    return this.usual ?? this.guess();
+  }
 
   attach(viewport: CdkVirtualScrollViewport): void {
     this.viewport = viewport;
@@ -83,10 +93,13 @@ export class MeasuredRows implements VirtualScrollStrategy {
   /** Takes the heights of what is drawn; where one is another than before, what stands below it moves. */
   private measure(): void {
     const start = this.viewport?.getRenderedRange().start ?? 0;
-    let isOther = false;
-    this.drawn().forEach((row, i) => {
-      const height = row.getBoundingClientRect().height;
-      if (height === 0 || Math.abs(height - (this.heights.get(start + i) ?? this.guess())) < 0.5) return;
+    const heights = this.drawn().map((row) => row.getBoundingClientRect().height);
+    // The rows that are drawn first tell how high a row usually is.
+    const usual = median(heights.filter((height) => height > 0));
+    let isOther = this.usual === null && usual !== null;
+    this.usual ??= usual;
+    heights.forEach((height, i) => {
+      if (height === 0 || Math.abs(height - (this.heights.get(start + i) ?? this.height())) < 0.5) return;
       this.heights.set(start + i, height);
       isOther = true;
     });
@@ -97,7 +110,7 @@ export class MeasuredRows implements VirtualScrollStrategy {
   private place(): void {
     const { viewport } = this;
     if (!viewport) return;
-    this.tops = topsOf(viewport.getDataLength(), this.heights, this.guess());
+    this.tops = topsOf(viewport.getDataLength(), this.heights, this.height());
     viewport.setTotalContentSize(this.tops.at(-1) ?? 0);
     this.draw(true);
   }
