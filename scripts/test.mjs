@@ -94,21 +94,18 @@ const needCluster = async () =>
 
 try {
   await buildServer();
-  // Two lanes, one core each: linting takes as long as the rest of what minds nothing else.
+  // Two lanes, one core each, of about the same length: nothing in one minds what is done in the other.
   await Promise.all([
-    wants('lint') && check('lint', ['npx', 'eslint', '.', '--max-warnings', '0']),
+    (async () => {
+      if (wants('lint')) await check('lint', ['npx', 'eslint', '.', '--max-warnings', '0']);
+      if (wants('e2e')) page = await buildTestPage();
+      if (wants('core')) await vitest('core', {});
+    })(),
     (async () => {
       if (wants('lint')) await check('format', ['npx', 'prettier', '--check', '.', ...FORMAT_CACHE]);
       if (wants('lint')) await check('styles', ['npx', 'stylelint', 'apps/web/src/**/*.scss']);
       if (wants('lint')) await check('house', ['node', 'scripts/house.mjs']);
       if (wants('web')) await pageTests();
-      if (wants('e2e')) page = await buildTestPage();
-    })(),
-  ]);
-  // One worker each on two cores: neither minds the other.
-  await Promise.all([
-    wants('core') && vitest('core', {}),
-    (async () => {
       if (wants('server'))
         await vitest('server', { TEST_DATABASE_URL: (await needCluster()).url('postgres') });
     })(),

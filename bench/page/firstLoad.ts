@@ -28,7 +28,7 @@ export async function firstLoad(say: (line: string) => void): Promise<Figure> {
     const scripts = new Map<string, string>();
     let bytes = 0;
     network.on('Network.responseReceived', ({ requestId, type, response }) => {
-      if (type === 'Script') scripts.set(requestId, String(response.headers['Content-Encoding'] ?? 'none'));
+      if (type === 'Script') scripts.set(requestId, response.headers['Content-Encoding'] ?? 'none');
     });
     network.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
       if (scripts.has(requestId)) bytes += encodedDataLength;

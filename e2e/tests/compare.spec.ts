@@ -1,11 +1,9 @@
-import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { copyOfDemo, stage } from '../support/demo';
 import { drawnPng } from '../support/png';
 import { expect, newCoat, saved, test, addPicture, choose } from '../support/test';
 
 const verdict = (page: Page) => page.getByRole('region', { name: 'The selected element' });
-const way = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click();
 const bringIn = (page: Page, name: string, buffer: Buffer, mimeType = 'image/png') =>
   page.locator('coat-compare input[type=file]').first().setInputFiles({ name, mimeType, buffer });
 const numbers = (page: Page) => page.getByRole('complementary', { name: 'Numbers' });
@@ -88,83 +86,11 @@ test.describe('with the demo', () => {
     await expect(page.getByRole('button', { name: /^Set Rail: thickness to 76/ })).toBeVisible();
   });
 
-  test('goes through the worst by one key, accepts with a reason, and the standing follows', async ({
-    page,
-  }) => {
-    await page.getByRole('button', { name: 'Numbers' }).click();
-    const list = numbers(page).getByRole('list').last().getByRole('button');
-    await list.first().click();
-    await expect(verdict(page)).toContainText('1 of 12, worst first');
-    await page.keyboard.press('n');
-    await expect(verdict(page)).toContainText('2 of 12');
-    await page.keyboard.press('b');
-    await expect(verdict(page)).toContainText('1 of 12');
-    await list.filter({ hasText: 'not found' }).first().click();
-    await expect(numbers(page).getByText('It is not in its place here')).toBeVisible();
-    await expect(verdict(page)).toContainText('not found in its place');
-    await list.filter({ hasText: 'Launcher button' }).click();
-    await numbers(page).getByRole('button', { name: 'Accept the difference …' }).click();
-    await page
-      .getByLabel('What is lost, and why it may stay')
-      .fill('The date, which the phone shows as well.');
-    await page.getByLabel('What is lost, and why it may stay').press('Enter');
-    await expect(numbers(page)).toContainText('Accepted as it is: The date');
-    await expect(numbers(page).getByRole('heading').first().locator('..')).toContainText('stand-in');
-  });
-
-  test('an element is placed by hand, looked for again, and both are undone', async ({ page }) => {
-    await page.getByRole('button', { name: 'Numbers' }).click();
-    await page
-      .getByRole('navigation', { name: 'Elements' })
-      .getByRole('button', { name: /^Pointer/ })
-      .click();
-    await page.getByRole('button', { name: 'Place', exact: true }).click();
-    const bench = page.getByRole('group', { name: /and After the first evening/ });
-    await bench.focus();
-    await page.keyboard.press('Shift+ArrowRight');
-    await page.keyboard.press('ArrowDown');
-    await page.keyboard.press('Enter');
-    await expect(numbers(page)).toContainText('by hand');
-    await numbers(page).getByRole('button', { name: 'Look for it again' }).click();
-    await expect(numbers(page).getByRole('button', { name: 'Look for it again' })).toHaveCount(0);
-    await page.keyboard.press('Control+z');
-    await expect(numbers(page).getByRole('button', { name: 'Look for it again' })).toBeVisible();
-  });
-
-  test('two dates are held against each other', async ({ page }) => {
-    await page.getByRole('link', { name: 'Over time' }).click();
-    await expect(page.getByRole('img', { name: /Closeness over time: 2026-11-21 \d+ %/ })).toBeVisible();
-    const rail = page.getByRole('row', { name: /^Rail/ });
-    await expect(rail).toContainText('+');
-    await page.getByRole('link', { name: 'Lay the two on each other' }).click();
-    await expect(
-      page.getByRole('group', { name: 'Before anything and After the first evening' }),
-    ).toBeVisible();
-  });
-
   test('the drawn one is taken, and shows what the matches promise', async ({ page }) => {
     await page.getByRole('button', { name: 'Take the drawn one' }).click();
     await expect(page.getByAltText('Drawn from the matches')).toBeVisible({ timeout: 30_000 });
     await page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Rail/ }).click();
     await expect(verdict(page)).toContainText('100 % seen', { timeout: 30_000 });
-  });
-
-  test('what is no picture is refused, and what was there stays', async ({ page }) => {
-    await bringIn(page, 'notes.png', Buffer.from('not a picture at all'));
-    await expect(page.getByRole('alert')).toContainText('notes.png');
-    await expect(page.getByAltText('After the first evening')).toBeVisible();
-    const whole = readFileSync(
-      new URL('../../demo/pictures/saltmarsh-3-light-1920x1080.png', import.meta.url),
-    );
-    await bringIn(page, 'cut.png', whole.subarray(0, 20_000));
-    await expect(page.getByRole('alert')).toContainText('cut.png', { timeout: 20_000 });
-    // A picture of the reference itself is as near as can be.
-    await bringIn(page, 'mine.png', whole);
-    await expect(page.getByAltText('mine', { exact: true })).toBeVisible({ timeout: 20_000 });
-    await page.getByRole('navigation', { name: 'Elements' }).getByRole('button', { name: /^Rail/ }).click();
-    await expect(verdict(page)).toContainText(/(99|100) % seen/, { timeout: 30_000 });
-    await way(page, 'Difference');
-    await expect(page.getByText(/Mean ΔE [0-3]\.\d\d/)).toBeVisible({ timeout: 20_000 });
   });
 });
 

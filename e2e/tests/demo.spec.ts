@@ -153,3 +153,21 @@ test('a 3840 × 2160 picture is read to the pixel', async ({ page }) => {
   const drawn = await page.evaluate(() => document.querySelectorAll('canvas').length);
   expect(drawn).toBe(0);
 });
+
+test('every control in every state passes the accessibility rules in a light and in a dark room', async ({
+  page,
+}) => {
+  await page.goto('/controls');
+  await expect(page.getByRole('heading', { name: 'Controls' })).toBeVisible();
+  await expectRules(page, 'the controls');
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.getByRole('button', { name: 'A menu' }).click();
+  await expectRules(page, 'an open menu');
+  await page.keyboard.press('Escape');
+  await page.getByRole('combobox', { name: 'One of several', exact: true }).click();
+  await expectRules(page, 'an open list');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'A word at the foot' }).click();
+  await page.getByRole('button', { name: 'A question' }).click();
+  await expectRules(page, 'a question');
+});

@@ -139,20 +139,6 @@ test('a rehearsal shows the desktop taking shape, and a fault where a real host 
   await expect(page.getByRole('img', { name: /^The reference, / })).toBeVisible();
 });
 
-test('what a package mirror does not have fails in the rehearsal', async ({ page }) => {
-  await page.route('**/api/mirror/pipit', (route) =>
-    route.fulfill({ json: { packages: ['tidebar', 'cue-tabs'] } }),
-  );
-  await view(page, 'Rehearsal');
-  await expect(page.getByRole('status').filter({ hasText: 'It stops at' })).toContainText(
-    'The mirror of Pipit 24 has no package',
-  );
-  await page.unroute('**/api/mirror/pipit');
-  await page.route('**/api/mirror/pipit', (route) => route.abort());
-  await page.reload();
-  await expect(page.getByText('Every step works on the simulated host.')).toBeVisible();
-});
-
 test('a package that is there whatever the mirror says is kept with one’s own part', async ({ page }) => {
   // A part of one's own in place of one that ships, with a package that no mirror lists.
   const coat = /coats\/([0-9a-f-]{36})/.exec(page.url())![1]!;
@@ -301,28 +287,6 @@ test('the way back is worked out from what was done, for all or for one element,
   await expect(left).toContainText('The plan never named it.');
   await drop(survey({ autostart: before }));
   await expect(page.getByText('nothing is left over.')).toBeVisible();
-});
-
-test('readings are typed, and the verdict is honest', async ({ page }) => {
-  await view(page, 'Readings');
-  await expect(page.getByText('There is nothing to compare yet').first()).toBeVisible();
-  const type = async (phase: string, memory: string) => {
-    await choose(page.getByRole('complementary').getByLabel('Counts as').last(), phase);
-    await page.getByLabel('Memory in MB, sample after sample').fill(memory);
-    await page.getByLabel('Processor in %').fill('3 3,1');
-    await page.getByRole('button', { name: 'Add the run' }).click();
-    await saved(page);
-  };
-  await type('after', '1500 1501');
-  await expect(page.getByText(/Too few runs to tell \(2 before, 1 after/).first()).toBeVisible();
-  for (const m of ['1415 1416', '1412 1411']) await type('before', m);
-  for (const m of ['1502 1503', '1499 1500', '1501 1505']) await type('after', m);
-  await expect(page.getByText(/It uses 8\d(\.\d)? MB more memory, quite surely between/)).toBeVisible();
-  await expect(page.getByText(/No difference that can be told from the noise/)).toBeVisible();
-  await page.getByLabel('Memory in MB, sample after sample').fill('many');
-  await page.getByLabel('Processor in %').fill('1');
-  await page.getByRole('button', { name: 'Add the run' }).click();
-  await expect(page.getByText('At least one number').first()).toBeVisible();
 });
 
 test('the scripts pass ShellCheck and tell what they would do', async ({ page }) => {

@@ -247,43 +247,6 @@ test('a clock’s pattern is found from what it shows', async ({ page }) => {
   await expect(details(page).getByLabel('Format of Clock')).toHaveValue('dd/MM/yy');
 });
 
-test('colours, rulers and guides are laid and read', async ({ page }) => {
-  await newCoat(page, 'Tools');
-  await addPicture(page, 'look.png', look('#d9cbb8'));
-  const image = page.locator('coat-picture-view img').first();
-  await expect(image).toBeVisible();
-  const at = async (x: number, y: number) => {
-    const box = (await image.boundingBox())!;
-    return [box.x + (x * box.width) / SIZE.width, box.y + (y * box.height) / SIZE.height] as const;
-  };
-  await page.getByRole('radio', { name: 'Colour', exact: true }).click();
-  await page.mouse.click(...(await at(800, 400)));
-  await page.mouse.click(...(await at(1200, 880)));
-  const first = details(page).getByRole('region', { name: 'Pick 2' });
-  await expect(first).toContainText('#d9cbb8');
-  await expect(first).toContainText('rgb(217 203 184)');
-  await expect(first).toContainText('oklch(');
-  await expect(details(page).getByRole('region', { name: 'Two colours' })).toContainText(': 1');
-
-  await page.getByRole('radio', { name: 'Ruler', exact: true }).click();
-  await page.mouse.move(...(await at(400, 300)));
-  await page.mouse.down();
-  await page.mouse.move(...(await at(700, 300)), { steps: 3 });
-  await page.mouse.up();
-  await expect(page.locator('coat-picture-view .ruler text')).toContainText(/^(29\d|30\d)(\.\d)? px/);
-  const before = await page.locator('coat-picture-view .ruler text').textContent();
-  await page.getByRole('application').focus();
-  await page.keyboard.press('Shift+ArrowRight');
-  await expect(page.locator('coat-picture-view .ruler text')).not.toHaveText(before!);
-
-  await page.getByRole('radio', { name: 'Guide', exact: true }).click();
-  await page.mouse.click(...(await at(800, 12)));
-  await expect(page.locator('coat-picture-view line.guide')).toHaveCount(1);
-  await saved(page);
-  await page.reload();
-  await expect(page.locator('coat-picture-view line.guide')).toHaveCount(1);
-});
-
 test('type is read off a page that the browser drew, and compared with fonts', async ({ page, context }) => {
   const other = await context.newPage();
   const pictured = await picturePage(

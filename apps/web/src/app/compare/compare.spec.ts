@@ -1,4 +1,4 @@
-import { keptStep } from '@spare-coat/core/doing/plan/journal';
+import { wereDone } from '../testing/ticks';
 import { stepsOf } from '@spare-coat/core/model/deeds/step';
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
@@ -92,18 +92,8 @@ describe('a picture of one’s own desktop', () => {
   it('says what would bring it nearer, which is set with one press', async () => {
     const { bench, hand, verdict, view, wait } = await comparing();
     expect(verdict()).toContain('Thickness is 92 px, and 84 was chosen: its step is not done yet');
-    for (const step of stepsOf(view.plan()!).filter((s) => s.elements.includes(bench.element['Rail']!)))
-      bench.lay({
-        type: 'plan.tick',
-        id: testId(),
-        stepKey: step.key,
-        title: step.title,
-        what: 'done',
-        note: '',
-        pictures: [],
-        step: keptStep(step),
-        at: '2026-11-22T10:00:00.000Z',
-      });
+    const ofRail = stepsOf(view.plan()!).filter((s) => s.elements.includes(bench.element['Rail']!));
+    wereDone(bench, ofRail);
     await wait();
     await hand.press('Set it');
     await wait();

@@ -19,10 +19,11 @@ export interface Painted extends Rect {
 /** A picture of plain boxes on a plain ground, the later ones over the earlier. */
 export function painted(width: number, height: number, ground: string, boxes: readonly Painted[]): Pixels {
   const data = new Uint8Array(width * height * 4);
+  const whole = new Uint32Array(data.buffer);
   const fill = ({ x, y, width: w, height: h, colour }: Painted) => {
     const [r, g, b] = [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16)) as [number, number, number];
-    for (let j = y; j < y + h; j++)
-      for (let i = x; i < x + w; i++) data.set([r, g, b, 255], 4 * (j * width + i));
+    const [pixel] = new Uint32Array(Uint8Array.of(r, g, b, 255).buffer);
+    for (let j = y; j < y + h; j++) whole.fill(pixel!, j * width + x, j * width + x + w);
   };
   fill({ x: 0, y: 0, width, height, colour: ground });
   boxes.forEach(fill);
@@ -71,6 +72,12 @@ export function instrumentsOn(pixels: Pixels, reference = pixels): Provider {
   };
 }
 
+/** Lets a page adopt style sheets that it writes itself. */
+export function adoptsStyles(): void {
+  CSSStyleSheet.prototype.replaceSync ??= () => undefined;
+  (document as { adoptedStyleSheets?: CSSStyleSheet[] }).adoptedStyleSheets ??= [];
+}
+
 /** A pen that takes every stroke and draws none: what charts want of a canvas. */
 function penFor(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
   const known: Record<string, unknown> = { canvas, measureText: () => ({ width: 8 }) };
@@ -101,6 +108,7 @@ export function laidOut(width: number, height: number): void {
   HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement) {
     return penFor(this);
   } as unknown as typeof HTMLCanvasElement.prototype.getContext;
+  adoptsStyles();
   globalThis.matchMedia ??= (media) =>
     Object.assign(new EventTarget(), {
       media,

@@ -1,8 +1,7 @@
+import { wereDone } from '../../testing/ticks';
 import { DEMO_SURVEY } from '@spare-coat/demo/survey';
 import { stepsOf } from '@spare-coat/core/model/deeds/step';
-import { keptStep } from '@spare-coat/core/doing/plan/journal';
 import { onDemo } from '../../testing/demoBench';
-import { testId } from '../../testing/bench';
 import { readsAs, surveyFile, withSurvey } from '../../testing/surveys';
 import { savedFiles, textOf } from '../../testing/files';
 import { FileButton } from '../../shared/fileButton';
@@ -13,18 +12,7 @@ import { WayBackStage } from './wayBack';
 async function back(done = 6) {
   const mounted = await onDemo(WayBackStage, { providers: [PlanView], before: withSurvey });
   const steps = stepsOf(mounted.view.plan()!).filter((s) => s.elements.length > 0);
-  for (const step of steps.slice(0, done))
-    mounted.bench.lay({
-      type: 'plan.tick',
-      id: testId(),
-      stepKey: step.key,
-      title: step.title,
-      what: 'done',
-      note: '',
-      pictures: [],
-      step: keptStep(step),
-      at: '2026-11-22T10:00:00.000Z',
-    });
+  wereDone(mounted.bench, steps.slice(0, done));
   await mounted.settle();
   return { ...mounted, done: steps.slice(0, done) };
 }

@@ -1,10 +1,9 @@
+import { wereDone } from '../../testing/ticks';
 import { DEMO_SURVEY } from '@spare-coat/demo/survey';
 import { stepsOf } from '@spare-coat/core/model/deeds/step';
-import { keptStep } from '@spare-coat/core/doing/plan/journal';
 import { Intake } from '../../shared/intake';
 import { TestBed } from '@angular/core/testing';
 import { onDemo } from '../../testing/demoBench';
-import { testId } from '../../testing/bench';
 import { readsAs, surveyFile, withSurvey } from '../../testing/surveys';
 import { PlanStage } from '../plan';
 import { PlanView } from '../planView';
@@ -114,17 +113,7 @@ describe('a survey held against what was ticked', () => {
     const mounted = await onDemo(HoldSurvey, { providers: [PlanView], before: withSurvey });
     const { bench, fixture, page, hand, settle, view } = mounted;
     const step = stepsOf(view.plan()!).find((s) => s.title.startsWith('Put Samphire'))!;
-    bench.lay({
-      type: 'plan.tick',
-      id: testId(),
-      stepKey: step.key,
-      title: step.title,
-      what: 'done',
-      note: '',
-      pictures: [],
-      step: keptStep(step),
-      at: '2026-11-22T10:00:00.000Z',
-    });
+    wereDone(bench, [step]);
     readsAs(bench, { ...DEMO_SURVEY, takenAt: '2026-11-23T10:00:00Z' });
     fixture.debugElement
       .query((d) => d.name === 'coat-file-button')

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, booleanAttribute, effect, input, output } from '@angular/core';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
-import { ErrorStateMatcher } from '@angular/material/core';
+import type { ErrorStateMatcher } from '@angular/material/core';
 import { MatError, MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { nameSchema } from '@spare-coat/core/ground/text';
