@@ -109,6 +109,13 @@ export function laidOut(width: number, height: number): void {
     return penFor(this);
   } as unknown as typeof HTMLCanvasElement.prototype.getContext;
   adoptsStyles();
+  globalThis.ImageData ??= class {
+    constructor(
+      readonly data: Uint8ClampedArray,
+      readonly width: number,
+      readonly height: number,
+    ) {}
+  } as unknown as typeof ImageData;
   globalThis.matchMedia ??= (media) =>
     Object.assign(new EventTarget(), {
       media,
