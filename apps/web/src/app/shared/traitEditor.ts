@@ -8,7 +8,7 @@ import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { ZONES, type Zone } from '@spare-coat/core/measuring/picture/zone';
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { standardIconNames } from '@spare-coat/core/measuring/standards/iconNames';
 import { type TraitSpec, specProblem } from '@spare-coat/core/model/kinds/kind';
 import { PALETTE_ROLES } from '@spare-coat/core/model/kinds/measure';
@@ -292,7 +292,10 @@ export class TraitEditor {
   readonly unitWord = input<string | null>(null);
   readonly changed = output<TraitValue>();
 
-  protected readonly problem = signal<string | null>(null);
+  protected readonly problem = linkedSignal<unknown, string | null>({
+    source: () => [this.value(), this.of()],
+    computation: () => null,
+  });
   protected readonly zones = ZONES;
   protected readonly shadowParts = SHADOW_PARTS;
   protected readonly roles = computed(() => this.spec().roles ?? PALETTE_ROLES);

@@ -69,6 +69,14 @@ describe('a text that stands alone', () => {
     await hand.type('Name', '');
     expect(given).toEqual(['https://clocks.example/']);
   });
+  it('shows the text of another thing, whatever was typed before', async () => {
+    const { fixture, hand, page, box } = await text();
+    await hand.type('Name', 'x'.repeat(201));
+    fixture.componentRef.setInput('name', 'Name of another');
+    await fixture.whenStable();
+    expect(box().value).toBe('Rail');
+    expect(page.textContent).not.toContain('at most 200');
+  });
   it('may have lines, and follows what changes elsewhere', async () => {
     const { fixture, given, hand, box } = await text({ rows: 2, schema: noteSchema });
     await hand.type('Name', 'One line.\nAnother.');
@@ -101,6 +109,15 @@ describe('a number that stands alone', () => {
     expect(page.querySelector('[role="alert"]')!.textContent).toBe(`Height: ${why}`);
     expect(box().getAttribute('aria-invalid')).toBe('true');
     expect(box().value).toBe(typed);
+  });
+  it('shows the number of another thing, whatever was typed before', async () => {
+    const { fixture, hand, page, box } = await number();
+    await hand.type('Height', '700');
+    expect(page.querySelector('[role="alert"]')).not.toBeNull();
+    fixture.componentRef.setInput('name', 'Height of another');
+    await fixture.whenStable();
+    expect(box().value).toBe('84');
+    expect(page.querySelector('[role="alert"]')).toBeNull();
   });
   it('may be none where it is said so', async () => {
     const { given, hand } = await number({ optional: true });

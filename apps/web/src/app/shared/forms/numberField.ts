@@ -3,6 +3,7 @@ import {
   Component,
   DestroyRef,
   booleanAttribute,
+  computed,
   forwardRef,
   inject,
   input,
@@ -139,14 +140,19 @@ export class NumberField implements ControlValueAccessor {
   /** A right number as it is left or confirmed; after arrow keys when they rest. Null where there may be none and is none. */
   readonly given = output<number | null>();
 
-  protected readonly text = linkedSignal(() => say(this.value()));
-  protected readonly problem = linkedSignal<number | null, string | null>({
-    source: this.value,
+  /** What the field is about: of another thing it shows that one's number, whatever was typed before. */
+  private readonly about = computed(() => ({ value: this.value(), name: this.name() }));
+  protected readonly text = linkedSignal<{ readonly value: number | null }, string>({
+    source: this.about,
+    computation: ({ value }, before) => (this.isInForm ? (before?.value ?? '') : say(value)),
+  });
+  protected readonly problem = linkedSignal<unknown, string | null>({
+    source: this.about,
     computation: () => null,
   });
   protected readonly isDisabled = signal(false);
   /** What is held as far as it was given: nothing is given twice. */
-  private readonly held = linkedSignal<TypedNumber>(() => this.value());
+  private readonly held = linkedSignal<TypedNumber>(() => this.about().value);
   private isInForm = false;
   private rest: ReturnType<typeof setTimeout> | undefined;
   private changed: (value: TypedNumber) => void = () => undefined;

@@ -76,7 +76,11 @@ export class TextField {
   protected readonly problem = () => sayProblems(this.control);
 
   constructor() {
-    effect(() => this.control.setValue(this.value()));
+    effect(() => {
+      // Of another thing it shows that one's text, whatever was typed before.
+      this.name();
+      this.control.reset(this.value());
+    });
     effect(() => {
       const check = bySchema(this.schema());
       const mayBeEmpty = this.clears();
