@@ -61,13 +61,14 @@ test('steps are done, skipped and failed with reasons, notes and pictures, and i
 });
 
 test('steps are moved where they may go, and it is said why not where they may not', async ({ page }) => {
-  const titles = () => page.locator('li .title > span').allTextContents();
+  const titles = () => page.locator('li .title .mdc-button__label > span').allTextContents();
   const before = await titles();
   const colour = before.findIndex((t) => t.startsWith('Set Clock: text colour'));
   const size = before.findIndex((t) => t.startsWith('Set Clock: text size'));
   expect([colour, size].every((i) => i > 0)).toBe(true);
   const [first, second] = [Math.min(colour, size), Math.max(colour, size)];
-  await step(page, before[first]!).focus();
+  const nth = (title: string) => page.locator('li .title').filter({ hasText: title }).first();
+  await nth(before[first]!).focus();
   await page.keyboard.press('Alt+ArrowDown');
   await expect.poll(titles).not.toEqual(before);
   expect((await titles()).indexOf(before[first]!)).toBe(first + 1);

@@ -101,7 +101,13 @@ export class Coats {
         // What was asked before and comes late is not taken: it would stand over what is asked for now.
         switchMap(() => this.cards().pipe(catchError((error: ApiProblem) => this.failed(error)))),
         tap(({ page, binned }) => {
-          this.page.set(page);
+          // More of them may have come meanwhile: those stay, and what is known anew of them is shown.
+          const fresh = new Map(page.coats.map((c) => [c.id, c]));
+          this.page.update((now) =>
+            now && page.next && page.coats.length < now.coats.length
+              ? { ...now, coats: now.coats.map((c) => fresh.get(c.id) ?? c) }
+              : page,
+          );
           if (binned) this.binned.set(binned);
           this.problem.set(null);
         }),

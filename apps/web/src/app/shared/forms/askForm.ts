@@ -21,7 +21,7 @@ import { bySchema, sayProblems } from './bySchema';
   imports: [MatButton, MatError, MatFormField, MatIcon, MatInput, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form [attr.aria-label]="question()" (submit)="$event.preventDefault(); answer()">
+    <form (submit)="$event.preventDefault(); answer()">
       <label class="field"
         ><span>{{ question() }}</span>
         <mat-form-field>
