@@ -197,7 +197,7 @@ test('the catalogue is narrowed, parts stand side by side, and trials are rememb
   await saved(page);
   await demoCopy(page, 'Another coat', 'Parts');
   await page.getByLabel('Search parts').fill('wicket');
-  await expect(page.getByText('dropped before')).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: 'Wicket' }).getByText('dropped before')).toBeVisible();
   await found(page, 'Wicket').click();
   await expect(details(page)).toContainText('It hid the status area (Trying parts)');
 });
