@@ -46,7 +46,7 @@ import { pictureAddress } from '../shared/api';
           [least]="8"
           [most]="512"
           [value]="report().iconSize"
-          (given)="again.emit({ size: $event ?? 48 })"
+          (given)="again.emit({ size: $event })"
       /></label>
       <span class="choice"
         >scale

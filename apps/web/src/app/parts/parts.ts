@@ -107,7 +107,6 @@ const AGES = [1, 2, 5] as const;
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './parts.html',
   styleUrl: './parts.scss',
-  host: {},
 })
 export class Parts {
   protected readonly byPart = (_place: number, row: { readonly part: { readonly id: string } }) =>

@@ -127,7 +127,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
             [most]="100"
             [step]="0.5"
             [value]="place().offset"
-            (given)="setPlace({ offset: $event ?? 0 })"
+            (given)="setPlace({ offset: $event })"
           />
         </span>
       }
@@ -168,7 +168,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
                 [least]="part.least"
                 [most]="part.most"
                 [value]="shadow()[part.id]"
-                (given)="setShadow(part.id, $event ?? 0)"
+                (given)="setShadow(part.id, $event)"
               />
             </label>
           }
@@ -228,7 +228,7 @@ const UNITS: Partial<Record<TraitSpec['type'], string>> = { length: 'px', durati
           [most]="spec().type === 'share' ? 100 : null"
           [wrong]="problem() !== null"
           [value]="numeric()"
-          (given)="set($event ?? NaN)"
+          (given)="set($event)"
         />
       }
     }
@@ -308,7 +308,6 @@ export class TraitEditor {
     const value = this.value();
     return typeof value === 'number' ? value : null;
   });
-  protected readonly NaN = NaN;
   protected readonly order = computed(() => (this.value() as Order | null) ?? NO_ITEMS);
   protected readonly palette = computed<Palette>(() => (this.value() as Palette | null) ?? {});
   protected readonly shadow = computed<Shadow>(() => (this.value() as Shadow | null) ?? NO_SHADOW);

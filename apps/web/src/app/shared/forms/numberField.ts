@@ -9,11 +9,11 @@ import {
   input,
   linkedSignal,
   output,
-  signal,
 } from '@angular/core';
-import { NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
+import { NG_VALUE_ACCESSOR } from '@angular/forms';
 import { MatInput } from '@angular/material/input';
 import { MatFormField, MatSuffix } from '@angular/material/form-field';
+import { ValueField } from './valueField';
 
 /** A number that was typed: a comma is taken for a point; what is none stays as it was typed; null where nothing was. */
 export type TypedNumber = number | string | null;
@@ -124,7 +124,7 @@ export function numberProblem(value: TypedNumber, bounds: NumberBounds): string 
     }
   `,
 })
-export class NumberField implements ControlValueAccessor {
+export class NumberField extends ValueField<TypedNumber> {
   readonly name = input.required<string>();
   readonly unit = input('');
   readonly step = input(1);
@@ -137,8 +137,10 @@ export class NumberField implements ControlValueAccessor {
   readonly placeholder = input('');
   /** Where the field stands alone, what it holds. */
   readonly value = input<number | null>(null);
-  /** A right number as it is left or confirmed; after arrow keys when they rest. Null where there may be none and is none. */
-  readonly given = output<number | null>();
+  /** A right number as it is left or confirmed; after arrow keys when they rest. */
+  readonly given = output<number>();
+  /** There may be none, and now there is none. */
+  readonly emptied = output();
 
   /** What the field is about: of another thing it shows that one's number, whatever was typed before. */
   private readonly about = computed(() => ({ value: this.value(), name: this.name() }));
@@ -150,31 +152,20 @@ export class NumberField implements ControlValueAccessor {
     source: this.about,
     computation: () => null,
   });
-  protected readonly isDisabled = signal(false);
   /** What is held as far as it was given: nothing is given twice. */
   private readonly held = linkedSignal<TypedNumber>(() => this.about().value);
   private isInForm = false;
   private rest: ReturnType<typeof setTimeout> | undefined;
-  private changed: (value: TypedNumber) => void = () => undefined;
-  private touched: () => void = () => undefined;
 
   constructor() {
+    super();
     inject(DestroyRef).onDestroy(() => clearTimeout(this.rest));
   }
 
-  writeValue(value: TypedNumber): void {
+  override writeValue(value: TypedNumber): void {
     this.isInForm = true;
     // What a hand is typing is not written over by what it comes to.
     if (numberIn(this.text()) !== value) this.text.set(say(value));
-  }
-  registerOnChange(changed: (value: TypedNumber) => void): void {
-    this.changed = changed;
-  }
-  registerOnTouched(touched: () => void): void {
-    this.touched = touched;
-  }
-  setDisabledState(disabled: boolean): void {
-    this.isDisabled.set(disabled);
   }
 
   protected type(text: string): void {
@@ -213,7 +204,8 @@ export class NumberField implements ControlValueAccessor {
     this.problem.set(problem);
     if (problem !== null) return;
     this.held.set(typed);
-    this.given.emit(typeof typed === 'number' ? typed : null);
+    if (typeof typed === 'number') this.given.emit(typed);
+    else this.emptied.emit();
   }
 }
 

@@ -8,14 +8,14 @@ import {
   input,
   linkedSignal,
   output,
-  signal,
   viewChild,
 } from '@angular/core';
-import { NG_VALUE_ACCESSOR, type ControlValueAccessor } from '@angular/forms';
+import { NG_VALUE_ACCESSOR } from '@angular/forms';
 import { MatAutocomplete, MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { ValueField } from './valueField';
 import { nearest, type Findable } from './nearest';
 
 /** So many suggestions are shown at once; typing narrows them. */
@@ -36,7 +36,7 @@ const MOST_SHOWN = 40;
         autocomplete="off"
         [attr.aria-label]="name()"
         [placeholder]="placeholder()"
-        [disabled]="disabled()"
+        [disabled]="isDisabled()"
         [value]="text()"
         [matAutocomplete]="these"
         (input)="type(box.value)"
@@ -69,7 +69,7 @@ const MOST_SHOWN = 40;
     }
   `,
 })
-export class SuggestField implements ControlValueAccessor {
+export class SuggestField extends ValueField<string> {
   readonly name = input.required<string>();
   readonly suggestions = input.required<readonly Findable[]>();
   readonly value = input('');
@@ -80,7 +80,6 @@ export class SuggestField implements ControlValueAccessor {
   readonly given = output<string>();
 
   protected readonly text = linkedSignal(() => this.value());
-  protected readonly disabled = signal(false);
   protected readonly shown = computed(() => {
     const all = this.suggestions();
     // What is chosen already is no search: then everything is there to choose from.
@@ -89,21 +88,10 @@ export class SuggestField implements ControlValueAccessor {
   private readonly trigger = viewChild.required(MatAutocompleteTrigger);
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   private readonly last = linkedSignal(() => this.value());
-  private changed: (value: string) => void = () => undefined;
-  private touched: () => void = () => undefined;
 
-  writeValue(value: string | null): void {
+  override writeValue(value: string | null): void {
     this.text.set(value ?? '');
     this.last.set(value ?? '');
-  }
-  registerOnChange(changed: (value: string) => void): void {
-    this.changed = changed;
-  }
-  registerOnTouched(touched: () => void): void {
-    this.touched = touched;
-  }
-  setDisabledState(disabled: boolean): void {
-    this.disabled.set(disabled);
   }
 
   protected type(text: string): void {
