@@ -32,7 +32,7 @@ import { Fonts } from './fonts';
       [disabled]="face() === null"
       [value]="face()?.pixels ?? null"
       (given)="size($event)"
-      (emptied)="size(null)"
+      (cleared)="size(null)"
     />
   `,
   styles: `

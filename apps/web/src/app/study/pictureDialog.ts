@@ -82,7 +82,7 @@ import { CoatView } from '../shared/coatView';
               [step]="0.25"
               [value]="p.scale"
               (given)="set({ scale: $event })"
-              (emptied)="set({ scale: null })"
+              (cleared)="set({ scale: null })"
             />
           </label>
           <label class="field"
@@ -96,7 +96,7 @@ import { CoatView } from '../shared/coatView';
               [step]="0.1"
               [value]="p.inches"
               (given)="set({ inches: $event })"
-              (emptied)="set({ inches: null })"
+              (cleared)="set({ inches: null })"
             />
           </label>
         </div>

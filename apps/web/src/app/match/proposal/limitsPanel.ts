@@ -39,7 +39,7 @@ const NUMBERS = [
             [whole]="n.id === 'breaks'"
             [value]="limits()[n.id]"
             (given)="set(n.id, $event)"
-            (emptied)="set(n.id, null)"
+            (cleared)="set(n.id, null)"
         /></label>
       }
     </fieldset>

@@ -89,7 +89,7 @@ describe('a text that stands alone', () => {
 
 describe('a number that stands alone', () => {
   const number = (inputs: Record<string, unknown> = {}) =>
-    alone(NumberField, { name: 'Height', value: 84, least: 0, most: 100, ...inputs }, ['given', 'emptied']);
+    alone(NumberField, { name: 'Height', value: 84, least: 0, most: 100, ...inputs }, ['given', 'cleared']);
   it('is given when it is left, a comma taken for a point', async () => {
     const { given, hand } = await number();
     await hand.type('Height', '12,5');

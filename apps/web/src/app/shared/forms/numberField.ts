@@ -140,7 +140,7 @@ export class NumberField extends ValueField<TypedNumber> {
   /** A right number as it is left or confirmed; after arrow keys when they rest. */
   readonly given = output<number>();
   /** There may be none, and now there is none. */
-  readonly emptied = output();
+  readonly cleared = output();
 
   /** What the field is about: of another thing it shows that one's number, whatever was typed before. */
   private readonly about = computed(() => ({ value: this.value(), name: this.name() }));
@@ -205,7 +205,7 @@ export class NumberField extends ValueField<TypedNumber> {
     if (problem !== null) return;
     this.held.set(typed);
     if (typeof typed === 'number') this.given.emit(typed);
-    else this.emptied.emit();
+    else this.cleared.emit();
   }
 }
 
