@@ -116,8 +116,19 @@ import { pictureAddress } from '../shared/api';
       align-items: baseline;
       margin: 6px 0;
       font-size: var(--mat-sys-body-small-size);
+      label {
+        display: flex;
+        gap: 5px;
+        align-items: baseline;
+      }
+      coat-number-field {
+        width: 96px;
+      }
       mat-form-field {
         width: 62px;
+      }
+      coat-number-field mat-form-field {
+        width: 100%;
       }
     }
     .more mat-form-field {

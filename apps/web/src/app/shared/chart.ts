@@ -88,8 +88,11 @@ export interface ChartNumbers {
     </button>
   `,
   styles: `
+    /* The button to the numbers stands beside what is drawn, never over it. */
     :host {
       display: block;
+      box-sizing: border-box;
+      padding-right: 34px;
       position: relative;
       min-height: 0;
       min-width: 0;
