@@ -195,7 +195,7 @@ export class ReadingsStage {
       options: {
         plugins: { legend: { display: false }, tooltip: { enabled: false } },
         scales: {
-          x: { type: 'linear', min: -0.6, max: 1.6, grid: { display: false }, ticks: { color: c.faint, stepSize: 1, autoSkip: false, callback: (x) => (x === 0 ? 'before' : x === 1 ? 'after' : '') } },
+          x: { type: 'linear', min: -0.6, max: 1.6, grid: { display: false }, afterBuildTicks: (scale) => { scale.ticks = [{ value: 0 }, { value: 1 }]; }, ticks: { color: c.faint, autoSkip: false, callback: (x) => (x === 0 ? 'before' : 'after') } },
           y: { type: 'linear', grace: '25%', ticks: { color: c.faint, maxTicksLimit: 5, callback: (y) => `${Math.round(Number(y) * 10) / 10} ${unit}` }, grid: { color: c.line } },
         },
       },
