@@ -12,7 +12,7 @@ import { archiveList, archiveRead } from './parts/archives.js';
 import { archiveLinks } from './parts/links.js';
 import { partsSearch } from './parts/search.js';
 import { planOrder, rehearsals, undoIdentity } from './plans.js';
-import { aimed, undoHome } from './homes.js';
+import { aimed, killedScripts, undoHome } from './homes.js';
 import { properties } from './properties.js';
 import { killSave, outage, torn } from './server/saving.js';
 import { load, writeCommand } from './server/speed.js';
@@ -149,6 +149,7 @@ const ALL: Readonly<Record<string, Work>> = {
   'write-command': writeCommand,
   load,
   aimed,
+  'killed-scripts': killedScripts,
   'undo-home': undoHome,
   'delta-4k': (_say, each) => compared('delta-4k', each),
   'ssim-4k': (_say, each) => compared('ssim-4k', each),

@@ -7,14 +7,14 @@ import type { Figure } from './figure.js';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 
-/** Runs a file of tests of the stand-ins that writes its counts to a file. */
+/** Runs a file of tests, by its path below the stand-ins' sources, that writes its counts to a file. */
 function counted<T>(file: string, out: string, env: Readonly<Record<string, string>>): T {
   const folder = mkdtempSync(join(tmpdir(), 'homes-'));
   try {
     const report = join(folder, 'counts.json');
     const ran = spawnSync(
       'npx',
-      ['vitest', 'run', '--project', 'core', '--testTimeout=3600000', `stand-ins/src/testing/${file}`],
+      ['vitest', 'run', '--project', 'core', '--testTimeout=3600000', `stand-ins/src/${file}`],
       { cwd: ROOT, env: { ...process.env, ...env, [out]: report } },
     );
     try {
@@ -30,7 +30,7 @@ function counted<T>(file: string, out: string, env: Readonly<Record<string, stri
 /** Files touched outside the plan by forty things that are made to harm, with apply and undo in throw-away homes. */
 export function aimed(say: (line: string) => void): Figure {
   const { things, outside, left, refused } = counted<Record<string, number>>(
-    'aimed.test.ts',
+    'testing/aimed.test.ts',
     'AIMED_OUT',
     {},
   );
@@ -46,6 +46,22 @@ export function aimed(say: (line: string) => void): Figure {
   };
 }
 
+/** Places at which the scripts of one plan with every deed were killed, taken up or back, and left a home as it should be. */
+export function killedScripts(): Figure {
+  const { places, tried } = counted<{ places: number; tried: number }>(
+    'mirror/scripts.test.ts',
+    'KILLED_OUT',
+    { KILLED_EVERY: '1' },
+  );
+  return {
+    id: 'killed-scripts',
+    value: tried,
+    unit: `of ${places} places killed at, all as they should be`,
+    against: null,
+    ratio: null,
+  };
+}
+
 /** Share of random plans, run for real on random homes, after which the home is as before: names, bytes, links, modes, times. */
 export function undoHome(say: (line: string) => void): Figure {
   const { plans, held, deeds, fewest, kinds, wrong } = counted<{
@@ -55,7 +71,7 @@ export function undoHome(say: (line: string) => void): Figure {
     fewest: number;
     kinds: Record<string, number>;
     wrong: string[];
-  }>('undoHome.test.ts', 'HOME_OUT', { HOME_PLANS: process.env['HOME_PLANS'] ?? '500' });
+  }>('testing/undoHome.test.ts', 'HOME_OUT', { HOME_PLANS: process.env['HOME_PLANS'] ?? '500' });
   for (const line of wrong.slice(0, 20)) say(line);
   say(`${plans} plans, ${deeds} deeds, at least ${fewest} each`);
   say(

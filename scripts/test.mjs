@@ -62,7 +62,7 @@ async function vitest(project, env) {
       'vitest',
       'run',
       '--project',
-      project,
+      `${project}*`,
       '--reporter=default',
       '--reporter=json',
       `--outputFile.json=${file}`,
@@ -98,13 +98,13 @@ try {
   await Promise.all([
     (async () => {
       if (wants('lint')) await check('lint', ['npx', 'eslint', '.', '--max-warnings', '0']);
+      if (wants('lint')) await check('styles', ['npx', 'stylelint', 'apps/web/src/**/*.scss']);
+      if (wants('lint')) await check('house', ['node', 'scripts/house.mjs']);
       if (wants('e2e')) page = await buildTestPage();
       if (wants('core')) await vitest('core', {});
     })(),
     (async () => {
       if (wants('lint')) await check('format', ['npx', 'prettier', '--check', '.', ...FORMAT_CACHE]);
-      if (wants('lint')) await check('styles', ['npx', 'stylelint', 'apps/web/src/**/*.scss']);
-      if (wants('lint')) await check('house', ['node', 'scripts/house.mjs']);
       if (wants('web')) await pageTests();
       if (wants('server'))
         await vitest('server', { TEST_DATABASE_URL: (await needCluster()).url('postgres') });

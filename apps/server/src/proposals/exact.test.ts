@@ -12,7 +12,7 @@ import { randomInstance, randomTerms } from '@spare-coat/core/testing/randomInst
 import { describe, expect, it } from 'vitest';
 import { openSolver } from './highs.js';
 
-const CASES = Number(process.env['PROPOSAL_CASES'] ?? 1200);
+const CASES = Number(process.env['PROPOSAL_CASES'] ?? 600);
 const SMALL = { parts: 4, elements: 3, traits: 2, offers: 3 };
 
 describe('the exact proposal', () => {

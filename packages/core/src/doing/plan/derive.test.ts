@@ -331,7 +331,7 @@ describe('the exports', () => {
         files.push(join(folder, `${files.length}.sh`));
         writeFileSync(files.at(-1)!, text);
       };
-      for (let seed = 1; seed <= 12; seed++) {
+      for (let seed = 1; seed <= cases(4); seed++) {
         const { ctx, now } = randomCoat(seed);
         const coat = evaluateCoat(ctx, indexOffers(ctx));
         const made = derivePlan(ctx, coat, { now });
