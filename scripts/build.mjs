@@ -1,5 +1,8 @@
+import { readFile, readdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { promisify } from 'node:util';
+import { brotliCompress } from 'node:zlib';
 import { must } from './lib/run.mjs';
 import { DATA, ROOT } from './lib/folders.mjs';
 import { say } from './lib/say.mjs';
@@ -29,7 +32,7 @@ export async function buildServer() {
   );
 }
 
-const PAGE_SOURCES = ['package-lock.json', 'packages/core', 'apps/web'];
+const PAGE_SOURCES = ['package-lock.json', 'packages/core', 'apps/web', 'scripts/build.mjs'];
 const ng = (...words) =>
   must(['npx', 'ng', 'build', ...words], {
     cwd: `${ROOT}apps/web`,
@@ -41,7 +44,21 @@ export async function buildWeb() {
   await whenStale('build-web', PAGE_SOURCES, ['apps/web/dist/browser/index.html'], async () => {
     say('Building the page …');
     await ng();
+    await pack(join(ROOT, 'apps/web/dist/browser'));
   });
+}
+
+/** What is not worth packing: it would take one packet all the same. */
+const SMALL = 1024;
+
+/** Packs scripts, styles and drawings as small as brotli can, beside themselves: a server has no time for that. */
+async function pack(folder) {
+  for (const name of await readdir(folder)) {
+    if (!/\.(js|css|svg|json|wasm)$/.test(name)) continue;
+    const bytes = await readFile(join(folder, name));
+    if (bytes.length > SMALL)
+      await writeFile(join(folder, `${name}.br`), await promisify(brotliCompress)(bytes));
+  }
 }
 
 /** Builds the page as people get it, with the page of all controls beside it. @returns the folder in which it is */

@@ -1,17 +1,23 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import express, { Router } from 'express';
+import { Router, type Response } from 'express';
+import staticFiles from 'express-static-gzip';
 import { notFound } from './problem.js';
 
 /** Serves the built page: hashed files for ever, the document with this answer's nonce in it. */
 export function pageRoutes(folder: string): Router {
   const router = Router();
   router.use(
-    express.static(folder, {
+    staticFiles(folder, {
       index: false,
-      setHeaders(res, path) {
-        const hashed = /-[A-Z0-9]{8}\.\w+$/.test(path);
-        res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      // What the build has packed as small as it gets; everything else is packed while it is sent.
+      enableBrotli: true,
+      orderPreference: ['br'],
+      serveStatic: {
+        setHeaders(res, path) {
+          const hashed = /-[A-Z0-9]{8}(\.\w+)+$/.test(path);
+          res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+        },
       },
     }),
   );
@@ -28,7 +34,7 @@ export function pageRoutes(folder: string): Router {
   return router;
 }
 
-async function sendDocument(folder: string, res: express.Response): Promise<void> {
+async function sendDocument(folder: string, res: Response): Promise<void> {
   const html = await readFile(join(folder, 'index.html'), 'utf8');
   res
     .set('Cache-Control', 'no-store')

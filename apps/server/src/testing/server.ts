@@ -105,6 +105,8 @@ export async function startTestServer(
     requestsPerMinute?: number;
     listing?: string;
     mirror?: string;
+    /** Where the built page is. */
+    page?: string;
     database?: TestDatabase;
     accessKey?: string;
     trustedProxies?: number;
@@ -124,7 +126,7 @@ export async function startTestServer(
     runner,
     figures,
     logger,
-    page: null,
+    page: options.page ?? null,
     allowedHosts: [],
     requestsPerMinute: options.requestsPerMinute ?? 100_000,
     accessKey: options.accessKey ?? null,

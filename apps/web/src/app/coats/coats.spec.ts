@@ -4,8 +4,7 @@ import { provideRouter } from '@angular/router';
 import type { CoatCard, CoatsPage } from '@spare-coat/core/proving/wire/coat';
 import { from } from 'rxjs';
 import { Api } from '../shared/api';
-import { CoatStore } from '../shared/coatStore';
-import { CoatSessions } from '../shared/session/coatSessions';
+import { LeftBehind } from '../shared/session/leftBehind';
 import { Coats } from './coats';
 
 const card = (name: string): CoatCard => ({
@@ -39,8 +38,7 @@ describe('the cards of the first page', () => {
               from(new Promise<CoatsPage>((give) => answers.push({ words, give }))),
           },
         },
-        { provide: CoatStore, useValue: { close: () => undefined } },
-        { provide: CoatSessions, useValue: { stillHere: signal([]), look: () => Promise.resolve() } },
+        { provide: LeftBehind, useValue: { stillHere: signal([]), look: () => Promise.resolve() } },
       ],
     });
     const fixture = TestBed.createComponent(Coats);

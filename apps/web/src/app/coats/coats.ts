@@ -29,14 +29,13 @@ import {
   type Observable,
 } from 'rxjs';
 import { Api, type ApiProblem } from '../shared/api';
-import { CoatStore } from '../shared/coatStore';
 import { Crop } from '../shared/crop';
 import { HomeHead } from '../shared/homeHead';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { sayClose } from '../shared/sayClose';
-import { CoatSessions, type StillHere } from '../shared/session/coatSessions';
-import { UnsentList } from '../shared/session/unsentList';
+import type { StillHere } from '../shared/session/coatSessions';
+import { LeftBehind } from '../shared/session/leftBehind';
 import { StandingMark } from '../shared/standingMark';
 import { Tape } from '../shared/tape';
 
@@ -71,7 +70,7 @@ export class Coats {
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
   private readonly dialog = inject(MatDialog);
-  private readonly sessions = inject(CoatSessions);
+  private readonly leftBehind = inject(LeftBehind);
 
   private readonly page = signal<CoatsPage | null>(null);
   private readonly binned = signal<CoatsPage | null>(null);
@@ -89,12 +88,12 @@ export class Coats {
   protected readonly standings = STANDINGS;
   protected readonly say = sayClose;
   /** Coats of which this browser still has something that the server has not. */
-  protected readonly stillHere = this.sessions.stillHere;
+  protected readonly stillHere = this.leftBehind.stillHere;
   private readonly asked = new Subject<void>();
 
   constructor() {
-    // A coat opened before is opened anew, so that it is never older than its card.
-    inject(CoatStore).close();
+    // What the coat that was left has not sent yet is told at once.
+    void this.leftBehind.look();
     this.asked
       .pipe(
         startWith(undefined),
@@ -140,9 +139,10 @@ export class Coats {
     ];
     return told.filter(Boolean).join(', ');
   }
-  protected showUnsent(of: StillHere): void {
+  protected async showUnsent(of: StillHere): Promise<void> {
+    const { UnsentList } = await import('../shared/session/unsentList');
     this.dialog.open(UnsentList, { ariaLabel: 'What is not with the server yet', data: of.coat });
-    void this.sessions.look();
+    await this.leftBehind.look();
   }
 
   /** Reads as many cards as are shown, so that none goes away by being looked at again. */

@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { Api } from '../shared/api';
 import { Notices } from '../shared/notices';
-import { CoatSessions } from '../shared/session/coatSessions';
+import { LeftBehind } from '../shared/session/leftBehind';
 import { handOn } from '../testing/hand';
 import { App } from './app';
 
@@ -13,7 +13,7 @@ async function running() {
     providers: [
       provideRouter([]),
       { provide: Api, useValue: { keyNeeded: signal(false) } },
-      { provide: CoatSessions, useValue: {} },
+      { provide: LeftBehind, useValue: {} },
     ],
   });
   await TestBed.compileComponents(); // what is loaded later is told to it then

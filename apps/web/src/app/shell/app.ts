@@ -5,7 +5,7 @@ import { RouterOutlet } from '@angular/router';
 import { Api } from '../shared/api';
 import { Notices } from '../shared/notices';
 import { RoomLight } from '../shared/room';
-import { CoatSessions } from '../shared/session/coatSessions';
+import { LeftBehind } from '../shared/session/leftBehind';
 import { KeyAsked } from './keyAsked';
 import { NoticeBar } from './noticeBar';
 import { QuestionDialog } from './questionDialog';
@@ -35,7 +35,7 @@ export class App {
   private readonly dialog = inject(MatDialog);
   protected readonly api = inject(Api);
   // Made at once: what an earlier window has left behind is sent whichever page is opened.
-  protected readonly sessions = inject(CoatSessions);
+  protected readonly leftBehind = inject(LeftBehind);
   // Made at once, so that the room has its light before the first stage shows.
   protected readonly room = inject(RoomLight);
 

@@ -26,6 +26,7 @@ async function frame(state: 'saved' | 'saving' | 'kept' | 'not kept' = 'saved') 
         undoable,
         redoable,
         open: () => undefined,
+        close: () => undefined,
         problem: signal(null),
         session: signal(null),
       });

@@ -9,6 +9,7 @@ import { MatDialog } from '@angular/material/dialog';
 import {
   ChangeDetectionStrategy,
   Component,
+  DestroyRef,
   computed,
   effect,
   inject,
@@ -153,6 +154,8 @@ export class CoatFrame {
       const id = this.id();
       untracked(() => this.store.open(id));
     });
+    // A coat that was left is opened anew, so that it is never older than its card.
+    inject(DestroyRef).onDestroy(() => this.store.close());
     effect(() => this.view.elementId.set(this.e() ?? null));
     effect(() => this.view.variantName.set(this.v() ?? null));
     effect(() => this.view.pictureId.set(this.p() ?? null));

@@ -9,6 +9,7 @@ import { CoatStore } from '../coatStore';
 import { Notices } from '../notices';
 import type { CoatSession } from './coatSession';
 import { CoatSessions } from './coatSessions';
+import { LeftBehind } from './leftBehind';
 import { Outbox } from './outbox';
 import { FakeServer, asked } from './testing';
 
@@ -236,6 +237,23 @@ describe('a page that was closed with something unsent', () => {
     await expect
       .poll(() => sessions.stillHere())
       .toEqual([{ coat: A, name: 'Second', waiting: 2, stuck: 0 }]);
+  });
+
+  it('is sent from a page that shows no coat, which brings in nothing where there is nothing', async () => {
+    const first = (() => {
+      TestBed.resetTestingModule();
+      TestBed.configureTestingModule({ providers: [{ provide: Api, useValue: asked(server) }] });
+      return () => TestBed.inject(LeftBehind);
+    })();
+    await first().look();
+    expect(first().stillHere()).toEqual([]);
+    await closedWith('First', 'Second');
+    TestBed.configureTestingModule({ providers: [{ provide: Api, useValue: asked(server) }] });
+    await first().look();
+    expect(first().stillHere()).toEqual([{ coat: A, name: 'Second', waiting: 2, stuck: 0 }]);
+    server.away = 0;
+    await expect.poll(() => nameOn(A), { timeout: 4000 }).toBe('Second');
+    await expect.poll(async () => (await first().look(), first().stillHere()), { timeout: 4000 }).toEqual([]);
   });
 
   it('asks where others changed the same thing meanwhile', async () => {

@@ -3,11 +3,8 @@ import { exhaustMap, timer } from 'rxjs';
 import { Api } from '../api';
 import { Notices } from '../notices';
 import { CoatSession } from './coatSession';
-import { Outbox, type Unsent } from './outbox';
+import { LOOK_MS, Outbox, type Unsent } from './outbox';
 import { WindowMark } from './windowMark';
-
-/** How often it is looked whether another window has left something behind. */
-const LOOK_MS = 4000;
 
 /** What is still to be sent of one coat, or can no longer be carried out. */
 export interface StillHere {

@@ -32,6 +32,9 @@ interface Boxes extends DBSchema {
   };
 }
 
+/** How often it is looked whether another window has left something behind. */
+export const LOOK_MS = 4000;
+
 export const PERSON = 'local';
 const DATABASE = 'spare-coat';
 /** A browser that has not opened its database by then will not. */
