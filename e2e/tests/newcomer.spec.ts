@@ -53,6 +53,7 @@ test('elements are added and pages reached by typing what one looks for', async 
   await expect(page.getByRole('dialog')).toHaveCount(0);
   // What is done on another page is done there, wherever one is.
   await page.getByRole('link', { name: /^Host/ }).click();
+  await expect(page).toHaveURL(/\/host/);
   await page.keyboard.press('Control+k');
   await field.fill('screenshot reference');
   const chooser = page.waitForEvent('filechooser');

@@ -34,8 +34,7 @@ import { HomeHead } from '../shared/homeHead';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { sayClose } from '../shared/sayClose';
-import type { StillHere } from '../shared/session/coatSessions';
-import { LeftBehind } from '../shared/session/leftBehind';
+import { LeftBehind, type StillHere } from '../shared/session/leftBehind';
 import { StandingMark } from '../shared/standingMark';
 import { Tape } from '../shared/tape';
 

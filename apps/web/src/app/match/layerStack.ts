@@ -1,11 +1,10 @@
-import { MatInput } from '@angular/material/input';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
 import { newerRevisions, type Newer } from '@spare-coat/core/deciding/matching/newerRevisions';
 import { chosenLayers, resolveLayer } from '@spare-coat/core/deciding/matching/score';
@@ -16,8 +15,10 @@ import type { Part } from '@spare-coat/core/model/parts/part';
 import { stackOf, type StackLayer } from '@spare-coat/core/deciding/matching/stack';
 import { targetsOf } from '@spare-coat/core/deciding/matching/targets';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
+import { mixed, type Schema } from 'yup';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
+import { TextField } from '../shared/forms/textField';
 
 const WORDS: Readonly<Record<StackLayer['role'], string>> = {
   host: 'host',
@@ -31,13 +32,21 @@ const WORDS: Readonly<Record<StackLayer['role'], string>> = {
 interface Use {
   readonly layer: LayerRow;
   readonly part: Part;
-  readonly settings: readonly OwnSetting[];
+  readonly settings: readonly { readonly setting: OwnSetting; readonly schema: Schema }[];
 }
+
+/** What a setting of a part's own takes, or nothing. */
+const ownValueOf = (setting: OwnSetting): Schema =>
+  mixed().test('own', (value, ctx) => {
+    const text = String(value ?? '');
+    const problem = text === '' ? null : ownValueProblem(setting, text);
+    return problem === null || ctx.createError({ message: problem });
+  });
 
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
   selector: 'coat-layer-stack',
-  imports: [MatButton, MatFormField, MatIcon, MatInput, MatOption, MatSelect, MatTooltip],
+  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, MatTooltip, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Layers, the topmost first">
@@ -81,8 +90,9 @@ interface Use {
     @for (u of own(); track u.layer.id) {
       <fieldset class="own">
         <legend>{{ u.part.name }}, its own settings here</legend>
-        @for (s of u.settings; track s.id) {
-          <label>
+        @for (line of u.settings; track line.setting.id) {
+          @let s = line.setting;
+          <div class="line">
             <span>{{ s.label }}</span>
             @if (s.value.type === 'choice') {
               <mat-form-field
@@ -98,20 +108,15 @@ interface Use {
                 </mat-select></mat-form-field
               >
             } @else {
-              <mat-form-field
-                ><input
-                  #setOwnBox
-                  matInput
-                  maxlength="500"
-                  [value]="u.layer.own?.[s.id] ?? ''"
-                  [placeholder]="s.initial || 'as installed'"
-                  (change)="setOwn(u, s, setOwnBox.value)"
-              /></mat-form-field>
+              <coat-text-field
+                [name]="s.label"
+                [schema]="line.schema"
+                [value]="u.layer.own?.[s.id] ?? ''"
+                [placeholder]="s.initial || 'as installed'"
+                (given)="setOwn(u, s, $event)"
+              />
             }
-          </label>
-        }
-        @if (ownProblem(); as p) {
-          <p class="mind" role="alert">{{ p }}</p>
+          </div>
         }
       </fieldset>
     }
@@ -183,7 +188,7 @@ interface Use {
       padding: 0 4px;
       font-size: var(--mat-sys-body-small-size);
     }
-    .own label {
+    .own .line {
       display: grid;
       grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
       gap: 8px;
@@ -231,18 +236,20 @@ export class LayerStack {
     const match = matchOf(ctx.rows, this.state().element.id);
     return (match ? layersOf(ctx.rows, match.id) : []).flatMap((layer): Use[] => {
       const resolved = resolveLayer(ctx, layer);
-      const settings = resolved?.part ? freeSettings(resolved.part, resolved.offer) : [];
+      const free = resolved?.part ? freeSettings(resolved.part, resolved.offer) : [];
+      const settings = free.map((setting) => ({ setting, schema: ownValueOf(setting) }));
       return resolved?.part && settings.length > 0 ? [{ layer, part: resolved.part, settings }] : [];
     });
   });
-  protected readonly ownProblem = signal<string | null>(null);
 
-  /** An empty field takes back what was said. What the part does not take is told, and nothing is set. */
-  protected setOwn({ layer }: Use, setting: OwnSetting, raw: string): void {
-    const value = raw.trim() === '' ? null : raw.trim();
-    const problem = value === null ? null : ownValueProblem(setting, value);
-    this.ownProblem.set(problem);
-    if (problem === null) this.store.send({ type: 'layer.own', id: layer.id, setting: setting.id, value });
+  /** An empty field takes back what was said. What the part does not take, the field does not give. */
+  protected setOwn({ layer }: Use, setting: OwnSetting, text: string): void {
+    this.store.send({
+      type: 'layer.own',
+      id: layer.id,
+      setting: setting.id,
+      value: text === '' ? null : text,
+    });
   }
 
   /** Parts of these layers that were changed since they were chosen. */

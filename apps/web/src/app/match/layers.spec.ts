@@ -95,11 +95,11 @@ describe('the layers of an element', () => {
     });
     await hand.type('Where you are', 'nowhere at all');
     await settle();
-    expect(page.querySelector('[role="alert"]')!.textContent).not.toBe('');
+    expect(page.querySelector('mat-error')!.textContent).toContain('a place on earth');
     expect(bench.sent).toEqual([]);
     await hand.type('Where you are', '54.98, -1.61');
     await settle();
     expect(bench.sent.at(-1)).toMatchObject({ type: 'layer.own', setting: 'place' });
-    expect(page.querySelector('[role="alert"]')).toBeNull();
+    expect(page.querySelector('mat-error')).toBeNull();
   });
 });

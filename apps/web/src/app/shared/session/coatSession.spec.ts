@@ -34,9 +34,10 @@ function openPage() {
   });
   const store = TestBed.inject(CoatStore);
   const sessions = TestBed.inject(CoatSessions);
+  const leftBehind = TestBed.inject(LeftBehind);
   const notices = TestBed.inject(Notices);
   const outbox = TestBed.inject(Outbox);
-  return { store, sessions, notices, outbox };
+  return { store, sessions, leftBehind, notices, outbox };
 }
 async function opened(id = A) {
   const page = openPage();
@@ -233,9 +234,9 @@ describe('a page that was closed with something unsent', () => {
 
   it('tells on the first page which coats have something to send', async () => {
     await closedWith('First', 'Second');
-    const { sessions } = openPage();
+    const { leftBehind } = openPage();
     await expect
-      .poll(() => sessions.stillHere())
+      .poll(() => leftBehind.stillHere())
       .toEqual([{ coat: A, name: 'Second', waiting: 2, stuck: 0 }]);
   });
 
@@ -335,12 +336,12 @@ describe('what can no longer be carried out', () => {
     await expect.poll(() => store.saveState()).toBe('kept');
     TestBed.resetTestingModule();
     server = new FakeServer();
-    const { sessions } = openPage();
+    const { sessions, leftBehind } = openPage();
     await expect.poll(() => sessions.of(A).stuck().length, { timeout: 4000 }).toBe(1);
-    await sessions.look();
-    expect(sessions.stillHere()).toMatchObject([{ coat: A, waiting: 0, stuck: 1 }]);
+    await leftBehind.look();
+    expect(leftBehind.stillHere()).toMatchObject([{ coat: A, waiting: 0, stuck: 1 }]);
     sessions.of(A).forget(sessions.of(A).stuck()[0]!);
-    await expect.poll(async () => (await sessions.look(), sessions.stillHere())).toEqual([]);
+    await expect.poll(async () => (await leftBehind.look(), leftBehind.stillHere())).toEqual([]);
   });
 });
 

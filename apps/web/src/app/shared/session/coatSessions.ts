@@ -1,19 +1,10 @@
-import { Injectable, inject, signal } from '@angular/core';
+import { Injectable, inject } from '@angular/core';
 import { exhaustMap, timer } from 'rxjs';
 import { Api } from '../api';
 import { Notices } from '../notices';
 import { CoatSession } from './coatSession';
-import { LOOK_MS, Outbox, type Unsent } from './outbox';
+import { LOOK_MS, Outbox, byCoat } from './outbox';
 import { WindowMark } from './windowMark';
-
-/** What is still to be sent of one coat, or can no longer be carried out. */
-export interface StillHere {
-  readonly coat: string;
-  readonly name: string;
-  /** To be sent, by this window or by another one that is open. */
-  readonly waiting: number;
-  readonly stuck: number;
-}
 
 /**
  * The sessions of this window, each for one coat: they live until nothing is left to send, whatever page is open. What windows
@@ -31,9 +22,6 @@ export class CoatSessions {
   };
   private readonly sessions = new Map<string, CoatSession>();
   private shown: CoatSession | null = null;
-
-  /** What this browser still keeps, for the first page; null where it keeps nothing at all. */
-  readonly stillHere = signal<readonly StillHere[]>([]);
 
   constructor() {
     timer(0, LOOK_MS)
@@ -80,7 +68,7 @@ export class CoatSessions {
       }
   }
 
-  /** Takes up what is left behind, and tells what is still here. */
+  /** Takes up what is left behind, and shows what can no longer be carried out. */
   async look(): Promise<void> {
     try {
       await this.mark.ready;
@@ -90,24 +78,9 @@ export class CoatSessions {
       });
       const all = await this.outbox.all();
       for (const session of this.sessions.values()) session.showStuck(all);
-      this.stillHere.set(
-        [...byCoat(all)].map(([coat, unsent]) => ({
-          coat,
-          name: unsent.at(-1)!.coatName,
-          waiting: unsent.filter((u) => u.refused === null).length,
-          stuck: unsent.filter((u) => u.refused !== null).length,
-        })),
-      );
     } catch {
       // The browser keeps nothing here: the marks of the sessions say so where it matters.
-      this.stillHere.set([]);
     }
     this.sweep();
   }
-}
-
-function byCoat(all: readonly Unsent[]): Map<string, Unsent[]> {
-  const by = new Map<string, Unsent[]>();
-  for (const unsent of all) by.set(unsent.coat, [...(by.get(unsent.coat) ?? []), unsent]);
-  return by;
 }

@@ -1,52 +1,61 @@
-import { Injectable, Injector, computed, inject, signal } from '@angular/core';
-import { exhaustMap, takeWhile, timer } from 'rxjs';
-import type { CoatSessions, StillHere } from './coatSessions';
-import { LOOK_MS, Outbox } from './outbox';
+import { Injectable, Injector, inject, signal } from '@angular/core';
+import { exhaustMap, timer } from 'rxjs';
+import type { CoatSessions } from './coatSessions';
+import { LOOK_MS, Outbox, byCoat } from './outbox';
+
+/** What is still to be sent of one coat, or can no longer be carried out. */
+export interface StillHere {
+  readonly coat: string;
+  readonly name: string;
+  /** To be sent, by this window or by another one that is open. */
+  readonly waiting: number;
+  readonly stuck: number;
+}
 
 /**
- * Looks whether this browser keeps something that the server has not. Only then the sessions are brought in, which send it and
- * look by themselves from there on: a page that shows no coat carries nothing of what a coat is made of.
+ * Tells what this browser keeps that the server has not. Where there is something, the sessions are brought in, which send it: a
+ * page that shows no coat carries nothing of what a coat is made of.
  */
 @Injectable({ providedIn: 'root' })
 export class LeftBehind {
   private readonly outbox = inject(Outbox);
   private readonly injector = inject(Injector);
-  private readonly sessions = signal<CoatSessions | null>(null);
 
   /** What this browser still keeps, by coat. */
-  readonly stillHere = computed<readonly StillHere[]>(() => this.sessions()?.stillHere() ?? []);
+  readonly stillHere = signal<readonly StillHere[]>([]);
 
   constructor() {
     timer(0, LOOK_MS)
-      .pipe(
-        takeWhile(() => this.sessions() === null),
-        exhaustMap(() => this.look()),
-      )
+      .pipe(exhaustMap(() => this.look()))
       .subscribe();
   }
 
   /** Looks at once. */
   async look(): Promise<void> {
-    if (this.sessions() === null && !(await this.isAny())) return;
-    await this.bring()
-      .then((sessions) => sessions.look())
-      // Where the server is away they cannot be brought now: it is tried again with the next look.
-      .catch(() => undefined);
+    await this.tell();
+    if (this.stillHere().length === 0) return;
+    // Where the server is away they cannot be brought now: it is tried again with the next look.
+    const sessions = await this.bring().catch(() => null);
+    if (!sessions) return;
+    await sessions.look();
+    await this.tell();
+  }
+
+  private async tell(): Promise<void> {
+    // A browser that keeps nothing has nothing to tell: the marks of the sessions say so where it matters.
+    const all = await this.outbox.all().catch(() => []);
+    this.stillHere.set(
+      [...byCoat(all)].map(([coat, unsent]) => ({
+        coat,
+        name: unsent.at(-1)!.coatName,
+        waiting: unsent.filter((u) => u.refused === null).length,
+        stuck: unsent.filter((u) => u.refused !== null).length,
+      })),
+    );
   }
 
   private async bring(): Promise<CoatSessions> {
     const { CoatSessions } = await import('./coatSessions');
-    const sessions = this.injector.get(CoatSessions);
-    this.sessions.set(sessions);
-    return sessions;
-  }
-
-  private async isAny(): Promise<boolean> {
-    try {
-      return (await this.outbox.all()).length > 0;
-    } catch {
-      // The browser keeps nothing here: there is nothing that another window could have left.
-      return false;
-    }
+    return this.injector.get(CoatSessions);
   }
 }

@@ -100,6 +100,13 @@ export class Outbox {
   }
 }
 
+/** What is kept, by coat, in its order. */
+export function byCoat(all: readonly Unsent[]): Map<string, Unsent[]> {
+  const by = new Map<string, Unsent[]>();
+  for (const unsent of all) by.set(unsent.coat, [...(by.get(unsent.coat) ?? []), unsent]);
+  return by;
+}
+
 function inTime<T>(work: Promise<T>): Promise<T> {
   return Promise.race([
     work,
