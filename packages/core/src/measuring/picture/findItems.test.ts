@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fill, plainPicture } from '../../testing/pictures.js';
 import { cases } from '../../testing/properties.js';
+import type { Pixels } from './pixels.js';
 import { findItems, type FoundItem } from './findItems.js';
 import { stripOf } from './strip.js';
 
@@ -18,6 +19,14 @@ function strip(squares: readonly Square[], upright: boolean) {
     fill(pixels, { x: upright ? across : at, y: upright ? at : across, width: size, height: size }, INK);
   }
   return { pixels, strip: stripOf(pixels, { x: 0, y: 0, width, height }, upright) };
+}
+/** The same picture with x and y changed. */
+function turnedPicture({ width, height, data }: Pixels): Pixels {
+  const out = new Uint8Array(data.length);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      out.set(data.subarray((y * width + x) * 4, (y * width + x) * 4 + 4), (x * height + y) * 4);
+  return { width: height, height: width, data: out };
 }
 const ends = (items: readonly FoundItem[]) => items.map((i) => [Math.round(i.from), Math.round(i.to)]);
 
@@ -53,6 +62,29 @@ describe('what stands on a strip', () => {
       }),
       { numRuns: cases(150) },
     );
+  });
+
+  it('is one thing where several strokes of one colour make it, and a row of one colour stays a row', () => {
+    const { pixels } = strip([], false);
+    const bars = (x: number) =>
+      [0, 9, 18].forEach((y) => fill(pixels, { x, y: 8 + y, width: 24, height: 5 }, INK));
+    const halves = (x: number) =>
+      [0, 14].forEach((dx) =>
+        [0, 14].forEach((dy) => fill(pixels, { x: x + dx, y: 8 + dy, width: 10, height: 10 }, INK)),
+      );
+    bars(20);
+    halves(56);
+    for (const x of [92, 128, 164]) fill(pixels, { x, y: 8, width: 24, height: 24 }, INK);
+    halves(200);
+    // A thin line across the bar parts items and is none.
+    fill(pixels, { x: 236, y: 8, width: 1, height: 24 }, INK);
+    fill(pixels, { x: 250, y: 8, width: 24, height: 24 }, INK);
+    for (const upright of [false, true]) {
+      const laid = upright ? turnedPicture(pixels) : pixels;
+      const { width, height } = laid;
+      const { items } = findItems(stripOf(laid, { x: 0, y: 0, width, height }, upright));
+      expect(ends(items)).toEqual([20, 56, 92, 128, 164, 200, 250].map((x) => [x, x + 24]));
+    }
   });
 
   it('is nothing on a bare bar, and no speck, rim or mark of what runs is an item', () => {

@@ -26,12 +26,27 @@ interface Box {
 const STROKE = 0.34;
 /** Letters of one line are at most so far apart, for the tallest of them. */
 const LETTER_GAP = 0.6;
+/** Words of one line are at most so far apart, for the line's height; entries of a menu are further. */
+const WORD_GAP = 1.15;
+/** Dots and accents are at most so far from the letters they belong to. */
+const DOT_GAP = 0.4;
 /** Lines of one text are at most so far apart, for the taller of them. */
 const LINE_GAP = 1.4;
 /** Letters of one line agree in colour within this, in the channel that differs most. */
 const SAME_INK = 70;
 /** Pieces of one picture: joined they are at most this much longer than the larger was. */
 const SQUARE = 1.25;
+/** Strokes of one drawing stand over each other for this share of the shorter one, and no further apart than this share of a side. */
+const STACKED = 0.5;
+const STROKES_APART = 0.45;
+/** A drawing of several strokes is about as large as the things on a bar usually are: the one this far up among them. */
+const USUAL_UP = 0.8;
+const USUAL_ROOM = 1.15;
+/** Halves of one drawing are at most so wide for their height: what is as wide as high stands alone. */
+const HALF = 0.62;
+/** A line across the bar no thicker than this share of it, and so many times as long as thick, parts items and is none. */
+const PARTS = 0.08;
+const PARTS_LONG = 5;
 /** A picture this many times as long as high is a plate with a title. */
 const TITLED = 2.5;
 /** Pieces smaller than this, in pixels of their longer side, are noise. */
@@ -40,6 +55,8 @@ const LEAST = 3;
 /** A place is drawn when it is further from the ground than this share of the furthest place within reach. */
 const RINGING = 0.27;
 const RING_REACH = 6;
+/** What is left of a round end lies within this share of the bar's thickness of it. */
+const ROUND_END = 0.05;
 /** Where the ground is uneven, an item must reach this many times the threshold somewhere. */
 const STRONG = 1.6;
 
@@ -123,9 +140,17 @@ function linesOf(pieces: readonly Piece[]): { lines: Box[]; used: Set<number> } 
       const tall = heightOf(line);
       const level = p.v0 >= line.v0 - 0.4 * tall && p.v1 <= line.v1 + 0.4 * tall;
       const gap = gapOf(p.u0, p.u1, line.u0, line.u1);
-      const small = heightOf(p) <= 0.5 * tall && gap <= 0.2 * tall;
-      const letter = heightOf(p) <= tall && widthOf(p) <= tall && p.stroke <= 0.42 && gap <= 0.4 * tall;
-      return level && (small || letter);
+      const small = heightOf(p) <= 0.5 * tall && gap <= DOT_GAP * tall;
+      const letter = heightOf(p) <= tall && widthOf(p) <= tall && p.stroke <= 0.42 && gap <= DOT_GAP * tall;
+      // A word of one letter, or a figure by itself, stands on the line.
+      const word =
+        heightOf(p) > 0.5 * tall &&
+        heightOf(p) <= tall + 1 &&
+        widthOf(p) <= tall &&
+        p.stroke <= 0.42 &&
+        Math.abs(p.v1 - line.v1) <= 0.15 * tall &&
+        gap <= WORD_GAP * tall;
+      return level && (small || letter || word);
     });
     if (l < 0) return;
     used.add(i);
@@ -134,13 +159,13 @@ function linesOf(pieces: readonly Piece[]): { lines: Box[]; used: Set<number> } 
   return { lines: wordsToLines(lines), used };
 }
 
-/** Words of one line: level with each other, and no further apart than letters of the line's height may be. */
+/** Words of one line: level with each other, and no further apart than a blank of the line's height may be. */
 function wordsToLines(words: readonly Box[]): Box[] {
   const related = (i: number, j: number) => {
     const a = words[i]!;
     const b = words[j]!;
     const level = -gapOf(a.v0, a.v1, b.v0, b.v1) >= 0.5 * Math.min(heightOf(a), heightOf(b));
-    return level && gapOf(a.u0, a.u1, b.u0, b.u1) <= LETTER_GAP * Math.max(heightOf(a), heightOf(b));
+    return level && gapOf(a.u0, a.u1, b.u0, b.u1) <= WORD_GAP * Math.max(heightOf(a), heightOf(b));
   };
   return groups(words.length, related).map((group) => group.map((i) => words[i]!).reduce(joinBoxes));
 }
@@ -173,6 +198,67 @@ function picturesOf(pieces: readonly Piece[]): Thing[] {
       }
   }
   return things;
+}
+
+/** How far two colours are apart, in the channel that differs most. */
+const inkApart = (a: Inked, b: Inked) => Math.max(...a.ink.map((c, i) => Math.abs(c - b.ink[i]!)));
+
+interface Inked extends Thing {
+  readonly ink: readonly [number, number, number];
+}
+
+/**
+ * Strokes of one colour that make one drawing: bars over each other, halves beside each other. Together they are no larger than
+ * things on this bar usually are, so that a row of drawings of one colour stays a row.
+ */
+function withStrokes(
+  things: readonly Thing[],
+  inkOf: (box: Box) => readonly [number, number, number],
+  upright: boolean,
+): Thing[] {
+  const join = (all: readonly Inked[], isOne: (a: Inked, b: Inked) => boolean): Inked[] => {
+    let left = [...all];
+    for (;;) {
+      let best: { a: Inked; b: Inked; gap: number } | null = null;
+      for (let i = 0; i < left.length; i++)
+        for (let j = i + 1; j < left.length; j++) {
+          const [a, b] = [left[i]!, left[j]!];
+          if (inkApart(a, b) > SAME_INK || !isOne(a, b)) continue;
+          const gap = Math.max(gapOf(a.u0, a.u1, b.u0, b.u1), gapOf(a.v0, a.v1, b.v0, b.v1));
+          if (!best || gap < best.gap) best = { a, b, gap };
+        }
+      if (!best) return left;
+      const { a, b } = best;
+      left = [...left.filter((t) => t !== a && t !== b), { ...joinBoxes(a, b), what: 'picture', ink: a.ink }];
+    }
+  };
+  // Along the bar and across it, whichever way it lies: boxes here are in directions of the picture.
+  const along = (b: Box) => (upright ? ([b.v0, b.v1] as const) : ([b.u0, b.u1] as const));
+  const across = (b: Box) => (upright ? ([b.u0, b.u1] as const) : ([b.v0, b.v1] as const));
+  const length = ([from, to]: readonly [number, number]) => to - from;
+  const pictures = things.filter((t) => t.what === 'picture').map((t): Inked => ({ ...t, ink: inkOf(t) }));
+  const stacked = join(pictures, (a, b) => {
+    const over = -gapOf(...along(a), ...along(b));
+    if (over < STACKED * Math.min(length(along(a)), length(along(b)))) return false;
+    const gap = gapOf(...across(a), ...across(b));
+    return gap <= STROKES_APART * Math.max(length(along(a)), length(along(b)));
+  });
+  const sizes = stacked.map((t) => length(across(t))).sort((a, b) => a - b);
+  const usual = sizes[Math.floor(USUAL_UP * (sizes.length - 1))] ?? 0;
+  const whole = join(stacked, (a, b) => {
+    const together = joinBoxes(a, b);
+    const isHalf = [a, b].some((t) => length(along(t)) <= HALF * length(across(together)));
+    return (
+      isHalf &&
+      gapOf(...along(a), ...along(b)) <= STROKES_APART * length(across(together)) &&
+      length(along(together)) <= USUAL_ROOM * usual &&
+      length(across(together)) <= USUAL_ROOM * usual
+    );
+  });
+  return [
+    ...things.filter((t) => t.what !== 'picture'),
+    ...whole.map(({ u0, v0, u1, v1, what }) => ({ u0, v0, u1, v1, what })),
+  ];
 }
 
 /** A picture with a line of text just behind it, more than once along a bar, is a list of open programmes. */
@@ -239,8 +325,9 @@ export function findItems(strip: Strip, radius = 0, showsThrough = 0): ItemsOnSt
     const gap = gapOf(a.v0, a.v1, b.v0, b.v1);
     return level && gap <= LINE_GAP * Math.max(heightOf(a), heightOf(b));
   }).map((group) => ({ ...group.map((i) => lines[i]!).reduce(joinBoxes), what: 'text' }));
-  const pictures = picturesOf(pieces.filter((_, i) => !used.has(i))).filter(
-    (t) => Math.max(widthOf(t), heightOf(t)) >= least,
+  const inkOf = (box: Box) => inkMean(strip, mask, turned(box, upright));
+  const pictures = withStrokes(picturesOf(pieces.filter((_, i) => !used.has(i))), inkOf, upright).filter(
+    (t) => Math.max(widthOf(t), heightOf(t)) >= least && !isParting(turned(t, upright), across),
   );
   const things: Thing[] = [...pictures];
   for (const text of texts) {
@@ -336,8 +423,14 @@ function isSideMark(c: Component, along: number, across: number): boolean {
   const beside = c.v0 <= 0.06 * across + 1 || c.v1 >= across - 0.06 * across - 1;
   if (thin && beside && widthOf(c) >= 2 * heightOf(c)) return true;
   // What is left of an anti-aliased or round end.
-  const end = c.u0 <= 1 || c.u1 >= along - 1;
-  return end && widthOf(c) <= Math.max(4, 0.08 * across) && heightOf(c) >= 2 * widthOf(c);
+  const near = Math.max(1, ROUND_END * across);
+  const end = c.u0 <= near || c.u1 >= along - near;
+  return end && widthOf(c) <= Math.max(4, 0.12 * across) && heightOf(c) >= 2 * widthOf(c);
+}
+
+/** A thin line across the bar, between two groups of items. */
+function isParting(b: Box, across: number): boolean {
+  return widthOf(b) <= Math.max(2, PARTS * across) && heightOf(b) >= PARTS_LONG * widthOf(b);
 }
 
 function strongestIn({ distance }: Ground, c: Component, along: number): number {

@@ -47,6 +47,62 @@ describe('reading a region', () => {
     expect(reading.rect).toEqual({ x: 0, y: 0, width: 640, height: 45 });
   });
 
+  it('finds a small thing among its neighbours, by what lies inside what was drawn', () => {
+    const pixels = plainPicture(300, 60, '#7a2f5b');
+    const at = (n: number) => ({ x: 200 + n * 18, y: 20, width: 12, height: 12 });
+    for (const n of [0, 1, 2]) fill(pixels, at(n), ['#e8ddcf', '#75801f', '#9fb8d8'][n]!);
+    const off = fc.integer({ min: -4, max: 4 });
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2 }), off, off, off, off, (n, l, t, r, b) => {
+        const { x, y, width, height } = at(n);
+        const drawn = { x: x + l, y: y + t, width: width - l + r, height: height - t + b };
+        const reading = readRegion(pixels, drawn, { settle: true, reach: 13 });
+        const { rect, found } = reading;
+        // A side is found to the pixel, or not at all: never a neighbour's.
+        if (found.left) expect(rect.x).toBe(x);
+        if (found.right) expect(rect.x + rect.width).toBe(x + width);
+        if (found.top) expect(rect.y).toBe(y);
+        if (found.bottom) expect(rect.y + rect.height).toBe(y + height);
+        const isRoundIt = l <= 0 && t <= 0 && r >= 0 && b >= 0;
+        if (isRoundIt) expect(found).toEqual({ left: true, top: true, right: true, bottom: true });
+      }),
+      { numRuns: cases(60) },
+    );
+  });
+
+  it('does not choose between two small things that are as likely', () => {
+    const pixels = plainPicture(300, 60, '#7a2f5b');
+    fill(pixels, { x: 200, y: 20, width: 12, height: 12 }, '#e8ddcf');
+    fill(pixels, { x: 216, y: 20, width: 12, height: 12 }, '#e8ddcf');
+    const { found } = readRegion(
+      pixels,
+      { x: 206, y: 17, width: 16, height: 18 },
+      { settle: true, reach: 13 },
+    );
+    expect(found).toMatchObject({ left: false, right: false });
+  });
+
+  it('leaves a floating bar its gap, and takes an attached one to the edge of the screen, over its rim', () => {
+    const floating = plainPicture(640, 400, '#7f9aa6');
+    fill(floating, { x: 9, y: 7, width: 622, height: 40 }, '#e3c2b4');
+    const drawn = { x: 4, y: 2, width: 630, height: 50 };
+    expect(readRegion(floating, drawn, { settle: true, reach: 13 }).rect).toEqual({
+      x: 9,
+      y: 7,
+      width: 622,
+      height: 40,
+    });
+    const attached = plainPicture(640, 400, '#7f9aa6');
+    fill(attached, { x: 0, y: 0, width: 640, height: 47 }, '#55303f');
+    fill(attached, { x: 2, y: 2, width: 636, height: 43 }, '#e3c2b4');
+    expect(readRegion(attached, drawn, { settle: true, reach: 13 }).rect).toEqual({
+      x: 0,
+      y: 0,
+      width: 640,
+      height: 47,
+    });
+  });
+
   it('finds a bar on a ground where every pixel differs from the next, and a border of one pixel', () => {
     const noisy = plainPicture(300, 200, '#000000');
     for (let i = 0; i < noisy.data.length; i += 4) noisy.data[i] = (i * 7919) % 251;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { randomFrom } from '../../ground/random.js';
 import { fill, plainPicture } from '../../testing/pictures.js';
 import { bestOffset, REACH } from './bestOffset.js';
 import { cropOf } from './likeness.js';
@@ -23,7 +24,30 @@ describe('the place where a patch fits best', () => {
         const own = plateAt(160 + dx, 120 + dy);
         expect(bestOffset(own, patch, { x: 150, y: 110 })).toEqual({ dx, dy });
       }),
-      { numRuns: cases(40) },
+      { numRuns: cases(8) },
+    );
+  });
+  it('is its own place for a patch of the same picture, however near to an end of it', () => {
+    const own = plainPicture(260, 180, '#7f9aa6');
+    const random = randomFrom(11);
+    const upTo = (n: number) => Math.floor(random() * n);
+    for (let n = 0; n < 90; n++)
+      fill(
+        own,
+        { x: upTo(236), y: upTo(166), width: 2 + upTo(22), height: 2 + upTo(12) },
+        `#${upTo(0xffffff).toString(16).padStart(6, '0')}`,
+      );
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 200 }),
+        fc.integer({ min: 0, max: 150 }),
+        fc.integer({ min: 12, max: 60 }),
+        fc.integer({ min: 8, max: 30 }),
+        (x, y, width, height) => {
+          expect(bestOffset(own, cropOf(own, { x, y, width, height }), { x, y })).toEqual({ dx: 0, dy: 0 });
+        },
+      ),
+      { numRuns: cases(12) },
     );
   });
   it('does not heed another brightness of the whole', () => {

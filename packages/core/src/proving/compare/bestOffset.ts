@@ -1,16 +1,23 @@
-import { byteAt, doubleAt } from '../../ground/cells.js';
+import { byteAt, doubleAt, wordAt } from '../../ground/cells.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
-import type { Rect } from '../../measuring/picture/rect.js';
 import { luma } from '../../measuring/picture/samplePicture.js';
 
 /** How far a patch may be from where it is expected, in pixels. Source: the product's model, "comparison of pictures". */
 export const REACH = 32;
-/** The first, rough look is on pictures with so many times fewer pixels on each side. */
-const ROUGH = 4;
+/** At most about so many pixels of a patch are looked at everywhere within reach. */
+const TELLING = 2500;
+/** About so many of those at every place first; where they fit best, at so many places, all of those. */
+const FIRST_LOOK = 400;
+const SECOND_LOOK = 250;
+/** So many of the places at which those fit best are looked at by all of their pixels, or by so many of a large patch. */
+const CANDIDATES = 8;
+const LAST_LOOK = 40_000;
 /** Equals are told apart by this much for each pixel of distance: what is the same everywhere has not moved. */
 const STAYS = 0.02;
+/** Less than this share of a patch on the picture would be told by what is not there. */
+const LEAST_SHARE = 0.5;
 
-/** Luma on a grid, 0 to 255. */
+/** Luma of every pixel, 0 to 255. */
 interface Grey {
   readonly width: number;
   readonly height: number;
@@ -23,50 +30,90 @@ export interface Free {
   readonly y: boolean;
 }
 
-function greyOf({ data, width }: Pixels, rect: Rect, by: number): Grey {
-  const w = Math.max(1, Math.floor(rect.width / by));
-  const h = Math.max(1, Math.floor(rect.height / by));
+/** Luma of what lies within bounds, both ends clipped to the picture. */
+function greyOf({ data, width, height }: Pixels, x0: number, y0: number, x1: number, y1: number): Grey {
+  const [left, top] = [Math.max(0, x0), Math.max(0, y0)];
+  const w = Math.max(0, Math.min(width, x1) - left);
+  const h = Math.max(0, Math.min(height, y1) - top);
   const values = new Float64Array(w * h);
-  const n = Math.min(by, rect.width) * Math.min(by, rect.height);
-  for (let y = 0; y < h; y++)
-    for (let x = 0; x < w; x++) {
-      let sum = 0;
-      for (let v = 0; v < Math.min(by, rect.height); v++)
-        for (let u = 0; u < Math.min(by, rect.width); u++) {
-          const i = ((rect.y + y * by + v) * width + rect.x + x * by + u) * 4;
-          sum += luma(byteAt(data, i), byteAt(data, i + 1), byteAt(data, i + 2));
-        }
-      values[y * w + x] = sum / n;
-    }
+  for (let y = 0, o = 0; y < h; y++) {
+    let i = ((top + y) * width + left) * 4;
+    for (let x = 0; x < w; x++, i += 4, o++)
+      values[o] = luma(byteAt(data, i), byteAt(data, i + 1), byteAt(data, i + 2));
+  }
   return { width: w, height: h, values };
 }
 
-/** How much the two differ where they overlap, but for their mean brightness: the variance of the difference. */
-function unlike(own: Grey, patch: Grey, atX: number, atY: number): number {
-  const x0 = Math.max(0, -atX);
-  const x1 = Math.min(patch.width, own.width - atX);
-  const y0 = Math.max(0, -atY);
-  const y1 = Math.min(patch.height, own.height - atY);
-  const n = (x1 - x0) * (y1 - y0);
-  // Less than half of it would be told by what is not there.
-  if (x1 <= x0 || y1 <= y0 || n * 2 < patch.values.length) return Infinity;
-  let sum = 0;
-  let squares = 0;
-  for (let y = y0; y < y1; y++) {
-    let i = y * patch.width + x0;
-    let j = (y + atY) * own.width + x0 + atX;
-    for (let x = x0; x < x1; x++, i++, j++) {
-      const d = doubleAt(own.values, j) - doubleAt(patch.values, i);
-      sum += d;
-      squares += d * d;
+/**
+ * Pixels of a patch by which its place can be told: of each cell of a grid over it the one at which brightness changes most, and
+ * its middle, so that plain ground speaks as well. Of a small patch, all.
+ */
+function tellingPixels({ width, height, values }: Grey): Int32Array {
+  if (width * height <= TELLING) return Int32Array.from({ length: width * height }, (_, i) => i);
+  const side = Math.sqrt((width * height * 2) / TELLING);
+  const [columns, rows] = [Math.max(1, Math.round(width / side)), Math.max(1, Math.round(height / side))];
+  const chosen = new Set<number>();
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < columns; c++) {
+      const [x0, x1] = [Math.floor((c * width) / columns), Math.floor(((c + 1) * width) / columns)];
+      const [y0, y1] = [Math.floor((r * height) / rows), Math.floor(((r + 1) * height) / rows)];
+      let best = ((y0 + y1) >> 1) * width + ((x0 + x1) >> 1);
+      chosen.add(best);
+      let most = -1;
+      for (let y = y0; y < Math.min(y1, height - 1); y++)
+        for (let x = x0, i = y * width + x0; x < Math.min(x1, width - 1); x++, i++) {
+          const here = doubleAt(values, i);
+          const change =
+            Math.abs(doubleAt(values, i + 1) - here) + Math.abs(doubleAt(values, i + width) - here);
+          if (change > most) {
+            most = change;
+            best = i;
+          }
+        }
+      chosen.add(best);
     }
+  return Int32Array.from(chosen);
+}
+
+/** Pixels of a patch, ready to be laid on another picture. */
+interface Probe {
+  readonly xs: Int32Array;
+  readonly ys: Int32Array;
+  readonly values: Float64Array;
+}
+
+function probeOf(patch: Grey, pixels: Int32Array): Probe {
+  const ys = pixels.map((i) => Math.floor(i / patch.width));
+  return {
+    xs: pixels.map((i, k) => i - wordAt(ys, k) * patch.width),
+    ys,
+    values: Float64Array.from(pixels, (i) => doubleAt(patch.values, i)),
+  };
+}
+
+/** How much two differ where they overlap, but for their mean brightness: the variance of the difference at a probe's pixels. */
+function unlike(own: Grey, { xs, ys, values }: Probe, atX: number, atY: number): number {
+  let [n, sum, squares] = [0, 0, 0];
+  for (let k = 0; k < xs.length; k++) {
+    const x = wordAt(xs, k) + atX;
+    const y = wordAt(ys, k) + atY;
+    if (x < 0 || y < 0 || x >= own.width || y >= own.height) continue;
+    const d = doubleAt(own.values, y * own.width + x) - doubleAt(values, k);
+    n++;
+    sum += d;
+    squares += d * d;
   }
+  if (n < xs.length * LEAST_SHARE) return Infinity;
   return squares / n - (sum / n) * (sum / n);
 }
 
+/** Every so many-th of a list, from the first on. */
+const thinned = (list: Int32Array, by: number) => list.filter((_, k) => k % by === 0);
+
 /**
- * Where a patch fits best, within `REACH` of where it is expected: roughly on smaller pictures first, then to the pixel. Another
- * brightness of the whole does not count, and of places that fit equally well the nearest wins.
+ * Where a patch fits best, within `REACH` of where it is expected: everywhere by its most telling pixels, then by all of them at
+ * the places where those fit best, also where a part of it or of the reach lies beyond the picture. Another brightness of the whole does not count, and of places that fit equally well the nearest
+ * wins.
  *
  * @param at where it is expected, its top left corner on the own picture
  * @returns how far it is off, in pixels
@@ -77,38 +124,33 @@ export function bestOffset(
   at: { readonly x: number; readonly y: number },
   free: Free = { x: true, y: true },
 ): { readonly dx: number; readonly dy: number } {
-  const around: Rect = {
-    x: Math.max(0, at.x - REACH),
-    y: Math.max(0, at.y - REACH),
-    width: 0,
-    height: 0,
-  };
-  const x1 = Math.min(own.width, at.x + patch.width + REACH);
-  const y1 = Math.min(own.height, at.y + patch.height + REACH);
-  const area = { ...around, width: x1 - around.x, height: y1 - around.y };
-  if (area.width < 1 || area.height < 1) return { dx: 0, dy: 0 };
-  const whole = { x: 0, y: 0, width: patch.width, height: patch.height };
-  const search = (by: number, from: { dx: number; dy: number }, reach: number) => {
-    const ground = greyOf(own, area, by);
-    const grey = greyOf(patch, whole, by);
-    let best = { dx: from.dx, dy: from.dy };
-    let least = Infinity;
-    const [rx, ry] = [free.x ? reach : 0, free.y ? reach : 0];
-    for (let dy = from.dy - ry; dy <= from.dy + ry; dy += by)
-      for (let dx = from.dx - rx; dx <= from.dx + rx; dx += by) {
-        if (Math.max(Math.abs(dx), Math.abs(dy)) > REACH) continue;
-        const x = Math.round((at.x + dx - area.x) / by);
-        const y = Math.round((at.y + dy - area.y) / by);
-        const cost = unlike(ground, grey, x, y) + STAYS * Math.hypot(dx, dy);
-        if (cost < least) {
-          least = cost;
-          best = { dx, dy };
-        }
-      }
-    return best;
-  };
-  // What is thinner than a few rough pixels would be lost in them.
-  const isThin = Math.min(patch.width, patch.height) < ROUGH * 4;
-  if (isThin) return search(1, { dx: 0, dy: 0 }, REACH);
-  return search(1, search(ROUGH, { dx: 0, dy: 0 }, REACH), ROUGH);
+  const [rx, ry] = [free.x ? REACH : 0, free.y ? REACH : 0];
+  const left = Math.max(0, at.x - rx);
+  const top = Math.max(0, at.y - ry);
+  const ground = greyOf(own, left, top, at.x + patch.width + rx, at.y + patch.height + ry);
+  if (ground.width < 1 || ground.height < 1) return { dx: 0, dy: 0 };
+  const grey = greyOf(patch, 0, 0, patch.width, patch.height);
+  const telling = tellingPixels(grey);
+  const every = Int32Array.from({ length: grey.values.length }, (_, i) => i);
+  let places: { readonly dx: number; readonly dy: number }[] = [];
+  for (let dy = 0 - ry; dy <= ry; dy++) for (let dx = 0 - rx; dx <= rx; dx++) places.push({ dx, dy });
+  // Few pixels at every place, more where those fit best, and nearly all of them at the last few.
+  for (const [pixels, kept] of [
+    [thinned(telling, Math.max(1, Math.round(telling.length / FIRST_LOOK))), SECOND_LOOK],
+    [telling, CANDIDATES],
+    [thinned(every, Math.max(1, Math.round(every.length / LAST_LOOK))), 1],
+  ] as const) {
+    const probe = probeOf(grey, pixels);
+    places = places
+      .map(({ dx, dy }) => ({
+        dx,
+        dy,
+        cost: unlike(ground, probe, at.x + dx - left, at.y + dy - top) + STAYS * Math.hypot(dx, dy),
+      }))
+      .filter(({ cost }) => cost < Infinity)
+      .sort((a, b) => a.cost - b.cost)
+      .slice(0, kept);
+  }
+  const [best] = places;
+  return { dx: best?.dx ?? 0, dy: best?.dy ?? 0 };
 }
