@@ -19,6 +19,7 @@ import { load, writeCommand } from './server/speed.js';
 import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
+import { studyHard } from './study/hard/figures.js';
 
 /** Pairs a second from sRGB bytes, exact, D65, against culori on the same bytes. */
 function ciede2000(): Figure {
@@ -132,6 +133,7 @@ const ALL: Readonly<Record<string, Work>> = {
   'palette-4k': palette4k,
   'items-4k': items4k,
   'study-accuracy': studyAccuracy,
+  'study-hard': studyHard,
   'archive-list': archiveList,
   'archive-read': archiveRead,
   'archive-links': archiveLinks,

@@ -6,6 +6,9 @@ export type RefusalCode =
   | 'no-edge'
   | 'no-corner'
   | 'grounds-alike'
+  | 'shadowed'
+  | 'blurred'
+  | 'unsure'
   | 'few-letters'
   | 'no-x-height'
   | 'too-thin';

@@ -63,4 +63,49 @@ describe('opacity', () => {
     expect(told.ok && told.value.opacity).toBeCloseTo(70, 0);
     expect(told.ok && told.value.showsThrough).toBeGreaterThan(20);
   });
+
+  /** A wall that changes from pixel to pixel along, from 40 to 215; a bar of 40 along its head. */
+  const WIDE = 800;
+  const groundAt = (x: number): Rgb => {
+    const level = 128 + 60 * Math.sin(x / 90) + 27 * Math.sin(x / 3);
+    return { r: level, g: 255 - level, b: level / 2 };
+  };
+  const overWall = (seenAt: (x: number) => Rgb, groundSeen: (x: number, y: number) => Rgb) => {
+    const pixels = plainPicture(WIDE, 120, '#000000');
+    for (let x = 0; x < WIDE; x++)
+      for (let y = 0; y < 120; y++)
+        fill(pixels, { x, y, width: 1, height: 1 }, toHex(y < 40 ? seenAt(x) : groundSeen(x, y)));
+    return readOpacity(pixels, { x: 0, y: 0, width: WIDE, height: 40 }, 'top');
+  };
+  const bar = parseHex('#2c3238')!;
+
+  it('is read over a ground full of detail', () => {
+    const told = overWall((x) => layOver(bar, groundAt(x), 55), groundAt);
+    expect(told.ok && told.value.opacity).toBeCloseTo(55, 0);
+    expect(told.ok && told.value.colour).toBe('#2c3238');
+  });
+
+  it('is refused beside a shadow, which darkens the ground that it would be held against', () => {
+    // Darkest beside the bar, gone 24 px off.
+    const shaded = (x: number, y: number): Rgb => {
+      const k = 1 - 0.5 * Math.max(0, 1 - (y - 40) / 24);
+      const { r, g, b } = groundAt(x);
+      return { r: r * k, g: g * k, b: b * k };
+    };
+    expect(overWall((x) => layOver(bar, groundAt(x), 55), shaded)).toMatchObject({
+      ok: false,
+      code: 'shadowed',
+    });
+    // A solid bar is solid whatever lies beside it.
+    const solid = overWall(() => bar, shaded);
+    expect(solid.ok && solid.value.opacity).toBeCloseTo(100, 0);
+  });
+
+  it('is refused where the ground comes through without its detail', () => {
+    const blurred = (x: number): Rgb => {
+      const level = 128 + 60 * Math.sin(x / 90);
+      return layOver(bar, { r: level, g: 255 - level, b: level / 2 }, 55);
+    };
+    expect(overWall(blurred, groundAt)).toMatchObject({ ok: false, code: 'blurred' });
+  });
 });

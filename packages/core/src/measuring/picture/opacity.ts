@@ -6,6 +6,7 @@ import type { Pixels } from './pixels.js';
 import type { ScreenEdge } from './readRegion.js';
 import type { Rect } from './rect.js';
 import { refused, ok, type Result } from '../../ground/result.js';
+import { median } from '../../ground/statistics.js';
 
 /** Two grounds must differ by this much (CIEDE2000), or what is seen through says nothing of how much is let through. */
 export const GROUNDS_APART = 15;
@@ -75,7 +76,7 @@ export function solveOpacity(places: readonly SeenThrough[]): Result<OpacityRead
       off += Math.abs(seen[c] - seenMean[c] - clear * (ground[c] - groundMean[c])) / (3 * n);
   if (off > MOST_RESIDUAL)
     return refused(
-      'grounds-alike',
+      'unsure',
       'What is seen through it does not follow the ground: it may be blurred, or not one colour.',
     );
   const own = (c: (typeof CHANNELS)[number]) => (seenMean[c] - clear * groundMean[c]) / k;
@@ -100,6 +101,22 @@ const STEP = 4;
 /** Trimmed: the share of places that fit worst, such as items at the inner side. */
 const TRIM = 0.25;
 
+/** So far outside of a bar its ground is looked at for a shadow's fall-off, in pixels; the last one stands for the bare ground. */
+const FALL_OFF = [OFF_SIDE, 8, 16, 28] as const;
+/** Beside a bar its ground is this much darker than further off, and lighter with every step, where a shadow lies on it. */
+const SHADOW = 0.94;
+/** What lets this share through is not solid: then blur and shadow count. */
+const LETS_THROUGH = 0.04;
+/** Neighbouring places of the ground differ by this many levels in the mean, or its detail tells nothing. */
+const DETAIL = 2.5;
+/** Less than this share of what is let through comes as detail: what lies beneath is blurred. */
+const BLURRED = 0.6;
+/** An opacity explains this share of all places, each within so many levels, or it is only that of the places that were kept. */
+const EXPLAINED = 0.6;
+const EXPLAINS = 20;
+/** Both halves of a bar tell the same opacity within this, or neither is believed. */
+const HALVES = 0.08;
+
 export interface BarOpacity extends OpacityReading {
   /** How far what lies beneath moves the bar's own pixels, in levels of the channel that moves most. */
   readonly showsThrough: number;
@@ -108,24 +125,31 @@ export interface BarOpacity extends OpacityReading {
 /**
  * Reads a bar's opacity off one picture: along its inner side, what lies just inside against what lies just outside.
  *
+ * Where it lets something through, that is believed only if the ground beside it bears no shadow (its fall-off would be seen), comes
+ * through with its detail (or it is blurred), and both halves of the bar tell the same.
+ *
  * @param rect the bar, settled; `edge` the edge of the screen it lies along
+ * @param radius of its corners, in pixels: there the ground itself is seen
  */
-export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge): Result<BarOpacity> {
+export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge, radius = 0): Result<BarOpacity> {
   const upright = edge === 'left' || edge === 'right';
   const inner = innerSide(rect, edge);
   const room = inner.grow > 0 ? (upright ? pixels.width : pixels.height) - inner.at : inner.at;
   const thickness = upright ? rect.width : rect.height;
   if (room < OFF_SIDE + 2 || thickness < 2 * OFF_SIDE + 2)
     return refused('too-small', 'There is not enough to be seen beside it.');
+  const ends = Math.ceil(radius);
+  if ((upright ? rect.height : rect.width) <= 2 * ends + 4 * STEP)
+    return refused('too-small', 'There is not enough to be seen beside it.');
   const band = (from: number): Rect =>
     upright
-      ? { x: from, y: rect.y, width: 2, height: rect.height }
-      : { x: rect.x, y: from, width: rect.width, height: 2 };
+      ? { x: from, y: rect.y + ends, width: 2, height: rect.height - 2 * ends }
+      : { x: rect.x + ends, y: from, width: rect.width - 2 * ends, height: 2 };
   const outside = inner.grow > 0 ? inner.at + OFF_SIDE - 1 : inner.at - OFF_SIDE - 1;
   const inside = inner.grow > 0 ? inner.at - OFF_SIDE - 1 : inner.at + OFF_SIDE - 1;
   const seen = means(stripOf(pixels, band(inside), upright));
   const ground = means(stripOf(pixels, band(outside), upright));
-  const places = seen.map((s, i): SeenThrough => ({ seen: s, ground: ground[i]! }));
+  const places = seen.map((s, i) => ({ seen: s, ground: ground[i]!, at: i }));
   const variety = Math.max(
     ...CHANNELS.map((c) => {
       const sorted = ground.map((g) => g[c]).sort((a, b) => a - b);
@@ -139,7 +163,82 @@ export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge): Resul
   const kept = trimmed(places);
   const second = solveOpacity(kept);
   const best = second.ok ? second : first.ok ? first : second;
-  return best.ok ? ok({ ...best.value, showsThrough: (variety * (100 - best.value.opacity)) / 100 }) : best;
+  if (!best.ok) return best;
+  const clear = 1 - best.value.opacity / 100;
+  if (explainedShare(places, kept, clear) < EXPLAINED)
+    return refused('unsure', 'No one opacity explains what is seen along it.');
+  if (clear > LETS_THROUGH) {
+    const far = FALL_OFF.filter((d) => d + 2 <= room).map((d) =>
+      means(stripOf(pixels, band(inner.grow > 0 ? inner.at + d - 1 : inner.at - d - 1), upright)),
+    );
+    if (isShadowed(far))
+      return refused('shadowed', 'A shadow lies beside it, so that its ground cannot be told from there.');
+    const detail = detailThrough(seen, ground);
+    if (detail !== null && detail < BLURRED * clear)
+      return refused(
+        'blurred',
+        'What lies beneath it is blurred, so how much is let through cannot be told.',
+      );
+    if (!doHalvesAgree(kept, clear))
+      return refused('unsure', 'One half of it tells another opacity than the other half.');
+  }
+  return ok({ ...best.value, showsThrough: variety * clear });
+}
+
+const lightOf = ({ r, g, b }: Rgb) => 0.2126 * r + 0.7152 * g + 0.0722 * b;
+
+/** Whether the ground grows lighter from band to band outwards, as beside a shadow, by the middle of all places. */
+function isShadowed(bands: readonly (readonly Rgb[])[]): boolean {
+  const bare = bands.at(-1);
+  if (bands.length < 3 || !bare) return false;
+  const shares = bands
+    .slice(0, -1)
+    .map((band) =>
+      median(band.flatMap((c, i) => (lightOf(bare[i]!) > 8 ? [lightOf(c) / lightOf(bare[i]!)] : []))),
+    );
+  return (
+    shares.every((s) => s !== null) &&
+    shares[0]! < SHADOW &&
+    shares.every((s, i) => i === 0 || s! >= shares[i - 1]! - 0.01)
+  );
+}
+
+/** The share of the ground's detail that comes through, from place to place; null where the ground has none. */
+function detailThrough(seen: readonly Rgb[], ground: readonly Rgb[]): number | null {
+  const steps = ground
+    .slice(1)
+    .flatMap((g, i) =>
+      CHANNELS.map((c) => ({ ground: g[c] - ground[i]![c], seen: seen[i + 1]![c] - seen[i]![c] })),
+    );
+  // The ends of items step far without the ground.
+  const kept = [...steps]
+    .sort((a, b) => Math.abs(a.seen) - Math.abs(b.seen))
+    .slice(0, Math.ceil(0.85 * steps.length));
+  const mean = kept.reduce((sum, s) => sum + Math.abs(s.ground), 0) / Math.max(1, kept.length);
+  if (mean < DETAIL) return null;
+  const spread = kept.reduce((sum, s) => sum + s.ground * s.ground, 0);
+  return kept.reduce((sum, s) => sum + s.ground * s.seen, 0) / spread;
+}
+
+/** The share of places at which an opacity, with the colour that it has at the places kept, is what is seen. */
+function explainedShare(places: readonly SeenThrough[], kept: readonly SeenThrough[], clear: number): number {
+  const mean = (pick: (p: SeenThrough) => number) => kept.reduce((sum, p) => sum + pick(p), 0) / kept.length;
+  const own = CHANNELS.map((c) => mean((p) => p.seen[c] - clear * p.ground[c]));
+  const isExplained = ({ seen, ground }: SeenThrough) =>
+    CHANNELS.every((c, i) => Math.abs(seen[c] - own[i]! - clear * ground[c]) <= EXPLAINS);
+  return places.filter(isExplained).length / places.length;
+}
+
+/** Whether the first and the second half of a bar's places let the same share through. Halves of one ground say nothing. */
+function doHalvesAgree(places: readonly (SeenThrough & { readonly at: number })[], clear: number): boolean {
+  const sorted = [...places].sort((a, b) => a.at - b.at);
+  const middle = sorted.length >> 1;
+  return [sorted.slice(0, middle), sorted.slice(middle)].every((half) => {
+    const told = solveOpacity(half);
+    return !told.ok
+      ? told.code === 'grounds-alike'
+      : Math.abs(1 - told.value.opacity / 100 - clear) <= HALVES;
+  });
 }
 
 function innerSide(rect: Rect, edge: ScreenEdge): { at: number; grow: 1 | -1 } {
@@ -169,7 +268,7 @@ function means(strip: { along: number; across: number; rgb: Uint8Array }): Rgb[]
 }
 
 /** Without the places furthest from a line through the medians; repeated twice. */
-function trimmed(places: readonly SeenThrough[]): readonly SeenThrough[] {
+function trimmed<T extends SeenThrough>(places: readonly T[]): readonly T[] {
   let kept = places;
   for (let round = 0; round < 3; round++) {
     const n = kept.length;

@@ -118,7 +118,7 @@ export function readBar(
   const strip = stripOf(pixels, rect, upright);
   const length = strip.along;
   const radius = cornerRadius(pixels, rect);
-  const opacity = readOpacity(pixels, rect, edge);
+  const opacity = readOpacity(pixels, rect, edge, radius.ok ? radius.value : 0);
   const through =
     opacity.ok && opacity.value.opacity < CLEARLY_SOLID ? SHOWN * opacity.value.showsThrough : 0;
   const { items, ground } = findItems(strip, radius.ok ? radius.value : 0, through);

@@ -22,7 +22,7 @@ const GOES_ON = 0.6;
 const SMALL = 12;
 const SMALL_PIXELS = 96;
 /** What is small and was not found by its own pixels has sides within this share of itself, at least so many pixels, or none. */
-const SMALL_REACH = 0.2;
+const SMALL_REACH = 0.08;
 const LEAST_REACH = 2;
 /** Lines fainter than this share of the strongest are its echo. */
 const ECHO = 0.25;

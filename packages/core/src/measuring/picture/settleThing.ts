@@ -5,17 +5,17 @@ import { clip, type Rect } from './rect.js';
 
 /** Further from the ground than this, in the channel that differs most, a place is part of a thing: noise of a packed picture is not. */
 const APART = 24;
-/** So much of what lies round it must be one colour, or there is no ground on which a thing could stand. */
-const EVEN = 0.45;
+/** So much of what lies there must be one colour for it to be a ground, and so many colours are tried as one. */
+const EVEN = 0.12;
+const GROUNDS = 3;
 /** A piece belongs to what was drawn from this share inside on, and does not up to that one; between them nobody can tell. */
 const BELONGS = 0.55;
 const STRANGE = 0.3;
 /** Pieces of this share of the largest one count; smaller ones are noise. */
 const SPECK = 0.02;
-/** A thing begins sharply: within so many pixels it is this share of what it is soon after. A shadow does not. */
-const SHARP_WITHIN = 2;
+/** A side is where a thing is half as far from its ground as soon after, within so many pixels; a shadow is not there yet. */
+const SHARP_WITHIN = 3;
 const SOON = 8;
-const SHARP = 0.5;
 
 interface Window {
   readonly x: number;
@@ -46,8 +46,19 @@ export function settleThing(pixels: Pixels, drawn: Rect, reach: number): Rect | 
   );
   if (!around) return null;
   const window = windowOf(pixels, around);
-  const ground = groundAround(window, drawn);
-  if (!ground) return null;
+  let isDoubtful = false;
+  for (const ground of groundsOf(window)) {
+    const thing = thingOn(ground, window, pixels, drawn);
+    if (thing === 'doubtful') isDoubtful = true;
+    else if (thing) return thing;
+  }
+  return isDoubtful ? 'doubtful' : null;
+}
+
+type Colour = readonly [number, number, number];
+
+/** What stands on a ground of one colour, mostly inside what was drawn. */
+function thingOn(ground: Colour, window: Window, pixels: Pixels, drawn: Rect): Rect | 'doubtful' | null {
   const distance = new Uint8Array(window.width * window.height);
   const mask = new Uint8Array(distance.length);
   for (let p = 0; p < distance.length; p++) {
@@ -74,9 +85,16 @@ export function settleThing(pixels: Pixels, drawn: Rect, reach: number): Rect | 
   const u1 = Math.max(...counted.map((p) => p.u1));
   const v1 = Math.max(...counted.map((p) => p.v1));
   const box = { x: u0, y: v0, width: u1 - u0, height: v1 - v0 };
-  return hasSharpSides(distance, window, box)
-    ? { x: window.x + u0, y: window.y + v0, width: u1 - u0, height: v1 - v0 }
-    : null;
+  const sides = [
+    sharpAt(distance, window, box, u0, 1, true),
+    sharpAt(distance, window, box, u1 - 1, -1, true),
+    sharpAt(distance, window, box, v0, 1, false),
+    sharpAt(distance, window, box, v1 - 1, -1, false),
+  ];
+  const [left, right, top, bottom] = sides.map((side) => (side === null ? null : Math.round(side)));
+  if (left == null || right == null || top == null || bottom == null) return null;
+  if (right <= left || bottom <= top) return null;
+  return { x: window.x + left, y: window.y + top, width: right - left, height: bottom - top };
 }
 
 function windowOf({ data, width }: Pixels, around: Rect): Window {
@@ -90,38 +108,24 @@ function windowOf({ data, width }: Pixels, around: Rect): Window {
   return { ...around, rgb };
 }
 
-/** The colour of most of what lies round a region, in bytes; null where nothing is most of it. */
-function groundAround(window: Window, drawn: Rect): readonly [number, number, number] | null {
+/** The colours that most of a window is, in bytes, the fullest first: what a thing stands on is one of them. */
+function groundsOf({ rgb }: Window): Colour[] {
   const cells = new Map<number, { n: number; sum: [number, number, number] }>();
-  const ring: number[] = [];
-  for (let y = 0; y < window.height; y++)
-    for (let x = 0; x < window.width; x++) {
-      const [px, py] = [window.x + x, window.y + y];
-      const isIn =
-        px >= drawn.x && px < drawn.x + drawn.width && py >= drawn.y && py < drawn.y + drawn.height;
-      if (isIn) continue;
-      const p = (y * window.width + x) * 3;
-      ring.push(p);
-      const [r, g, b] = [byteAt(window.rgb, p), byteAt(window.rgb, p + 1), byteAt(window.rgb, p + 2)];
-      const key = ((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3);
-      const cell = cells.get(key) ?? { n: 0, sum: [0, 0, 0] };
-      cell.n++;
-      cell.sum[0] += r;
-      cell.sum[1] += g;
-      cell.sum[2] += b;
-      cells.set(key, cell);
-    }
-  let best: { n: number; sum: [number, number, number] } | null = null;
-  for (const cell of cells.values()) if (!best || cell.n > best.n) best = cell;
-  if (!best) return null;
-  const ground = [best.sum[0] / best.n, best.sum[1] / best.n, best.sum[2] / best.n] as const;
-  const even = ring.filter(
-    (p) =>
-      Math.abs(byteAt(window.rgb, p) - ground[0]) <= APART &&
-      Math.abs(byteAt(window.rgb, p + 1) - ground[1]) <= APART &&
-      Math.abs(byteAt(window.rgb, p + 2) - ground[2]) <= APART,
-  ).length;
-  return even >= EVEN * ring.length ? ground : null;
+  for (let p = 0; p < rgb.length; p += 3) {
+    const [r, g, b] = [byteAt(rgb, p), byteAt(rgb, p + 1), byteAt(rgb, p + 2)];
+    const key = ((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3);
+    const cell = cells.get(key) ?? { n: 0, sum: [0, 0, 0] };
+    cell.n++;
+    cell.sum[0] += r;
+    cell.sum[1] += g;
+    cell.sum[2] += b;
+    cells.set(key, cell);
+  }
+  return [...cells.values()]
+    .filter(({ n }) => n * 3 >= EVEN * rgb.length)
+    .sort((a, b) => b.n - a.n)
+    .slice(0, GROUNDS)
+    .map(({ n, sum }) => [sum[0] / n, sum[1] / n, sum[2] / n]);
 }
 
 /** The share of a piece's box that lies inside a region. */
@@ -142,28 +146,41 @@ function isCut(piece: Component, window: Window, { width, height }: Pixels): boo
   );
 }
 
-/** Whether what was found begins sharply on all four sides. */
-function hasSharpSides(distance: Uint8Array, window: Window, box: Rect): boolean {
-  const lineMost = (k: number, upright: boolean) => {
-    let most = 0;
-    const n = upright ? box.height : box.width;
+/**
+ * Where a side of what was found really is: half-way from its ground to what it is soon after, between pixels.
+ *
+ * @param from the outermost line of it, `step` the way inwards; `upright` for a line that stands
+ * @returns the side's place in the window, or null where it does not begin within `SHARP_WITHIN` pixels
+ */
+function sharpAt(
+  distance: Uint8Array,
+  window: Window,
+  box: Rect,
+  from: number,
+  step: 1 | -1,
+  upright: boolean,
+): number | null {
+  const [n, lines] = upright ? [box.height, window.width] : [box.width, window.height];
+  const most = (line: number) => {
+    let far = 0;
+    if (line < 0 || line >= lines) return 0;
     for (let i = 0; i < n; i++) {
-      const p = upright ? (box.y + i) * window.width + k : k * window.width + box.x + i;
-      most = Math.max(most, byteAt(distance, p));
+      const p = upright ? (box.y + i) * window.width + line : line * window.width + box.x + i;
+      far = Math.max(far, byteAt(distance, p));
     }
-    return most;
+    return far;
   };
-  const isSharp = (from: number, step: 1 | -1, length: number, upright: boolean) => {
-    const profile = Array.from({ length: Math.min(SOON, length) }, (_, k) =>
-      lineMost(from + k * step, upright),
-    );
-    const soon = Math.max(...profile);
-    return Math.max(...profile.slice(0, SHARP_WITHIN + 1)) >= SHARP * soon;
-  };
-  return (
-    isSharp(box.x, 1, box.width, true) &&
-    isSharp(box.x + box.width - 1, -1, box.width, true) &&
-    isSharp(box.y, 1, box.height, false) &&
-    isSharp(box.y + box.height - 1, -1, box.height, false)
-  );
+  const length = upright ? box.width : box.height;
+  const half =
+    Math.max(...Array.from({ length: Math.min(SOON, length) }, (_, k) => most(from + k * step))) / 2;
+  for (let k = 0; k <= SHARP_WITHIN; k++) {
+    const here = most(from + k * step);
+    if (here < half) continue;
+    // Nothing is outside of the picture: there a thing begins with its first line.
+    const before =
+      from + (k - 1) * step < 0 || from + (k - 1) * step >= lines ? 0 : most(from + (k - 1) * step);
+    const back = here > before ? (here - half) / (here - before) : 0.5;
+    return step === 1 ? from + k + 0.5 - back : from + 1 - k - 0.5 + back;
+  }
+  return null;
 }

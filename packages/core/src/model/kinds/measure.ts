@@ -28,11 +28,31 @@ export interface Readings {
  */
 export function measuredTraits(kind: Kind | null, readings: Readings): Map<string, TraitValue> {
   const found = new Map<string, TraitValue>();
+  const mayLetThrough = kind?.traits.some((t) => t.reads === 'bar:opacity') === true;
   for (const spec of kind?.traits ?? []) {
-    const value = spec.reads ? readOne(spec.reads, readings) : null;
+    const value =
+      spec.reads === 'colour:0' && mayLetThrough && readings.bar
+        ? ownColour(readings.bar, readings.region)
+        : spec.reads
+          ? readOne(spec.reads, readings)
+          : null;
     if (value !== null) found.set(spec.id, value);
   }
   return found;
+}
+
+/** From this opacity on, in points, what is seen is the element's own colour. */
+const SOLID = 97;
+
+/**
+ * A bar's own colour: what is seen of a solid one; of one that lets something through, the colour of its own that explains what is
+ * seen; null where it lets something through and that one cannot be told, since what is seen would be a mixture with its ground.
+ * Over a ground of one colour nobody can tell whether it is solid, and what is seen counts.
+ */
+function ownColour({ opacity }: BarReading, region: RegionReading): string | null {
+  const seen = region.colours[0]?.hex ?? null;
+  if (!opacity.ok) return ['shadowed', 'blurred', 'unsure'].includes(opacity.code) ? null : seen;
+  return opacity.value.opacity >= SOLID ? seen : opacity.value.colour;
 }
 
 /** Readings are told to a tenth: finer is not in the pixels. */

@@ -58,6 +58,11 @@ describe('an element looked for on a picture of the own desktop', () => {
   it('is not found where something else is in its place, and then nothing is told of it', () => {
     expect(sight(REFERENCE, desktop({ button: null }), button)).toMatchObject({ isFound: false, values: {} });
   });
+  it('is not found where the edge of something else lies at its edge of the screen', () => {
+    const own = plainPicture(800, 500, '#3b4a7a');
+    fill(own, { x: 752, y: 20, width: 48, height: 470 }, '#2f4a4f');
+    expect(sight(REFERENCE, own, rail)).toMatchObject({ isFound: false, values: {} });
+  });
   it('is where a hand says', () => {
     const place = { x: 420, y: 300, width: 48, height: 32 };
     const own = desktop({ button: { x: 420, y: 300 } });

@@ -3,7 +3,12 @@ import type { Likeness } from '../../model/coat/fields.js';
 import { cutOut } from '../../measuring/picture/cutOut.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
 import { readBar } from '../../measuring/picture/readBar.js';
-import { edgeGap, readRegion, type RegionReading } from '../../measuring/picture/readRegion.js';
+import {
+  edgeGap,
+  readRegion,
+  type RegionReading,
+  type ScreenEdge,
+} from '../../measuring/picture/readRegion.js';
 import { readText } from '../../measuring/picture/readText.js';
 import { clip, type Rect } from '../../measuring/picture/rect.js';
 import { resample } from '../../measuring/picture/resample.js';
@@ -47,20 +52,21 @@ const LEAST_SIDE = 6;
 /** A region touches an edge of the screen within this many pixels. */
 const TOUCH = 1;
 
-/** Which ways an element may have moved: one that touches an edge of the screen stays at it, one that fills it stays altogether. */
-function freedomOf(rect: Rect, width: number, height: number): Free {
-  const touches = (edge: 'left' | 'right' | 'top' | 'bottom') => edgeGap(edge, rect, width, height) <= TOUCH;
-  return {
-    x: !touches('left') && !touches('right'),
-    y: !touches('top') && !touches('bottom'),
-  };
+const EDGES = ['left', 'right', 'top', 'bottom'] as const;
+
+/** The edges of the screen that an element touches. */
+function touchedEdges(rect: Rect, width: number, height: number): ReadonlySet<ScreenEdge> {
+  return new Set(EDGES.filter((edge) => edgeGap(edge, rect, width, height) <= TOUCH));
 }
 
 /** Alike in form or in colours by this much, what is there is the element. */
 const ALIKE_FORM = 0.55;
 const ALIKE_COLOURS = 0.5;
-/** So is what stands at the same edge of the screen, when so many of its free sides are real edges. */
-const SIDES = 1;
+/**
+ * So is what stands at the same edge of the screen, has a real edge of its own, and is alike by half as much. An edge alone is no
+ * likeness: a window or a wallpaper has edges too.
+ */
+const HALF_ALIKE = 0.5;
 /** What covers this share of the screen has not moved out of reach: whatever is there stands in its place. */
 const LARGE = 0.1;
 
@@ -84,15 +90,15 @@ function formAlike(a: Pixels, b: Pixels): number {
 }
 
 /** Whether what is at a place is the element that was looked for. */
-function isElement(form: number, colours: number, found: FoundSides, free: Free): boolean {
-  const sides = [free.x && found.left, free.x && found.right, free.y && found.top, free.y && found.bottom];
-  const isAtEdge = !free.x || !free.y;
-  return (
-    form >= ALIKE_FORM ||
-    colours >= ALIKE_COLOURS ||
-    (isAtEdge && sides.filter(Boolean).length >= SIDES) ||
-    (!free.x && !free.y)
-  );
+function isElement(
+  form: number,
+  colours: number,
+  found: FoundSides,
+  touched: ReadonlySet<ScreenEdge>,
+): boolean {
+  const hasSide = EDGES.some((edge) => !touched.has(edge) && found[edge]);
+  const isHalfAlike = form >= HALF_ALIKE * ALIKE_FORM || colours >= HALF_ALIKE * ALIKE_COLOURS;
+  return form >= ALIKE_FORM || colours >= ALIKE_COLOURS || (touched.size > 0 && hasSide && isHalfAlike);
 }
 
 /** Whether a length that was read off a region rests on real edges, and not only on where it was looked for. */
@@ -131,7 +137,10 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
   if (!expected) return null;
   const patch = resample(reference, region, expected.width, expected.height);
   const share = (region.width * region.height) / (reference.width * reference.height);
-  const free = share >= LARGE ? { x: false, y: false } : freedomOf(region, reference.width, reference.height);
+  const touched = touchedEdges(region, reference.width, reference.height);
+  // What touches an edge of the screen stays at it.
+  const isFree = (...edges: ScreenEdge[]) => share < LARGE && !edges.some((edge) => touched.has(edge));
+  const free: Free = { x: isFree('left', 'right'), y: isFree('top', 'bottom') };
   const { dx, dy } = byHand
     ? { dx: byHand.x - expected.x, dy: byHand.y - expected.y }
     : bestOffset(own, patch, expected, free);
@@ -152,9 +161,11 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
   const { rect } = read;
   const wants = (prefix: string) =>
     (kind?.traits ?? []).some((t) => ask.traits.includes(t.id) && t.reads?.startsWith(prefix));
+  // The colour of what may let something through is told by its opacity.
+  const lets = kind?.traits.some((t) => t.reads === 'bar:opacity') === true && wants('colour:0');
   const found = measuredTraits(kind, {
     region: read,
-    bar: wants('bar:') ? valueOf(readBar(own, rect, { settle: false })) : null,
+    bar: wants('bar:') || lets ? valueOf(readBar(own, rect, { settle: false })) : null,
     text: wants('text:') || wants('ink') ? valueOf(readText(own, rect)) : null,
   });
   for (const spec of kind?.traits ?? [])
@@ -163,7 +174,10 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
       const { width, height } = cut;
       found.set(spec.id, { blob: ask.blob, width, height, sample: samplePicture(cut) });
     }
-  const isFound = byHand !== null || isElement(formAlike(wanted, there), likeness.palette, read.found, free);
+  const isFound =
+    byHand !== null ||
+    share >= LARGE ||
+    isElement(formAlike(wanted, there), likeness.palette, read.found, touched);
   // What a hand has drawn is told by the hand; of what was not found nothing is told.
   const counts = (trait: string) =>
     ask.traits.includes(trait) &&
