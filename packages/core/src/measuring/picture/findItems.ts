@@ -42,6 +42,8 @@ const STROKES_APART = 0.45;
 /** A drawing of several strokes is about as large as the things on a bar usually are: the one this far up among them. */
 const USUAL_UP = 0.8;
 const USUAL_ROOM = 1.15;
+/** More pieces than this are a pattern or noise, not strokes; each would be held against each. */
+const MOST_STROKES = 240;
 /** Halves of one drawing are at most so wide for their height: what is as wide as high stands alone. */
 const HALF = 0.62;
 /** A line across the bar no thicker than this share of it, and so many times as long as thick, parts items and is none. */
@@ -236,7 +238,9 @@ function withStrokes(
   const along = (b: Box) => (upright ? ([b.v0, b.v1] as const) : ([b.u0, b.u1] as const));
   const across = (b: Box) => (upright ? ([b.u0, b.u1] as const) : ([b.v0, b.v1] as const));
   const length = ([from, to]: readonly [number, number]) => to - from;
-  const pictures = things.filter((t) => t.what === 'picture').map((t): Inked => ({ ...t, ink: inkOf(t) }));
+  const drawings = things.filter((t) => t.what === 'picture');
+  if (drawings.length > MOST_STROKES) return [...things];
+  const pictures = drawings.map((t): Inked => ({ ...t, ink: inkOf(t) }));
   const stacked = join(pictures, (a, b) => {
     const over = -gapOf(...along(a), ...along(b));
     if (over < STACKED * Math.min(length(along(a)), length(along(b)))) return false;

@@ -17,11 +17,8 @@ const SPECK = 0.02;
 const SHARP_WITHIN = 3;
 const SOON = 8;
 
-interface Window {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
+/** A part of a picture that is looked at: where it lies, and three bytes a place. */
+interface Window extends Rect {
   readonly rgb: Uint8Array;
 }
 
