@@ -64,6 +64,46 @@ describe('the catalogue', () => {
     await settle();
     expect(names(page)).toEqual(PARTS.slice(0, 4).map((p) => p.name));
   });
+  it('shows no part twice where more of an earlier list comes while another is asked for', async () => {
+    const late = new Subject<unknown>();
+    const asked: Record<string, string>[] = [];
+    const { fixture, page, hand, settle } = await catalogue((b) => {
+      b.api['parts'] = ((q: Record<string, string>) => {
+        asked.push(q);
+        if (q['after']) return late;
+        return q['words']
+          ? of({ parts: PARTS.slice(3, 4), own: [], next: null })
+          : of({ parts: PARTS.slice(0, 2), own: [], next: 'more' });
+      }) as never;
+    });
+    await hand.type('Search parts', 'one');
+    scrollDown(fixture);
+    scrollDown(fixture);
+    expect(asked.filter((q) => q['after'])).toEqual([{ order: 'name', after: 'more' }]);
+    await pause();
+    late.next({ parts: PARTS.slice(3, 4), own: [], next: null });
+    await settle();
+    expect(names(page)).toEqual([PARTS[3]!.name]);
+  });
+  it('asks again for more where that failed', async () => {
+    let fails = true;
+    const { fixture, page, settle } = await catalogue((b) => {
+      b.api['parts'] = ((q: Record<string, string>) => {
+        if (!q['after']) return of({ parts: PARTS.slice(0, 2), own: [], next: 'more' });
+        return fails
+          ? throwError(() => new Error('The server does not answer.'))
+          : of({ parts: PARTS.slice(2, 4), own: [], next: null });
+      }) as never;
+    });
+    scrollDown(fixture);
+    await settle();
+    expect(page.textContent).toContain('The server does not answer.');
+    expect(names(page)).toHaveLength(2);
+    fails = false;
+    scrollDown(fixture);
+    await settle();
+    expect(names(page)).toEqual(PARTS.slice(0, 4).map((p) => p.name));
+  });
   it('says why it cannot be read, and keeps what was asked', async () => {
     const { page } = await catalogue((b) => {
       b.api['parts'] = () => throwError(() => new Error('The server does not answer.'));

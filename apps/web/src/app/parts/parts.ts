@@ -1,4 +1,4 @@
-import type { ToldTrial } from '@spare-coat/core/proving/wire/parts';
+import type { PartsPage, ToldTrial } from '@spare-coat/core/proving/wire/parts';
 import { CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { RowsInView } from '../shared/rows/rowsInView';
 import { SearchField } from '../shared/forms/searchField';
@@ -32,7 +32,19 @@ import { Router } from '@angular/router';
 import { fitOf, type Fit } from '@spare-coat/core/model/parts/fit';
 import { PART_SORTS, type Part } from '@spare-coat/core/model/parts/part';
 import { KINDS } from '@spare-coat/core/model/kinds/registry';
-import { Subject, catchError, debounceTime, of, switchMap, tap } from 'rxjs';
+import {
+  EMPTY,
+  Subject,
+  catchError,
+  debounceTime,
+  exhaustMap,
+  expand,
+  scan,
+  switchMap,
+  take,
+  tap,
+  type Observable,
+} from 'rxjs';
 import { Api, type ApiProblem } from '../shared/api';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -126,7 +138,6 @@ export class Parts {
   protected readonly query = signal<Query>(ANYTHING);
   protected readonly found = signal<readonly Part[] | null>(null);
   protected readonly own = signal<ReadonlySet<string>>(new Set());
-  protected readonly next = signal<string | null>(null);
   protected readonly problem = signal<string | null>(null);
   private readonly opened = loaded(
     () => this.part(),
@@ -138,6 +149,8 @@ export class Parts {
   private readonly drops = inject(DropFiles);
   protected readonly over = this.drops.over;
   private readonly asked = new Subject<Query>();
+  /** That the end of what was read comes near. */
+  protected readonly nearEnd = new Subject<void>();
 
   /** How a part's row reads; worked out once for each, while host and trials stay: the list may be long, and grows. */
   private readonly rowOf = computed(() => {
@@ -167,22 +180,12 @@ export class Parts {
     this.asked
       .pipe(
         debounceTime(TYPING_MS),
-        switchMap((q) =>
-          this.api.parts(this.wire(q, '')).pipe(
-            tap(() => this.problem.set(null)),
-            catchError((error: ApiProblem) => {
-              this.problem.set(error.message);
-              return of(null);
-            }),
-          ),
-        ),
+        switchMap((q) => this.listOf(q)),
         takeUntilDestroyed(inject(DestroyRef)),
       )
-      .subscribe((page) => {
-        if (!page) return;
-        this.found.set(page.parts);
-        this.own.set(new Set(page.own));
-        this.next.set(page.next);
+      .subscribe(({ parts, own }) => {
+        this.found.set(parts);
+        this.own.set(new Set(own));
       });
     effect(() => {
       // The host decides what is usable.
@@ -193,6 +196,32 @@ export class Parts {
       const problem = this.opened.problem();
       if (problem !== null) untracked(() => this.problem.set(problem));
     });
+  }
+
+  /** A page of the catalogue; nothing where it can't be read, which is said. */
+  private page(q: Query, after: string): Observable<PartsPage> {
+    return this.api.parts(this.wire(q, after)).pipe(
+      tap(() => this.problem.set(null)),
+      catchError((error: ApiProblem) => {
+        this.problem.set(error.message);
+        return EMPTY;
+      }),
+    );
+  }
+
+  /** What answers a question: its first page, and all that were read so far, whenever one more came. */
+  private listOf(q: Query): Observable<Pick<PartsPage, 'parts' | 'own'>> {
+    return this.page(q, '').pipe(
+      expand(({ next }) =>
+        next === null
+          ? EMPTY
+          : this.nearEnd.pipe(
+              exhaustMap(() => this.page(q, next)),
+              take(1),
+            ),
+      ),
+      scan((all, page) => ({ parts: [...all.parts, ...page.parts], own: [...all.own, ...page.own] })),
+    );
   }
 
   private wire({ usable, since, ...rest }: Query, after: string): Record<string, string> {
@@ -213,20 +242,6 @@ export class Parts {
   }
   protected askAnything(): void {
     this.query.update(({ words, order }) => ({ ...ANYTHING, words, order }));
-  }
-
-  protected more(): void {
-    const after = this.next();
-    if (!after || this.task.busy()) return;
-    this.task.run(
-      this.api.parts(this.wire(this.query(), after)),
-      (page) => {
-        this.found.update((list) => [...(list ?? []), ...page.parts]);
-        this.own.update((own) => new Set([...own, ...page.own]));
-        this.next.set(page.next);
-      },
-      ({ message }) => this.problem.set(message),
-    );
   }
 
   protected pick(part: Part): void {
