@@ -143,6 +143,7 @@ const DAY_MS = 86_400_000;
       flex-direction: column;
       gap: 10px;
       height: 100%;
+      overflow: auto;
     }
     .bench-head {
       margin: 0;

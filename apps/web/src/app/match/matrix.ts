@@ -3,7 +3,6 @@ import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatCheckbox } from '@angular/material/checkbox';
-import { MatTooltip } from '@angular/material/tooltip';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -21,10 +20,24 @@ import { CoatView } from '../shared/coatView';
 const ROW = 28;
 const COLUMN = 40;
 const HEAD = 150;
+const NAME = 180;
 /** Rows and columns beyond the window that are drawn as well, so that scrolling shows no bare cells. */
 const MARGIN = 4;
 /** Milliseconds of work after which the page gets a turn. */
 const TURN_MS = 12;
+
+/** Rows from, to; columns from, to. */
+type Drawn = readonly [number, number, number, number];
+
+/** What is drawn of the cells where so much of the sheet is seen. Pixels. */
+function drawnIn(top: number, left: number, width: number, height: number): Drawn {
+  return [
+    Math.max(0, Math.floor((top - HEAD) / ROW) - MARGIN),
+    Math.ceil((top + height - HEAD) / ROW) + MARGIN,
+    Math.max(0, Math.floor((left - NAME) / COLUMN) - MARGIN),
+    Math.ceil((left + width - NAME) / COLUMN) + MARGIN,
+  ];
+}
 
 interface Column {
   readonly part: Part;
@@ -37,7 +50,7 @@ interface Column {
 /** Elements by parts: how near each part would bring each element, to see what one part would cover. */
 @Component({
   selector: 'coat-matrix',
-  imports: [MatCheckbox, MatFormField, MatOption, MatSelect, MatTooltip, RouterLink, SearchField],
+  imports: [MatCheckbox, MatFormField, MatOption, MatSelect, RouterLink, SearchField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="bench">
@@ -79,7 +92,17 @@ interface Column {
         #window
         (scroll)="seen(window)"
       >
-        <div class="sheet" [style.width.px]="sheet().width" [style.height.px]="sheet().height">
+        <div
+          #sheetOf
+          class="sheet"
+          [style.width.px]="sheet().width"
+          [style.height.px]="sheet().height"
+          (pointerover)="point($event, sheetOf)"
+          (pointerleave)="tip.set(null)"
+          (focusin)="point($event, sheetOf)"
+          (focusout)="tip.set(null)"
+          (keydown.escape)="tip.set(null)"
+        >
           <div class="heads" [style.width.px]="sheet().width">
             @for (c of shownColumns(); track c.column.part.id) {
               <button
@@ -87,7 +110,7 @@ interface Column {
                 class="head"
                 [class.unusable]="!c.column.usable"
                 [style.left.px]="c.left"
-                [matTooltip]="c.column.part.name + ': serves ' + c.column.serves"
+                [attr.aria-label]="c.label"
                 (click)="openPart(c.column.part.id)"
               >
                 {{ c.column.part.name }}
@@ -101,15 +124,20 @@ interface Column {
                 <button
                   type="button"
                   class="cell"
+                  [class.nearer]="c.nearer"
                   [style.left.px]="c.left"
+                  [style.--value]="c.value"
                   [attr.aria-label]="c.label"
-                  [matTooltip]="c.label"
                   (click)="go(r.id)"
                 >
-                  <span class="fill" [style.height.%]="c.value * 100" [class.nearer]="c.nearer"></span>
-                  <span class="figure">{{ c.text }}</span>
+                  {{ c.text }}
                 </button>
               }
+            </div>
+          }
+          @if (tip(); as t) {
+            <div class="tip" aria-hidden="true" [style.left.px]="t.left" [style.top.px]="t.top">
+              {{ t.text }}
             </div>
           }
         </div>
@@ -175,6 +203,7 @@ interface Column {
     .row {
       position: absolute;
       height: 28px;
+      contain: layout style;
       border-bottom: 1px solid var(--mat-sys-outline-variant);
     }
     .name {
@@ -195,28 +224,52 @@ interface Column {
       top: 0;
       width: 40px;
       height: 27px;
-      padding: 0;
+      padding: 0 4px;
       border: 0;
       border-left: 1px solid var(--mat-sys-outline-variant);
       background: none;
+      text-align: right;
+      font-size: var(--mat-sys-body-small-size);
       cursor: pointer;
+      contain: strict;
     }
-    .fill {
+    .cell::before {
+      content: '';
       position: absolute;
       left: 0;
       bottom: 0;
       width: 5px;
+      height: calc(var(--value) * 100%);
       background: var(--coat-fill);
     }
-    .nearer {
+    .nearer::before {
       background: var(--mat-sys-primary);
       width: 9px;
     }
-    .figure {
+    .tip {
       position: absolute;
-      right: 4px;
-      top: 4px;
+      z-index: 3;
+      padding: 3px 8px;
+      color: var(--mat-sys-inverse-on-surface);
+      background: var(--mat-sys-inverse-surface);
+      border-radius: var(--mat-sys-corner-small);
       font-size: var(--mat-sys-body-small-size);
+      white-space: nowrap;
+      pointer-events: none;
+    }
+    @media (max-height: 640px) {
+      .bench {
+        overflow: auto;
+      }
+      .window {
+        flex: none;
+        height: 320px;
+      }
+    }
+    @media (max-width: 760px) {
+      .tools {
+        flex-wrap: wrap;
+      }
     }
   `,
 })
@@ -230,7 +283,16 @@ export class Matrix {
   private readonly values = signal<ReadonlyMap<string, ReadonlyMap<string, number>>>(new Map());
   private readonly fits = signal<ReadonlyMap<string, { part: Part; usable: boolean }>>(new Map());
   protected readonly left = signal(0);
-  private readonly place = signal({ top: 0, left: 0, width: 1200, height: 700 });
+  /** The first row and column that are drawn, and those after the last: scrolling inside them draws nothing anew. */
+  private readonly drawn = signal<Drawn>(drawnIn(0, 0, 1200, 700), {
+    equal: (a, b) => a.every((n, i) => n === b[i]),
+  });
+  /** What is told of the cell or part under the pointer or with the focus: one tip for all, since a window holds a thousand cells. */
+  protected readonly tip = signal<{
+    readonly text: string;
+    readonly left: number;
+    readonly top: number;
+  } | null>(null);
   private turn = 0;
 
   protected readonly elements = computed(() =>
@@ -260,21 +322,21 @@ export class Matrix {
     );
   });
   protected readonly sheet = computed(() => ({
-    width: 180 + this.columns().length * COLUMN,
+    width: NAME + this.columns().length * COLUMN,
     height: HEAD + this.elements().length * ROW,
   }));
   protected readonly shownColumns = computed(() => {
-    const { left, width } = this.place();
-    const from = Math.max(0, Math.floor((left - 180) / COLUMN) - MARGIN);
-    const to = Math.ceil((left + width) / COLUMN) + MARGIN;
+    const [, , from, to] = this.drawn();
     return this.columns()
       .slice(from, to)
-      .map((column, i) => ({ column, left: 180 + (from + i) * COLUMN }));
+      .map((column, i) => ({
+        column,
+        left: NAME + (from + i) * COLUMN,
+        label: `${column.part.name}: serves ${column.serves}`,
+      }));
   });
   protected readonly shownRows = computed(() => {
-    const { top, height } = this.place();
-    const from = Math.max(0, Math.floor((top - HEAD) / ROW) - MARGIN);
-    const to = Math.ceil((top + height) / ROW) + MARGIN;
+    const [from, to] = this.drawn();
     const columns = this.shownColumns();
     return this.elements()
       .slice(from, to)
@@ -342,7 +404,16 @@ export class Matrix {
 
   protected seen(window: HTMLElement): void {
     const { scrollTop: top, scrollLeft: left, clientWidth: width, clientHeight: height } = window;
-    this.place.set({ top, left, width, height });
+    this.drawn.set(drawnIn(top, left, width, height));
+  }
+
+  /** Tells of what is pointed at or has the focus, below it and inside what is seen. */
+  protected point({ target }: Event, sheet: HTMLElement): void {
+    const told = target instanceof Element ? target.closest<HTMLElement>('.cell, .head, .name') : null;
+    const text = told?.getAttribute('aria-label') ?? told?.textContent.trim();
+    if (!told || !text) return this.tip.set(null);
+    const [at, of] = [told.getBoundingClientRect(), sheet.getBoundingClientRect()];
+    this.tip.set({ text, left: at.left - of.left, top: at.bottom - of.top + 2 });
   }
 
   protected go(elementId: string): void {

@@ -52,7 +52,8 @@ import { ViewPicker } from '../shared/viewPicker';
     .bench {
       display: grid;
       grid-template-rows: auto;
-      grid-auto-rows: minmax(0, 1fr);
+      grid-auto-rows: minmax(180px, 1fr);
+      overflow: auto;
       gap: 8px;
       height: 100%;
     }

@@ -11,7 +11,8 @@ import { RowsInView } from '../shared/rows/rowsInView';
 import { CompareParts } from './compare';
 import { Parts } from './parts';
 
-const names = (page: HTMLElement) => [...page.querySelectorAll('td .plain')].map((b) => b.textContent.trim());
+const names = (page: HTMLElement) =>
+  [...page.querySelectorAll('mat-cell .plain')].map((b) => b.textContent.trim());
 /** As if the list were scrolled near to its end: in a test nothing is laid out. */
 const scrollDown = (fixture: ComponentFixture<unknown>) =>
   fixture.debugElement.query(By.directive(RowsInView)).injector.get(RowsInView).nearEnd.emit();
@@ -142,7 +143,7 @@ describe('the catalogue', () => {
       went.push([to, extras?.queryParams]);
       return Promise.resolve(true);
     };
-    const boxes = [...page.querySelectorAll<HTMLInputElement>('td input[type=checkbox]')];
+    const boxes = [...page.querySelectorAll<HTMLInputElement>('mat-cell input[type=checkbox]')];
     for (const box of boxes.slice(0, 5)) box.click();
     await settle();
     const compare = [...page.querySelectorAll('button')].find((b) => /side by side/i.test(b.textContent))!;

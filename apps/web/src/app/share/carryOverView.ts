@@ -170,6 +170,7 @@ import { ShareNav } from './shareNav';
       flex-direction: column;
       gap: 10px;
       height: 100%;
+      overflow: auto;
     }
     .bench-head,
     .said {

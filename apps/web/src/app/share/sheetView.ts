@@ -52,7 +52,7 @@ import { SheetChoices } from './sheetChoices';
     }
     .desk {
       display: grid;
-      grid-template-rows: auto auto minmax(0, 1fr);
+      grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
       gap: 8px;
       height: 100%;
       padding: 10px 18px 0;
@@ -69,6 +69,12 @@ import { SheetChoices } from './sheetChoices';
       }
       .bench-head {
         display: none;
+      }
+    }
+    @media (max-height: 520px), (max-width: 640px) {
+      .desk {
+        grid-template-rows: auto auto auto;
+        overflow: auto;
       }
     }
   `,

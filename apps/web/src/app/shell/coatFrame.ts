@@ -2,6 +2,7 @@ import { Hint } from '../shared/hints/hint';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
+import { MatToolbar } from '@angular/material/toolbar';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
@@ -64,6 +65,7 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
     MatSidenav,
     MatSidenavContainer,
     MatSidenavContent,
+    MatToolbar,
     MatTooltip,
     RouterLink,
     RouterOutlet,

@@ -181,11 +181,15 @@ export async function onDemo<T>(
   };
 }
 
-/** The rows of a table, each as the texts of its cells. */
-export function rowsIn(page: HTMLElement, caption?: string): string[][] {
-  const tables = [...page.querySelectorAll('table')];
-  const table = caption ? tables.find((t) => t.caption?.textContent.includes(caption)) : tables[0];
-  return [...(table?.querySelectorAll('tr') ?? [])].map((tr) =>
-    [...tr.querySelectorAll('th, td')].map((c) => c.textContent.replace(/\s+/g, ' ').trim()),
+/** The rows of a table by its name, or of the first, each as the texts of its cells. */
+export function rowsIn(page: HTMLElement, name?: string): string[][] {
+  const tables = [...page.querySelectorAll<HTMLElement>('table, mat-table')];
+  const nameOf = (t: HTMLElement) =>
+    t.getAttribute('aria-label') ?? t.querySelector('caption')?.textContent ?? '';
+  const table = name ? tables.find((t) => nameOf(t).includes(name)) : tables[0];
+  return [...(table?.querySelectorAll('tr, mat-header-row, mat-row') ?? [])].map((row) =>
+    [...row.querySelectorAll('th, td, mat-header-cell, mat-cell')].map((c) =>
+      c.textContent.replace(/\s+/g, ' ').trim(),
+    ),
   );
 }

@@ -54,6 +54,7 @@ export const SHEET_STYLE = `
 .sheet .rest { margin: 14px 0; padding: 6px 12px; border: 1px dashed #4d4d4d; font-weight: 600; }
 .sheet .small { font-size: 13px; color: #4d4d4d; }
 .sheet footer { margin-top: 48px; font-size: 13px; color: #4d4d4d; }
+@media (max-width: 640px) { .sheet { padding: 22px 16px 40px; } .sheet h1 { font-size: 26px; overflow-wrap: anywhere; } .sheet dl.sums { flex-wrap: wrap; gap: 8px 24px; } .sheet table { display: block; overflow-x: auto; } .sheet table[class] { min-width: 0; } }
 @media print { .sheet { max-width: none; padding: 0; font-size: 10.5pt; } .sheet h2 { break-after: avoid; } .sheet tr, .sheet figure { break-inside: avoid; } @page { margin: 16mm 15mm; } }
 `;
 

@@ -155,6 +155,17 @@ import { Noticed } from './noticed';
       margin: 0;
       text-align: right;
     }
+    @media (max-width: 760px) {
+      header {
+        flex-direction: column;
+        gap: 0;
+      }
+      .list p,
+      .actions,
+      form {
+        margin-left: 0;
+      }
+    }
   `,
 })
 export class Findings {

@@ -40,6 +40,8 @@ export class MeasuredRows implements VirtualScrollStrategy {
   private readonly heights = new Map<number, number>();
   private tops: Float64Array = new Float64Array(1);
   private observer: ResizeObserver | null = null;
+  /** How much of the list is seen, in pixels; null: to be measured. To ask at each scroll would lay everything out anew. */
+  private size: number | null = null;
   /** Height of a row that nobody measured, once some were. */
   private usual: number | null = null;
 
@@ -61,7 +63,10 @@ export class MeasuredRows implements VirtualScrollStrategy {
   attach(viewport: CdkVirtualScrollViewport): void {
     this.viewport = viewport;
     if (typeof ResizeObserver !== 'undefined') {
-      this.observer = new ResizeObserver(() => this.measure());
+      this.observer = new ResizeObserver(() => {
+        this.size = null;
+        this.measure();
+      });
       this.observer.observe(viewport._contentWrapper.nativeElement);
       this.observer.observe(viewport.scrollable.getElementRef().nativeElement);
     }
@@ -119,7 +124,9 @@ export class MeasuredRows implements VirtualScrollStrategy {
     const { viewport, tops } = this;
     if (!viewport) return;
     const count = viewport.getDataLength();
-    const size = viewport.scrollable.measureViewportSize('vertical');
+    const size = this.size ?? viewport.scrollable.measureViewportSize('vertical');
+    // Where nobody tells of another size it is measured each time.
+    if (this.observer) this.size = size === 0 ? null : size;
     if (size === 0) return this.show(0, Math.min(count, WHOLE));
     const top = viewport.measureScrollOffset('top');
     const bottom = top + size;
