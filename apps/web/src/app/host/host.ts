@@ -1,6 +1,7 @@
 import { NumberField } from '../shared/forms/numberField';
 import { defer, from, map, switchMap } from 'rxjs';
 import { Task, loaded } from '../shared/asking';
+import { NextTurn } from '../shared/nextTurn';
 import { StageLayout } from '../shared/stageLayout';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import { MatSelect } from '@angular/material/select';
@@ -85,6 +86,7 @@ const NEW_DISPLAY = { width: 1920, height: 1080, scale: 1, inches: null };
     MatRadioGroup,
     MatSelect,
     MatTooltip,
+    NextTurn,
     NumberField,
     RouterLink,
     StageLayout,

@@ -8,6 +8,7 @@ import { TextField } from '../shared/forms/textField';
 import { AskForm } from '../shared/forms/askForm';
 import { offerName } from '@spare-coat/core/model/parts/partName';
 import { Doing } from '../shared/doings';
+import { NextTurn } from '../shared/nextTurn';
 import { StageLayout } from '../shared/stageLayout';
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
@@ -89,6 +90,7 @@ const MOST_COMPARED = 4;
     MatOption,
     MatSelect,
     MatTooltip,
+    NextTurn,
     OfferSketch,
     RouterLink,
     RowsInView,

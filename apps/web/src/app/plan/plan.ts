@@ -1,5 +1,6 @@
 import { Fold } from '../shared/fold';
 import { offerDoings } from '../shared/doings';
+import { NextTurn } from '../shared/nextTurn';
 import { StageLayout } from '../shared/stageLayout';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
@@ -67,6 +68,7 @@ const rowId = (key: string) => `step ${key}`.replace(/\s+/g, '_');
     MatMenuItem,
     MatMenuTrigger,
     MatTooltip,
+    NextTurn,
     PlanNav,
     RouterLink,
     StageLayout,

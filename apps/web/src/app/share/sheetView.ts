@@ -1,3 +1,4 @@
+import { NextTurn } from '../shared/nextTurn';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
@@ -11,7 +12,7 @@ import { SheetChoices } from './sheetChoices';
 /** The coat as a page to read and repeat: here, as a file of its own, as Markdown, and on paper. */
 @Component({
   selector: 'coat-sheet-view',
-  imports: [MatButton, MatIcon, ShareNav, SheetChoices, SheetPaper],
+  imports: [MatButton, MatIcon, NextTurn, ShareNav, SheetChoices, SheetPaper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="desk">
@@ -42,7 +43,7 @@ import { SheetChoices } from './sheetChoices';
         </button>
       </div>
       <coat-sheet-choices [(choice)]="choice" />
-      <coat-sheet-paper [sheet]="sheet()" />
+      <coat-sheet-paper *coatNextTurn [sheet]="sheet()" />
     </section>
   `,
   styles: `

@@ -5,6 +5,7 @@ import { Doing, offerDoings } from '../shared/doings';
 import { MatDialog } from '@angular/material/dialog';
 import { KindEditor } from './kindEditor';
 import { VariantsDialog } from './variantsDialog';
+import { NextTurn } from '../shared/nextTurn';
 import { StageLayout } from '../shared/stageLayout';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -84,6 +85,7 @@ const PICKS = 8;
     MatIconButton,
     MatProgressBar,
     MatTooltip,
+    NextTurn,
     PictureBar,
     PictureView,
     RegionDetails,
