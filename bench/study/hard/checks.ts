@@ -7,6 +7,8 @@ import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { refused, type Result } from '@spare-coat/core/ground/result';
 import { BOUNDS } from '../accuracy.js';
+import { barByGrade, inkByGrade, isSpoilt, regionByGrade } from '@spare-coat/core/measuring/picture/byGrade';
+import { gradePicture, type GradeReading } from '@spare-coat/core/measuring/picture/pictureGrade';
 import type { DrawnLayout } from './drawn.js';
 import type { Graded } from './grades.js';
 import type { Told } from './layout.js';
@@ -48,6 +50,13 @@ export function hardChecks({ layout, boxes }: DrawnLayout, graded: Graded): Hard
   const random = randomFrom(layout.seed * 17 + 3);
   for (let i = 0; i < 5; i++) random();
   const checks: HardCheck[] = [];
+  const told = gradePicture(graded.pixels);
+  const read = (drawn: { rect: Rect; reach: number }) =>
+    regionByGrade(
+      graded.pixels,
+      readRegion(graded.pixels, drawn.rect, { settle: true, reach: drawn.reach }),
+      told,
+    );
   const check = (trait: string, truth: number, read: number | Result<number>, bound: number) => {
     const value = typeof read === 'number' ? read : read.ok ? read.value : null;
     checks.push({
@@ -61,7 +70,8 @@ export function hardChecks({ layout, boxes }: DrawnLayout, graded: Graded): Hard
   };
   const colour = (trait: string, truth: string, read: string | null) => {
     const bound = graded.grade === 'clean' ? BOUNDS.colour : BOUNDS.colourJpeg;
-    const off = read === null ? null : colourDifference(parseHex(read)!, parseHex(truth)!);
+    const off =
+      read === null || isSpoilt(told, 'colours') ? null : colourDifference(parseHex(read)!, parseHex(truth)!);
     check(trait, 0, off === null ? NONE : off, bound);
   };
   const sides = (what: string, truth: Rect, { rect, found }: RegionReading) => {
@@ -77,29 +87,32 @@ export function hardChecks({ layout, boxes }: DrawnLayout, graded: Graded): Hard
   const covers = (i: number) =>
     boxes.slice(i + 1).some((b) => b.told.what === 'window' && overlap(b.rect, boxes[i]!.rect));
   const draw = (truth: Rect) => byHand(truth, graded, random);
-  boxes.forEach(({ told, rect }, i) => {
+  boxes.forEach(({ told: box, rect }, i) => {
     const truth = graded.place(rect);
     if (truth.width < 4 || truth.height < 4) return;
-    if (told.what === 'bar') {
-      const drawn = draw(truth);
-      const region = readRegion(graded.pixels, drawn.rect, { settle: true, reach: drawn.reach });
+    if (box.what === 'bar') {
+      const region = read(draw(truth));
       sides('bar', truth, region);
-      barChecks(told, truth, graded, graded.factor * layout.scale, region, check, colour);
-    } else if (['title', 'launcher', 'button'].includes(told.what) && !covers(i)) {
-      const drawn = draw(truth);
-      const region = readRegion(graded.pixels, drawn.rect, { settle: true, reach: drawn.reach });
-      sides(told.what, truth, region);
-      if (told.what === 'title') colour('title: colour', told.colour, region.colours[0]!.hex);
-    } else if (told.what === 'text' && !covers(i) && truth.width > 20) {
-      const ink = readInk(graded.pixels, {
-        x: Math.max(0, Math.round(truth.x) - 4),
-        y: Math.round(truth.y),
-        width: Math.min(graded.pixels.width, Math.round(truth.width) + 8),
-        height: Math.round(truth.height),
-      });
-      const read = ink.ok ? ink.value.contrast : ink;
-      const real = contrast(parseHex(told.ink)!, parseHex(told.ground)!);
-      check('text: contrast', 1, read.ok ? read.value / real : read, BOUNDS.contrast);
+      barChecks(box, truth, graded, told, graded.factor * layout.scale, region, check, colour);
+    } else if (['title', 'launcher', 'button'].includes(box.what) && !covers(i)) {
+      const region = read(draw(truth));
+      sides(box.what, truth, region);
+      if (box.what === 'title') colour('title: colour', box.colour, region.colours[0]!.hex);
+    } else if (box.what === 'text' && !covers(i) && truth.width > 20) {
+      const x = Math.max(0, Math.round(truth.x) - 4);
+      const y = Math.max(0, Math.round(truth.y));
+      const ink = inkByGrade(
+        readInk(graded.pixels, {
+          x,
+          y,
+          width: Math.min(graded.pixels.width - x, Math.round(truth.width) + 8),
+          height: Math.min(graded.pixels.height - y, Math.round(truth.height)),
+        }),
+        told,
+      );
+      const contrastRead = ink.ok ? ink.value.contrast : ink;
+      const real = contrast(parseHex(box.ink)!, parseHex(box.ground)!);
+      check('text: contrast', 1, contrastRead.ok ? contrastRead.value / real : contrastRead, BOUNDS.contrast);
     }
   });
   return checks;
@@ -113,6 +126,7 @@ function barChecks(
   told: Told & { what: 'bar' },
   truth: Rect,
   graded: Graded,
+  grade: GradeReading,
   f: number,
   region: RegionReading,
   check: (trait: string, truth: number, read: number | Result<number>, bound: number) => void,
@@ -123,7 +137,7 @@ function barChecks(
   // What rests on a side that was not found is told as not measured by the page.
   const upright = told.edge === 'left' || told.edge === 'right';
   const across = upright ? found.left && found.right : found.top && found.bottom;
-  const bar = readBar(graded.pixels, region.rect, { settle: false });
+  const bar = barByGrade(readBar(graded.pixels, region.rect, { settle: false }), grade);
   if (!bar.ok) {
     check('bar: edge', 1, bar, 0);
     return;
@@ -146,7 +160,7 @@ function barChecks(
     if (told.opacity === 100) colour('bar: colour', told.colour, b.colour);
     else colour('bar: own colour', told.colour, b.opacity.ok ? b.opacity.value.colour : null);
   }
-  check('bar: items', told.items, b.items.length, BOUNDS.items);
+  check('bar: items', told.items, isSpoilt(grade, 'items') ? none : b.items.length, BOUNDS.items);
   check('bar: item size', told.itemSize * f, b.itemSize, BOUNDS.length);
   if (told.spacing !== null) check('bar: spacing', told.spacing * f, b.spacing, 2 * BOUNDS.spacing);
 }

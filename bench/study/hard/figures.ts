@@ -1,7 +1,7 @@
 import type { Figure } from '../../figure.js';
 import { hardChecks, type HardCheck } from './checks.js';
 import { drawnLayouts } from './drawn.js';
-import { graded, GRADES } from './grades.js';
+import { graded, GRADES, setStraight } from './grades.js';
 
 /** So many desktops, from a seed that `HARD_SEED` moves. */
 const LAYOUTS = 60;
@@ -32,7 +32,11 @@ export async function studyHard(say: (line: string) => void, each: (line: string
   let checked = 0;
   for (const grade of GRADES) {
     const checks: HardCheck[] = [];
-    for (const one of drawn) checks.push(...hardChecks(one, await graded(one.png, grade, one.layout.seed)));
+    for (const one of drawn) {
+      const { width, height, scale } = one.layout;
+      const size = { width: width * scale, height: height * scale };
+      checks.push(...hardChecks(one, setStraight(await graded(one.png, grade, one.layout.seed), size)));
+    }
     const all = count(checks);
     checked += checks.length;
     lowest = Math.min(lowest, percent(all.right + all.refused, checks.length));

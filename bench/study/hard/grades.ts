@@ -1,5 +1,7 @@
 import { randomFrom } from '@spare-coat/core/ground/random';
 import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
+import { findScreen } from '@spare-coat/core/measuring/picture/findScreen';
+import { straighten, type Corners } from '@spare-coat/core/measuring/picture/perspective';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import sharp from 'sharp';
 import { pixelsOf } from '../accuracy.js';
@@ -66,6 +68,26 @@ export async function graded(png: Buffer, grade: GradeName, seed: number): Promi
     case 'photographed':
       return photographed(await pixelsOf(await flat.png().toBuffer()), random);
   }
+}
+
+/**
+ * A photo as it is once a person has set it straight: by the corners that are found, or by those that are there, which a hand drags
+ * them to. Pictures that are no photos are as they were.
+ */
+export function setStraight(
+  photo: Graded,
+  clean: { readonly width: number; readonly height: number },
+): Graded {
+  if (!photo.corners) return photo;
+  const found = findScreen(photo.pixels);
+  const straight = straighten(
+    photo.pixels,
+    found.ok ? found.value : (photo.corners as unknown as Corners),
+    clean.width / clean.height,
+  );
+  if (!straight.ok) return photo;
+  const factor = straight.value.width / clean.width;
+  return { ...photo, pixels: straight.value, factor, place: scaledBy(factor), corners: null };
 }
 
 type Point = { readonly x: number; readonly y: number };

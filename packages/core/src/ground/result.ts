@@ -11,7 +11,8 @@ export type RefusalCode =
   | 'unsure'
   | 'few-letters'
   | 'no-x-height'
-  | 'too-thin';
+  | 'too-thin'
+  | 'worn';
 
 /** What an instrument tells: a value, or a sentence that says why there is none. Never a number it cannot stand for. */
 export type Result<T> =
