@@ -308,3 +308,51 @@ test('a cut-out is saved as a PNG and put into its element', async ({ page }) =>
   await page.keyboard.press('Escape');
   await expect(details(page).getByRole('img', { name: 'Picture of Launcher button' })).toBeVisible();
 });
+
+test('a photo of a screen is told as one, gives no lengths, and is set straight by the corners of the screen', async ({
+  page,
+  browser,
+}) => {
+  // A camera a little to one side: what the browser lays out there is the photo.
+  const studio = await browser.newPage({ viewport: { width: 1400, height: 900 } });
+  await studio.setContent(
+    `<body style="margin:0;height:100vh;display:grid;place-items:center;background:#14120f;perspective:1500px">
+      <img style="width:1150px;transform:rotateY(14deg) rotateX(6deg);filter:blur(0.9px)"
+        src="data:image/png;base64,${look('#d9cbb8').toString('base64')}" />`,
+  );
+  await studio.locator('img').evaluate((img: HTMLImageElement) => img.decode());
+  const photo = await studio.screenshot();
+  await studio.close();
+  await newCoat(page, 'From a photo');
+  await addPicture(page, { name: 'photo.png', mimeType: 'image/png', buffer: photo });
+  const note = page.getByRole('note', { name: 'What happened to this picture' });
+  await expect(note).toContainText('This picture is a photo of a screen');
+  await expect(note).toContainText('set straight by the four corners');
+  await note.getByRole('button', { name: 'Set it straight' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('status')).toContainText('as they were found');
+  await dialog.getByRole('button', { name: /^top left corner/ }).press('ArrowLeft');
+  await dialog.getByRole('button', { name: /^top left corner/ }).press('ArrowRight');
+  await dialog.getByRole('button', { name: 'Set it straight' }).click();
+  const straight = page.getByRole('tab', { name: /set straight/ });
+  await expect(straight).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByRole('tab')).toHaveCount(2);
+  // Where the bar is on the desktop, there it is on the picture, in the picture's own size.
+  const foot = page.locator('.foot').first();
+  await expect(foot).toContainText(/\d+ × \d+/);
+  const [width, height] = /(\d+) × (\d+)/
+    .exec((await foot.textContent())!)!
+    .slice(1)
+    .map(Number) as [number, number];
+  expect(width / height).toBeCloseTo(16 / 9, 1);
+  const k = width / SIZE.width;
+  await drawRegion(
+    page,
+    { width, height },
+    { x: 3, y: Math.round(842 * k), width: width - 6, height: Math.round(56 * k) },
+  );
+  const size = details(page).getByRole('row', { name: /^Size/ });
+  await expect(size).toContainText(/\d+ × \d+ px/);
+  const read = Number(/× (\d+) px/.exec((await size.textContent())!)![1]);
+  expect(Math.abs(read - 54 * k)).toBeLessThan(4);
+});

@@ -3,6 +3,8 @@ import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
 import type { PictureRecipe } from '@spare-coat/core/measuring/picture/makePicture';
 import type { InkReading } from '@spare-coat/core/measuring/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
+import type { GradeReading } from '@spare-coat/core/measuring/picture/pictureGrade';
+import type { Corners } from '@spare-coat/core/measuring/picture/perspective';
 import type { TextReading } from '@spare-coat/core/measuring/picture/readText';
 import type { Sight, SightAsk } from '@spare-coat/core/proving/compare/sight';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
@@ -46,6 +48,15 @@ export interface Pair {
 /** What the page may ask of the worker that owns decoded pixels, and what it answers. */
 export interface PixelsCalls {
   load: { ask: { sha: string }; answer: { width: number; height: number } };
+  /** What happened to the picture before it came here. */
+  grade: { ask: { sha: string }; answer: GradeReading };
+  /** The four corners of the screen on a photo. */
+  screen: { ask: { sha: string }; answer: Result<Corners> };
+  /** The photo set straight by them, as PNG; `proportion` is the screen's width over its height. */
+  straight: {
+    ask: { sha: string; corners: Corners; proportion: number };
+    answer: Result<{ png: Uint8Array; width: number; height: number }>;
+  };
   region: { ask: RegionAsk; answer: RegionReading };
   bar: { ask: RegionAsk; answer: Result<BarReading> };
   text: { ask: { sha: string; rect: Rect }; answer: Result<TextReading> };

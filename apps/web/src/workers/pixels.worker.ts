@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { ok } from '@spare-coat/core/ground/result';
 import { nth } from '@spare-coat/core/ground/checked';
 import { sight } from '@spare-coat/core/proving/compare/sight';
 import { clip } from '@spare-coat/core/measuring/picture/rect';
@@ -7,6 +8,10 @@ import { cutOut } from '@spare-coat/core/measuring/picture/cutOut';
 import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
 import { makePicture } from '@spare-coat/core/measuring/picture/makePicture';
 import { pickPixels } from '@spare-coat/core/measuring/picture/pickPixels';
+import { barByGrade, inkByGrade, regionByGrade, textByGrade } from '@spare-coat/core/measuring/picture/byGrade';
+import { findScreen } from '@spare-coat/core/measuring/picture/findScreen';
+import { straighten } from '@spare-coat/core/measuring/picture/perspective';
+import { gradePicture, type GradeReading } from '@spare-coat/core/measuring/picture/pictureGrade';
 import { readBar } from '@spare-coat/core/measuring/picture/readBar';
 import { readInk } from '@spare-coat/core/measuring/picture/readInk';
 import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
@@ -84,6 +89,14 @@ function toRgba(data: ArrayLike<number>, channels: number, n: number): Uint8Arra
   return out;
 }
 
+/** What happened to each picture that is kept: worked out once. */
+const grades = new WeakMap<Pixels, GradeReading>();
+function gradeOf(pixels: Pixels): GradeReading {
+  const grade = grades.get(pixels) ?? gradePicture(pixels);
+  grades.set(pixels, grade);
+  return grade;
+}
+
 type Instrument<K extends CallName> = (
   pixels: Pixels,
   ask: PixelsCalls[K]['ask'],
@@ -92,10 +105,23 @@ type Instrument<K extends CallName> = (
 
 const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
   load: ({ width, height }) => ({ width, height }),
-  region: (pixels, { rect, settle, reach }) => readRegion(pixels, rect, { settle, reach }),
-  bar: (pixels, { rect, settle, reach }) => readBar(pixels, rect, { settle, reach }),
-  text: (pixels, { rect }) => readText(pixels, rect),
-  ink: (pixels, { rect }) => readInk(pixels, rect),
+  grade: gradeOf,
+  screen: (pixels) => findScreen(pixels),
+  straight: (pixels, { corners, proportion }) => {
+    const straight = straighten(pixels, corners, proportion);
+    if (!straight.ok) return straight;
+    const { width, height, data } = straight.value;
+    return ok({ png: encode({ width, height, data, channels: 4, depth: 8 }), width, height });
+  },
+  region: (pixels, { rect, settle, reach }) => {
+    const read = readRegion(pixels, rect, { settle, reach });
+    // What was drawn to the pixel stays where it is.
+    return settle ? regionByGrade(pixels, read, gradeOf(pixels)) : read;
+  },
+  bar: (pixels, { rect, settle, reach }) =>
+    barByGrade(readBar(pixels, rect, { settle, reach }), gradeOf(pixels)),
+  text: (pixels, { rect }) => textByGrade(readText(pixels, rect), gradeOf(pixels)),
+  ink: (pixels, { rect }) => inkByGrade(readInk(pixels, rect), gradeOf(pixels)),
   colour: (pixels, { x, y, side }) => sampleColour(pixels, x, y, side),
   cut: (pixels, { rect }) => {
     const cut = cutOut(pixels, rect);

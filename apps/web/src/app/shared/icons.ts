@@ -60,6 +60,7 @@ import replaceSvg from 'lucide-static/icons/replace.svg';
 import rulerSvg from 'lucide-static/icons/ruler.svg';
 import saveSvg from 'lucide-static/icons/save.svg';
 import scanEyeSvg from 'lucide-static/icons/scan-eye.svg';
+import scanSvg from 'lucide-static/icons/scan.svg';
 import scanSearchSvg from 'lucide-static/icons/scan-search.svg';
 import searchSvg from 'lucide-static/icons/search.svg';
 import sigmaSvg from 'lucide-static/icons/sigma.svg';
@@ -141,6 +142,7 @@ const ICONS: Readonly<Record<string, string>> = {
   save: saveSvg,
   'scan-eye': scanEyeSvg,
   'scan-search': scanSearchSvg,
+  scan: scanSvg,
   search: searchSvg,
   sigma: sigmaSvg,
   'skip-forward': skipForwardSvg,

@@ -6,6 +6,9 @@ const TELL_MS = 500;
 
 const WORDS: Readonly<Record<CallName, string>> = {
   load: 'Opening the picture',
+  grade: 'Looking at what happened to the picture',
+  screen: 'Looking for the screen',
+  straight: 'Setting the photo straight',
   region: 'Reading the region',
   bar: 'Finding what is on it',
   text: 'Reading the type',

@@ -7,6 +7,7 @@ import type { TextReading } from '@spare-coat/core/measuring/picture/readText';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { Result } from '@spare-coat/core/ground/result';
 import { measuredTraits, type Readings } from '@spare-coat/core/model/kinds/measure';
+import { ShownGrade } from './pictureGrade';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
@@ -18,6 +19,7 @@ import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 export class Measuring {
   private readonly pixels = inject(PixelsWorker);
   private readonly view = inject(CoatView);
+  private readonly grade = inject(ShownGrade);
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
 
@@ -31,6 +33,8 @@ export class Measuring {
   readonly settle = signal(true);
   /** The state that the picture shows the element in; null at rest. */
   readonly state = signal<State | null>(null);
+  /** The sides stand where a hand put them. */
+  private readonly byHand = signal(false);
   private reach = 8;
   private turn = 0;
   /** Resolves when the slower instruments have answered for what is drawn. */
@@ -40,7 +44,14 @@ export class Measuring {
     const region = this.region();
     const bar = this.bar();
     const text = this.text();
-    return region ? { region, bar: bar?.ok ? bar.value : null, text: text?.ok ? text.value : null } : null;
+    if (!region) return null;
+    return {
+      region,
+      bar: bar?.ok ? bar.value : null,
+      text: text?.ok ? text.value : null,
+      graded: this.grade.told(),
+      byHand: this.byHand(),
+    };
   });
 
   forget(): void {
@@ -73,6 +84,7 @@ export class Measuring {
       const { answer, ms } = await this.pixels.timed('region', { sha, rect, settle, reach: this.reach });
       if (turn !== this.turn) return;
       this.drawn.set(answer.rect);
+      this.byHand.set(!settle);
       this.region.set(answer);
       this.ms.set(ms);
       this.bar.set(null);

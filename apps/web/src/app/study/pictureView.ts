@@ -62,6 +62,8 @@ const HAND = 7;
 })
 export class PictureView {
   readonly picture = input.required<PictureRow>();
+  /** What happened to it, in a few words. */
+  readonly grade = input<string | null>(null);
   readonly regions = input<readonly ShownRegion[]>([]);
   readonly current = input<string | null>(null);
   /** The region drawn and not yet used, in pixels of the picture. */

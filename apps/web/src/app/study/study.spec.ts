@@ -1,11 +1,12 @@
 import { TestBed } from '@angular/core/testing';
 import { getByRole, queryByRole } from '@testing-library/dom';
 import { of, throwError } from 'rxjs';
+import { MatDialog } from '@angular/material/dialog';
 import { FirstSteps } from '../shared/hints/firstSteps';
 import { Intake } from '../shared/intake';
 import { Notices } from '../shared/notices';
 import { onDemo } from '../testing/demoBench';
-import { instrumentsOn, laidOut, painted, pointerOn } from '../testing/pixelsBench';
+import { instrumentsOn, laidOut, painted, photographed, pointerOn } from '../testing/pixelsBench';
 import { Study } from './study';
 
 // A picture as large as the demo’s says it is, seen at a quarter: a bar along the right edge with three things on it.
@@ -18,11 +19,11 @@ const PICTURE = painted(WIDTH, HEIGHT, '#7a7f86', [BAR, ...THINGS]);
 /** From the picture to the view: it is shown whole, 12 px from the frame. */
 const seen = (x: number, y: number) => [12 + x / 4, 12 + y / 4] as const;
 
-async function study(select?: string) {
+async function study(select?: string, pixels = PICTURE) {
   laidOut(VIEW.width, VIEW.height);
   const mounted = await onDemo(Study, {
     ...(select ? { select } : {}),
-    providers: [instrumentsOn(PICTURE)],
+    providers: [instrumentsOn(pixels)],
     before: (bench) => {
       bench.api['faces'] = () => of({ faces: [] });
     },
@@ -58,6 +59,78 @@ const facts = (page: HTMLElement) =>
     }),
   );
 const tab = (page: HTMLElement, name: string) => getByRole(page, 'tab', { name });
+
+/** The same desktop as a camera sees it: from one side, blurred, with noise. */
+function photo() {
+  const askew = photographed(
+    painted(640, 400, '#4d6b5a', [
+      { x: 0, y: 0, width: 640, height: 27, colour: '#efe4d2' },
+      { x: 0, y: 357, width: 640, height: 43, colour: '#2b2230' },
+      { x: 53, y: 61, width: 243, height: 181, colour: '#f7f3ec' },
+      { x: 331, y: 93, width: 269, height: 203, colour: '#7d4a63' },
+    ]),
+    [
+      { x: 60, y: 90 },
+      { x: 1150, y: 40 },
+      { x: 1110, y: 860 },
+      { x: 90, y: 810 },
+    ],
+    1200,
+    900,
+  );
+  const { width, height, data } = askew;
+  const out = new Uint8Array(data.length);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      for (let k = 0; k < 4; k++) {
+        let [sum, n] = [0, 0];
+        for (let j = Math.max(0, y - 1); j <= Math.min(height - 1, y + 1); j++)
+          for (let i = Math.max(0, x - 1); i <= Math.min(width - 1, x + 1); i++) {
+            sum += data[(j * width + i) * 4 + k]!;
+            n++;
+          }
+        const grain = k === 3 ? 0 : ((x * 7 + y * 13 + k * 5) % 5) - 2;
+        out[(y * width + x) * 4 + k] = Math.min(255, Math.max(0, Math.round(sum / n) + grain));
+      }
+  return { width, height, data: out };
+}
+
+describe('what happened to the picture', () => {
+  const note = (page: HTMLElement) => queryByRole(page, 'note', { name: 'What happened to this picture' });
+  it('is said in its foot alone where nothing is lost', async () => {
+    const { page, wait } = await study();
+    await wait();
+    expect(note(page)).toBeNull();
+    expect(page.querySelector('.foot')!.textContent).toContain('to the pixel');
+  });
+  it('is told beside a photo with what is left of it, until it is put aside', async () => {
+    const { page, hand, wait, pointer } = await study(undefined, photo());
+    await wait();
+    expect(note(page)!.textContent).toContain('a photo of a screen');
+    expect(note(page)!.textContent).toContain('lengths mean nothing on it until it is set straight');
+    // No length of it is told, as sure as its sides may look.
+    pointer.drag(seen(100, 100), seen(1000, 140));
+    await wait();
+    expect(page.textContent).toContain('none, as drawn');
+    expect(page.textContent).not.toMatch(/Reads .*thickness/);
+    await hand.press('Put this note aside');
+    await wait();
+    expect(note(page)).toBeNull();
+  });
+  it('becomes a picture of its own where it is set straight, and the photo stays', async () => {
+    const { page, wait, hand } = await study(undefined, photo());
+    await wait();
+    const png = new Uint8Array([137, 80, 78, 71]);
+    const take = vi.spyOn(TestBed.inject(Intake), 'take').mockResolvedValue();
+    vi.spyOn(TestBed.inject(MatDialog), 'open').mockReturnValue({ afterClosed: () => of(png) } as never);
+    await hand.press('Set it straight');
+    expect(note(page)).not.toBeNull();
+    const [files] = take.mock.calls[0]!;
+    expect(files[0]!.name).toMatch(/, set straight\.png$/);
+    expect(files[0]!.size).toBe(png.length);
+    expect(files[0]!.type).toBe('image/png');
+  });
+});
 
 describe('a region that is drawn', () => {
   it('settles on its edges, and says what it is', async () => {

@@ -26,8 +26,9 @@ import {
   viewChild,
   DestroyRef,
 } from '@angular/core';
-import type { RegionRow } from '@spare-coat/core/model/coat/rows';
+import type { PictureRow, RegionRow } from '@spare-coat/core/model/coat/rows';
 import type { Guide } from '@spare-coat/core/model/coat/fields';
+import { from } from 'rxjs';
 import type { Point } from '@spare-coat/core/measuring/picture/measureLine';
 import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
@@ -45,6 +46,8 @@ import { ElementDetails } from './elementDetails';
 import { Fonts } from '../shared/fonts';
 import { Intake } from '../shared/intake';
 import { Measuring } from './measuring';
+import { ShownGrade } from './pictureGrade';
+import { StraightDialog } from './straightDialog';
 import { OtherVariant } from './otherVariant';
 import { PictureBar } from './pictureBar';
 import { PictureView, type Line, type ShownRegion, type Tool } from './pictureView';
@@ -66,6 +69,8 @@ const TOOLS: readonly {
 ];
 /** Picks kept: four places for an opacity, and as many before. */
 const PICKS = 8;
+/** So much of a photo's name goes into that of what was made of it. */
+const NAME_ROOM = 160;
 
 /** The stage where a reference look is taken apart: pictures on the bench, regions on them, traits beside. */
 @Component({
@@ -92,7 +97,7 @@ const PICKS = 8;
     StageLayout,
     ZoomButtons,
   ],
-  providers: [Measuring],
+  providers: [Measuring, ShownGrade],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './study.html',
   styleUrl: './study.scss',
@@ -103,6 +108,14 @@ const PICKS = 8;
 export class Study {
   protected readonly view = inject(CoatView);
   protected readonly measuring = inject(Measuring);
+  protected readonly grade = inject(ShownGrade);
+  private readonly dialog = inject(MatDialog);
+  /** Pictures whose loss was read and put aside. */
+  private readonly known = signal<ReadonlySet<string>>(new Set());
+  protected readonly loss = computed(() => {
+    const blob = this.shownBlob();
+    return blob === null || this.known().has(blob) ? null : this.grade.loss();
+  });
   protected readonly intake = inject(Intake);
   protected readonly other = inject(OtherVariant);
   protected readonly pixels = inject(PixelsWorker);
@@ -157,7 +170,7 @@ export class Study {
       this.view.elementId();
       untracked(() => this.other.report.set(null));
     });
-    const dialog = inject(MatDialog);
+    const { dialog } = this;
     offerDoings({
       variants: () => dialog.open(VariantsDialog, { ariaLabel: 'Variants' }),
       'own kind': () => dialog.open(KindEditor, { ariaLabel: 'Kind', data: { key: null } }),
@@ -288,6 +301,31 @@ export class Study {
     const pictures = files.filter((f) => !this.fonts.isFont(f));
     const variant = this.view.variant();
     if (variant && pictures.length > 0) void this.intake.take(pictures, variant.id);
+  }
+
+  protected putAside(): void {
+    const blob = this.shownBlob();
+    if (blob !== null) this.known.update((known) => new Set([...known, blob]));
+  }
+  /** A photo set straight becomes a picture of its own; the photo stays. */
+  protected straighten(picture: PictureRow): void {
+    this.dialog
+      .open<StraightDialog, PictureRow, Uint8Array>(StraightDialog, {
+        ariaLabel: 'Set the photo straight',
+        data: picture,
+        width: '780px',
+        maxWidth: '96vw',
+      })
+      .afterClosed()
+      .subscribe((png) => {
+        if (!png) return;
+        const name = `${picture.name.slice(0, NAME_ROOM)}, set straight.png`;
+        const file = new File([png as Uint8Array<ArrayBuffer>], name, { type: 'image/png' });
+        from(this.intake.take([file], picture.variantId)).subscribe(() => {
+          const [newest] = this.view.variantPictures().slice(-1);
+          if (newest) this.view.choosePicture(newest.id);
+        });
+      });
   }
 
   private async takeFont(file: File): Promise<void> {

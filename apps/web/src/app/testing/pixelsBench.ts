@@ -1,5 +1,13 @@
 import { signal, type Provider } from '@angular/core';
 import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
+import { findScreen } from '@spare-coat/core/measuring/picture/findScreen';
+import {
+  ofUnitSquare,
+  project,
+  straighten,
+  type Corners,
+} from '@spare-coat/core/measuring/picture/perspective';
+import { gradePicture } from '@spare-coat/core/measuring/picture/pictureGrade';
 import { readBar } from '@spare-coat/core/measuring/picture/readBar';
 import { readInk } from '@spare-coat/core/measuring/picture/readInk';
 import { readRegion } from '@spare-coat/core/measuring/picture/readRegion';
@@ -30,6 +38,22 @@ export function painted(width: number, height: number, ground: string, boxes: re
   return { width, height, data };
 }
 
+/** A photo of a picture in the dark, with its corners where they are told. */
+export function photographed(pixels: Pixels, corners: Corners, width: number, height: number): Pixels {
+  const photo = painted(width, height, '#14120f', []);
+  const map = ofUnitSquare(corners);
+  const steps = 2 * Math.max(width, height);
+  for (let j = 0; j < steps; j++)
+    for (let i = 0; i < steps; i++) {
+      const [u, v] = [(i + 0.5) / steps, (j + 0.5) / steps];
+      const at = project(map, { x: u, y: v });
+      const from = (Math.floor(v * pixels.height) * pixels.width + Math.floor(u * pixels.width)) * 4;
+      const to = (Math.floor(at.y) * width + Math.floor(at.x)) * 4;
+      photo.data.set(pixels.data.subarray(from, from + 4), to);
+    }
+  return photo;
+}
+
 /**
  * The instruments over one picture, whatever blob is asked for, and over another where two are held together: they really read
  * them, without a worker.
@@ -37,6 +61,14 @@ export function painted(width: number, height: number, ground: string, boxes: re
 export function instrumentsOn(pixels: Pixels, reference = pixels): Provider {
   const answers: { [K in CallName]?: (ask: PixelsCalls[K]['ask']) => PixelsCalls[K]['answer'] } = {
     load: () => ({ width: pixels.width, height: pixels.height }),
+    grade: () => gradePicture(pixels),
+    screen: () => findScreen(pixels),
+    straight: ({ corners, proportion }) => {
+      const straight = straighten(pixels, corners, proportion);
+      if (!straight.ok) return straight;
+      const { width, height } = straight.value;
+      return { ok: true, value: { png: new Uint8Array([137, 80, 78, 71]), width, height } };
+    },
     region: ({ rect, settle, reach }) => readRegion(pixels, rect, { settle, reach }),
     bar: ({ rect, settle, reach }) => readBar(pixels, rect, { settle, reach }),
     text: ({ rect }) => readText(pixels, rect),

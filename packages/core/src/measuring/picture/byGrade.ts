@@ -46,7 +46,7 @@ export const WEAR: Readonly<Record<PictureGrade, Wear>> = {
   photographed: {
     word: 'a photo of a screen',
     leaves:
-      'Long sides are still read, to two pixels. Colours are those of the camera; small things, items, corners, opacities and type are not told.',
+      'Set straight, its long sides are read to two pixels. Colours are those of the camera; small things, items, corners, opacities and type are not told.',
     spoils: ['corners', 'ink', 'items', 'opacity', 'small', 'colours'],
   },
 };

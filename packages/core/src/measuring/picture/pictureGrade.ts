@@ -1,6 +1,7 @@
 import { byteAt } from '../../ground/cells.js';
 import { median } from '../../ground/statistics.js';
 import { clearEdges, type ClearEdge } from './clearEdges.js';
+import { findScreen } from './findScreen.js';
 import type { Pixels } from './pixels.js';
 import { luma } from './samplePicture.js';
 
@@ -123,7 +124,7 @@ const LENS_WIDTH = 1.9;
 const CAMERA_NOISE = 0.25;
 const CAMERA_DRIFT = 0.006;
 /** Of a photo that was set straight edges drift less than this: what its noise makes of them. */
-const ASKEW = 0.003;
+const ASKEW = 0.0045;
 /**
  * Weights of logistic regressions over desktops that a browser drew, of several scales each, and what a filter of each common kind, and
  * packing at three strengths, made of them: for the first of two grades where the sum is above 0.
@@ -161,14 +162,17 @@ function oddsOf(
 export function gradePicture(pixels: Pixels): GradeReading {
   const signs = gradeSigns(pixels);
   const grade = gradeBySigns(signs);
-  return { grade, isAskew: grade === 'photographed' && signs.drift > ASKEW, signs };
+  // Of a photo that was set straight the screen fills all, and nothing is left around it.
+  const isAskew = grade === 'photographed' && (signs.drift > ASKEW || findScreen(pixels).ok);
+  return { grade, isAskew, signs };
 }
 
 /** What the signs say; null where there are too few edges to say anything, or two grades are as likely. */
 export function gradeBySigns(signs: GradeSigns): PictureGrade | null {
   const { edges, crisp, hard, sharpest, width, beyond, drift, noise } = signs;
   if (edges < LEAST_EDGES) return null;
-  if (sharpest > LENS && width > LENS_WIDTH && (noise > CAMERA_NOISE || drift > CAMERA_DRIFT)) return 'photographed';
+  if (sharpest > LENS && width > LENS_WIDTH && (noise > CAMERA_NOISE || drift > CAMERA_DRIFT))
+    return 'photographed';
   const bound: GradeSigns = {
     ...signs,
     sharpest: Math.min(MOST.sharpest, sharpest),

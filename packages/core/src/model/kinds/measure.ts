@@ -1,6 +1,8 @@
 import { nth } from '../../ground/checked.js';
 import { roundTo } from '../traits/say.js';
 import type { BarReading } from '../../measuring/picture/readBar.js';
+import { isSpoilt } from '../../measuring/picture/byGrade.js';
+import type { GradeReading } from '../../measuring/picture/pictureGrade.js';
 import type { RegionReading } from '../../measuring/picture/readRegion.js';
 import type { TextReading } from '../../measuring/picture/readText.js';
 import type { Result } from '../../ground/result.js';
@@ -18,6 +20,10 @@ export interface Readings {
   readonly region: RegionReading;
   readonly bar: BarReading | null;
   readonly text: TextReading | null;
+  /** What happened to the picture; where it is not told, nothing is held back for it. */
+  readonly graded?: Pick<GradeReading, 'grade' | 'isAskew'> | null;
+  /** Its sides were set by a hand, one by one: they need not be clear. */
+  readonly byHand?: boolean;
 }
 
 /**
@@ -31,14 +37,33 @@ export function measuredTraits(kind: Kind | null, readings: Readings): Map<strin
   const mayLetThrough = kind?.traits.some((t) => t.reads === 'bar:opacity') === true;
   for (const spec of kind?.traits ?? []) {
     const value =
-      spec.reads === 'colour:0' && mayLetThrough && readings.bar
-        ? ownColour(readings.bar, readings.region)
-        : spec.reads
-          ? readOne(spec.reads, readings)
-          : null;
+      !spec.reads || !isTold(spec.reads, readings)
+        ? null
+        : spec.reads === 'colour:0' && mayLetThrough && readings.bar
+          ? ownColour(readings.bar, readings.region)
+          : readOne(spec.reads, readings);
     if (value !== null) found.set(spec.id, value);
   }
   return found;
+}
+
+/** Colours, and ink among them; all else is a length, a place or a share. */
+const isColour = (from: ReadFrom) => from === 'ink' || from === 'palette' || from.startsWith('colour:');
+
+/** Whether what happened to the picture leaves it to be told: no colour that a camera saw, no length that rests on a side that is not clear. */
+function isTold(from: ReadFrom, { region, graded, byHand }: Readings): boolean {
+  if (!graded?.grade || graded.grade === 'exact') return true;
+  if (isColour(from)) return !isSpoilt(graded, 'colours') && (from !== 'ink' || !isSpoilt(graded, 'ink'));
+  if (isSpoilt(graded, 'lengths')) return from === 'edge' || from === 'alignment';
+  if (byHand || (graded.grade !== 'softened' && graded.grade !== 'photographed')) return true;
+  const { found, edge, width, height } = region;
+  const isUpright = edge === 'left' || edge === 'right' || (edge === null && height > width);
+  const across = isUpright ? found.left && found.right : found.top && found.bottom;
+  if (from === 'thickness') return across;
+  if (from === 'width') return found.left && found.right;
+  if (from === 'height') return found.top && found.bottom;
+  if (from === 'margin') return edge !== null && found[edge];
+  return true;
 }
 
 /** From this opacity on, in points, what is seen is the element's own colour. */
