@@ -324,7 +324,7 @@ test('a photo of a screen is told as one, gives no lengths, and is set straight 
   const photo = await studio.screenshot();
   await studio.close();
   await newCoat(page, 'From a photo');
-  await addPicture(page, { name: 'photo.png', mimeType: 'image/png', buffer: photo });
+  await addPicture(page, 'photo.png', photo);
   const note = page.getByRole('note', { name: 'What happened to this picture' });
   await expect(note).toContainText('This picture is a photo of a screen');
   await expect(note).toContainText('set straight by the four corners');
