@@ -338,7 +338,7 @@ test('a photo of a screen is told as one, gives no lengths, and is set straight 
   await expect(straight).toHaveAttribute('aria-selected', 'true');
   await expect(page.getByRole('tab')).toHaveCount(2);
   // Where the bar is on the desktop, there it is on the picture, in the picture's own size.
-  const foot = page.locator('.foot').first();
+  const foot = page.locator('.foot span').first();
   await expect(foot).toContainText(/\d+ × \d+/);
   const [width, height] = /(\d+) × (\d+)/
     .exec((await foot.textContent())!)!
