@@ -8,7 +8,12 @@ import { cutOut } from '@spare-coat/core/measuring/picture/cutOut';
 import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
 import { makePicture } from '@spare-coat/core/measuring/picture/makePicture';
 import { pickPixels } from '@spare-coat/core/measuring/picture/pickPixels';
-import { barByGrade, inkByGrade, regionByGrade, textByGrade } from '@spare-coat/core/measuring/picture/byGrade';
+import {
+  barByGrade,
+  inkByGrade,
+  regionByGrade,
+  textByGrade,
+} from '@spare-coat/core/measuring/picture/byGrade';
 import { findScreen } from '@spare-coat/core/measuring/picture/findScreen';
 import { straighten } from '@spare-coat/core/measuring/picture/perspective';
 import { gradePicture, type GradeReading } from '@spare-coat/core/measuring/picture/pictureGrade';
