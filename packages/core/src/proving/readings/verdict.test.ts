@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { KEPT, testCoat, uuid } from '../../testing/coat.js';
 import type { ReadingRow } from '../../model/coat/rows.js';
 import { byPart } from './byPart.js';
-import { sayVerdict, verdictOf } from './verdict.js';
+import { randomFrom } from '../../ground/random.js';
+import { sayVerdict, studentFromNormal, verdictOf } from './verdict.js';
 import { cases } from '../../testing/properties.js';
 
 const runs = (...middles: number[]) => middles.map((m) => [m - 1, m, m + 1]);
@@ -67,6 +68,43 @@ describe('the verdict on readings', () => {
     }
     expect(wrong).toBeLessThanOrEqual(20);
   });
+  it('says how large a difference would have been seen, and sees such a one in about four of five cases', () => {
+    const random = randomFrom(11);
+    const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    for (const n of [4, 7]) {
+      const side = (middle: number) => Array.from({ length: n }, () => [middle + 10 * normal()]);
+      const told: number[] = [];
+      for (let i = 0; i < 60; i++) told.push(verdictOf(side(1000), side(1000), i + 1).wouldSee!);
+      const usual = told.reduce((s, v) => s + v, 0) / told.length;
+      let seen = 0;
+      for (let i = 0; i < 60; i++)
+        if (verdictOf(side(1000), side(1000 + usual), i + 1).says === 'more') seen++;
+      expect(seen / 60).toBeGreaterThan(0.65);
+      expect(seen / 60).toBeLessThan(0.95);
+    }
+    // More runs see smaller ones; runs that are all alike see any; too few see none.
+    const few = verdictOf(runs(10, 20, 30, 40), runs(12, 22, 32, 42)).wouldSee!;
+    const many = verdictOf(
+      runs(10, 20, 30, 40, 10, 20, 30, 40),
+      runs(12, 22, 32, 42, 12, 22, 32, 42),
+    ).wouldSee!;
+    expect(many).toBeLessThan(few);
+    expect(verdictOf(runs(5, 5, 5, 5), runs(5, 5, 5, 5)).wouldSee).toBe(0);
+    expect(verdictOf(runs(1, 2, 3), runs(4, 5, 6)).wouldSee).toBeNull();
+  });
+  it('takes Student’s t from a published table', () => {
+    // Quantiles of 97.5 % and 80 %, by degrees of freedom.
+    for (const [freedom, t975, t80] of [
+      [6, 2.447, 0.906],
+      [8, 2.306, 0.889],
+      [10, 2.228, 0.879],
+      [20, 2.086, 0.86],
+      [60, 2.0, 0.848],
+    ] as const) {
+      expect(Math.abs(studentFromNormal(1.959964, freedom) - t975)).toBeLessThan(0.002);
+      expect(Math.abs(studentFromNormal(0.841621, freedom) - t80)).toBeLessThan(0.002);
+    }
+  });
   it('is told in words', () => {
     const say = (a: number[][], b: number[][]) => sayVerdict(verdictOf(a, b), 'memory', 'MB');
     expect(say(runs(1400, 1401, 1402, 1403), runs(1440, 1441, 1442, 1443))).toMatch(
@@ -76,7 +114,7 @@ describe('the verdict on readings', () => {
       /^Too few runs to tell \(2 before, 2 after; 4 of each are needed\)/,
     );
     expect(say(runs(10, 20, 30, 40), runs(12, 22, 32, 42))).toMatch(
-      /^No difference that can be told from the noise/,
+      /^No difference that can be told from the noise: .* With so many runs a difference of \d+(\.\d)? MB would be seen in four of five cases; more runs see smaller ones\.$/,
     );
     expect(say([], [])).toMatch(/nothing to compare yet/);
   });
