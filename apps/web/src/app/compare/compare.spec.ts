@@ -50,13 +50,13 @@ function railAlone(bench: DemoBench, captures: readonly string[]): string[] {
   });
 }
 
-async function comparing(captures: readonly string[] = ['2026-11-22T20:00:00.000Z'], inputs = {}) {
+async function comparing(captures: readonly string[] = ['2026-11-22T20:00:00.000Z'], inputs = {}, own = OWN) {
   laidOut(960, 540);
   let ids: string[] = [];
   const mounted = await onDemo(CompareStage, {
     select: 'Rail',
     inputs,
-    providers: [instrumentsOn(OWN, REFERENCE)],
+    providers: [instrumentsOn(own, REFERENCE)],
     before: (bench) => {
       ids = railAlone(bench, captures);
     },
@@ -103,6 +103,15 @@ describe('a picture of one’s own desktop', () => {
     expect(told.text).toContain('Rail: Thickness is set');
     told.action!.run();
     expect(bench.answered).toEqual(['undo']);
+  });
+  it('needs nothing only as far as it was read, which is said', async () => {
+    const right = painted(1920, 1080, '#7a7f86', [
+      { x: 1836, y: 0, width: 84, height: 1080, colour: '#e3c2b4' },
+      ...things(1856, 45, 120),
+    ]);
+    const { verdict } = await comparing(undefined, {}, right);
+    const told = verdict();
+    expect(told).toMatch(/Nothing to set of what could be read; \d+ of \d+ traits could not\./);
   });
   it('tells its numbers trait by trait: wanted, promised and seen', async () => {
     const { page, key } = await comparing();

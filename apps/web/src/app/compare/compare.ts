@@ -49,6 +49,10 @@ const WORDS: Readonly<Record<Way, { readonly label: string; readonly title: stri
 /** Seconds that each picture is shown for. */
 const BEATS = [0.4, 0.8, 1.5, 3] as const;
 
+/** From this colour difference on, or up to this structural likeness, something plainly looks different. */
+const FAR_OFF = 8;
+const UNLIKE = 0.75;
+
 /** The stage where the own desktop is held against the reference: pictures first, numbers where they are asked for. */
 @Component({
   hostDirectives: [DropAnywhere],
@@ -147,6 +151,21 @@ export class CompareStage {
           Number(b.advice!.setting !== null) - Number(a.advice!.setting !== null) || loss(b) - loss(a),
       )[0]?.advice ?? null
     );
+  });
+  /** What is said where nothing is advised: that all is well only of what was read, and looks it. */
+  protected readonly rest = computed(() => {
+    const sighting = this.c.sighting();
+    if (!sighting || sighting.how === 'not found') return '';
+    const lines = this.c.lines();
+    const unread = lines.filter((l) => l.proof === null).length;
+    if (lines.length > 0 && unread === lines.length)
+      return 'None of its traits could be read off this picture.';
+    const { mean, ssim } = sighting.likeness;
+    if (mean > FAR_OFF || (ssim !== null && ssim < UNLIKE))
+      return 'What could be read of it fits, and still it looks different: see it face to face.';
+    return unread === 0
+      ? 'Nothing to set.'
+      : `Nothing to set of what could be read; ${unread} of ${lines.length} traits could not.`;
   });
   protected readonly place = computed(() => {
     const list = this.c.worst();

@@ -2,7 +2,7 @@ import { sameJson } from '../../model/coat/changes.js';
 import { settle } from '../../deciding/matching/settle.js';
 import { carriedValue } from '../../deciding/matching/targets.js';
 import { spellSetting } from '../../doing/plan/setValues.js';
-import { sayValue } from '../../model/traits/say.js';
+import { sayDifference, sayValue, spellValue } from '../../model/traits/say.js';
 import type { TraitType, TraitValue } from '../../model/traits/value.js';
 import { creditOf, type TraitProof } from '../../deciding/matching/proof.js';
 
@@ -23,6 +23,21 @@ const GOOD = 0.995;
 /** What is set is advised only where it earns this much more. */
 const WORTH = 0.005;
 
+/** What a trait is seen as, and what would match: in the fewest words that tell the two apart. */
+function wishOf(
+  { label, type }: { readonly label: string; readonly type: TraitType },
+  seen: TraitValue,
+  wanted: TraitValue,
+): readonly [is: string, wish: string] {
+  for (const say of [sayValue, spellValue]) {
+    const [is, would] = [say(type, seen), say(type, wanted)];
+    if (is !== would) return [`${label} is ${is}`, `${label} is ${is}; ${would} would match`];
+  }
+  const is = `${label} is ${sayValue(type, seen)}`;
+  const off = sayDifference(type, seen, wanted);
+  return [is, off === '' ? `${is}, and not quite what is wanted` : `${is}, and off by ${off}`];
+}
+
 /**
  * What would bring a trait that was seen nearer to the reference. A number that is seen is what was set and what the part adds
  * to it, so that the setting is sought for a target less that difference; anything else is set to what fits best.
@@ -41,8 +56,7 @@ export function adviceFor(
   const { target, supply, place, actual, setting, layerId } = score;
   const { spec, tolerance, opacity, ground } = target;
   if (credit >= GOOD) return null;
-  const is = `${spec.label} is ${sayValue(spec.type, seen)}`;
-  const wish = `${is}; ${sayValue(spec.type, target.value)} would match`;
+  const [is, wish] = wishOf(spec, seen, target.value);
   const advice = (sentence: string, to: TraitValue | null = null): Advice => ({
     sentence,
     setting: to,
