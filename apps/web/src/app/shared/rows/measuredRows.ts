@@ -49,11 +49,13 @@ export class MeasuredRows implements VirtualScrollStrategy {
    * @param guess height of a row before it was drawn. Pixels
    * @param drawn the elements of the rows that are drawn, in order
    * @param nearEnd hears that little is left below what is seen
+   * @param placed hears how far what is drawn was moved down, in pixels: what is to stay in sight is moved up as far
    */
   constructor(
     private readonly guess: () => number,
     private readonly drawn: () => readonly HTMLElement[],
     private readonly nearEnd: () => void,
+    private readonly placed: (offset: number) => void = () => undefined,
   ) {}
 
   private height(): number {
@@ -146,6 +148,8 @@ export class MeasuredRows implements VirtualScrollStrategy {
     const { viewport } = this;
     if (!viewport) return;
     viewport.setRenderedRange({ start, end });
-    viewport.setRenderedContentOffset(this.tops[start] ?? 0);
+    const offset = this.tops[start] ?? 0;
+    viewport.setRenderedContentOffset(offset);
+    this.placed(offset);
   }
 }

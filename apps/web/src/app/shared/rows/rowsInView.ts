@@ -21,9 +21,15 @@ export class RowsInView {
   /** That little is left below what is seen: whoever has more reads it now. */
   readonly nearEnd = output();
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  /** The head of rows that lay themselves out sticks to the top of the list, which knows nothing of how far they were moved down. */
+  private keepHead(offset: number): void {
+    const head = this.host.querySelector<HTMLElement>('mat-header-row');
+    if (head) head.style.top = `${-offset}px`;
+  }
   readonly strategy = new MeasuredRows(
     () => this.rowHeight(),
     () => [...this.host.querySelectorAll<HTMLElement>(this.coatRowsInView())],
     () => this.nearEnd.emit(),
+    (offset) => this.keepHead(offset),
   );
 }
