@@ -28,5 +28,4 @@ export class ShownGrade {
   });
   /** Whether it is a photo, which can be set straight. */
   readonly isPhoto = computed(() => this.asked.value()?.grade === 'photographed');
-  readonly isAskew = computed(() => this.asked.value()?.isAskew === true);
 }

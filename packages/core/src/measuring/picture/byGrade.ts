@@ -63,13 +63,13 @@ export function isSpoilt({ grade, isAskew }: Graded, asked: Asked): boolean {
   return grade !== null && WEAR[grade].spoils.includes(asked);
 }
 
-const worn = (grade: PictureGrade | null): Result<never> =>
-  refused(
-    'worn',
-    grade === null
-      ? 'The picture tells nothing of it.'
-      : `The picture is ${WEAR[grade].word}: it does not tell this.`,
-  );
+/** Refused for what happened to the picture, where that spoils what is asked; as it was told, where it does not. */
+function told<T>(graded: Graded, asked: Asked, value: Result<T>): Result<T> {
+  const { grade } = graded;
+  return grade !== null && isSpoilt(graded, asked)
+    ? refused('worn', `The picture is ${WEAR[grade].word}: it does not tell this.`)
+    : value;
+}
 
 /** A thing up to this size is small, in pixels: what wears a picture takes its sides as a whole. */
 const SMALL = 96;
@@ -193,18 +193,16 @@ function mean(colours: readonly Colour[]): Colour {
 /** A bar as far as the grade of its picture lets it be told. */
 export function barByGrade(bar: Result<BarReading>, graded: Graded): Result<BarReading> {
   if (!bar.ok) return bar;
-  const told = <T>(asked: Asked, value: Result<T>): Result<T> =>
-    isSpoilt(graded, asked) ? worn(graded.grade) : value;
   const { cornerRadius, opacity, itemSize, spacing, padding, items } = bar.value;
   return {
     ok: true,
     value: {
       ...bar.value,
-      cornerRadius: told('corners', cornerRadius),
-      opacity: told('opacity', opacity),
-      itemSize: told('items', itemSize),
-      spacing: told('items', spacing),
-      padding: told('items', padding),
+      cornerRadius: told(graded, 'corners', cornerRadius),
+      opacity: told(graded, 'opacity', opacity),
+      itemSize: told(graded, 'items', itemSize),
+      spacing: told(graded, 'items', spacing),
+      padding: told(graded, 'items', padding),
       items: isSpoilt(graded, 'items') ? [] : items,
     },
   };
@@ -212,8 +210,8 @@ export function barByGrade(bar: Result<BarReading>, graded: Graded): Result<BarR
 
 /** Type as far as the grade of its picture lets it be told. */
 export const textByGrade = (text: Result<TextReading>, graded: Graded): Result<TextReading> =>
-  isSpoilt(graded, 'ink') ? worn(graded.grade) : text;
+  told(graded, 'ink', text);
 
 /** Ink and ground as far as the grade of their picture lets them be told. */
 export const inkByGrade = (ink: Result<InkReading>, graded: Graded): Result<InkReading> =>
-  isSpoilt(graded, 'ink') ? worn(graded.grade) : ink;
+  told(graded, 'ink', ink);
