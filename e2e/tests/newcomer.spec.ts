@@ -92,3 +92,16 @@ test('details and spine are drawers where there is little room', async ({ page }
     expect(wide, stage).toBeLessThanOrEqual(390);
   }
 });
+
+test('made twice as large nothing is lost: a list keeps its rows, what is asked for its button', async ({
+  page,
+}) => {
+  await newCoat(page, 'Large');
+  await page.setViewportSize({ width: 640, height: 400 });
+  await page.goto(page.url().replace(/(coats\/[^/]+)\/\w+/, '$1/parts'));
+  const row = page.getByRole('table', { name: 'Parts found' }).getByRole('row').nth(3);
+  await row.scrollIntoViewIfNeeded();
+  await expect(row).toBeInViewport({ ratio: 0.9 });
+  const room = await page.locator('main').boundingBox();
+  expect(room!.y + room!.height).toBeGreaterThan(398);
+});

@@ -1,3 +1,4 @@
+import { NextTurn } from '../shared/nextTurn';
 import { StageLayout } from '../shared/stageLayout';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatSelect } from '@angular/material/select';
@@ -69,6 +70,7 @@ const UNLIKE = 0.75;
     MatOption,
     MatSelect,
     MatTooltip,
+    NextTurn,
     PairView,
     ProofDetails,
     RouterLink,

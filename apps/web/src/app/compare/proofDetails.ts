@@ -1,3 +1,4 @@
+import { NextTurn } from '../shared/nextTurn';
 import { TextField } from '../shared/forms/textField';
 import { AskForm } from '../shared/forms/askForm';
 import { ISO_DATES } from '../shared/forms/isoDates';
@@ -46,6 +47,7 @@ import { CompareView } from './compareView';
     MatSuffix,
     MatTableModule,
     MatTooltip,
+    NextTurn,
     StandingMark,
     TextField,
   ],

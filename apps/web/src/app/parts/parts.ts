@@ -1,5 +1,6 @@
 import type { PartsPage, ToldTrial } from '@spare-coat/core/proving/wire/parts';
 import { CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import { NextTurn } from '../shared/nextTurn';
 import { RowsInView } from '../shared/rows/rowsInView';
 import { SearchField } from '../shared/forms/searchField';
 import { Task, loaded } from '../shared/asking';
@@ -14,7 +15,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
 import { DropFiles } from '../shared/dropFiles';
 import {
   ChangeDetectionStrategy,
@@ -106,11 +107,13 @@ const AGES = [1, 2, 5] as const;
     MatCheckbox,
     MatFormField,
     MatIcon,
+    MatIconButton,
     MatOption,
     MatProgressBar,
     MatSelect,
     MatTableModule,
     MatTooltip,
+    NextTurn,
     PartDetails,
     RowsInView,
     SearchField,

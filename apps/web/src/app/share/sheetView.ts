@@ -15,7 +15,7 @@ import { SheetChoices } from './sheetChoices';
   imports: [MatButton, MatIcon, NextTurn, ShareNav, SheetChoices, SheetPaper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <section class="desk">
+    <section *coatNextTurn class="desk">
       <div class="bench-head">
         <h1>Sheet</h1>
         <coat-share-nav />

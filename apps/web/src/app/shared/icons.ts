@@ -22,6 +22,7 @@ import eraserSvg from 'lucide-static/icons/eraser.svg';
 import eyeSvg from 'lucide-static/icons/eye.svg';
 import focusSvg from 'lucide-static/icons/focus.svg';
 import folderOpenSvg from 'lucide-static/icons/folder-open.svg';
+import funnelXSvg from 'lucide-static/icons/funnel-x.svg';
 import globeSvg from 'lucide-static/icons/globe.svg';
 import hammerSvg from 'lucide-static/icons/hammer.svg';
 import historySvg from 'lucide-static/icons/history.svg';
@@ -103,6 +104,7 @@ const ICONS: Readonly<Record<string, string>> = {
   eye: eyeSvg,
   focus: focusSvg,
   'folder-open': folderOpenSvg,
+  'funnel-x': funnelXSvg,
   globe: globeSvg,
   hammer: hammerSvg,
   history: historySvg,

@@ -1,5 +1,6 @@
 import { addressSchema } from '@spare-coat/core/model/coat/fields';
 import { noteSchema } from '@spare-coat/core/ground/text';
+import { NextTurn } from '../shared/nextTurn';
 import { TextField } from '../shared/forms/textField';
 import { NumberField } from '../shared/forms/numberField';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
@@ -67,6 +68,7 @@ const WIDE: ReadonlySet<TraitType> = new Set(['order', 'format', 'place', 'shado
     MatOption,
     MatSelect,
     MatTooltip,
+    NextTurn,
     NumberField,
     TextField,
     TraitEditor,

@@ -18,6 +18,8 @@ export const SHEET_STYLE = `
 .sheet { max-width: 860px; margin: 0 auto; padding: 40px 32px 64px; background: #fff; color: #1a1a1a; font: 15px/1.5 'Commissioner Variable', 'Commissioner', system-ui, sans-serif; font-variant-numeric: tabular-nums; }
 .sheet h1 { margin: 0; font-size: 34px; line-height: 1.12; font-weight: 650; letter-spacing: -0.015em; text-wrap: balance; }
 .sheet h2 { margin: 40px 0 10px; padding-top: 10px; border-top: 2px solid #1a1a1a; font-size: 19px; font-weight: 650; }
+.sheet section > h2 { margin-top: 0; }
+.sheet section { margin-top: 40px; }
 .sheet h3 { margin: 18px 0 4px; font-size: 15px; font-weight: 650; }
 .sheet p { margin: 0 0 8px; max-width: 68ch; }
 .sheet .lead { margin: 8px 0 18px; color: #4d4d4d; }
@@ -54,6 +56,7 @@ export const SHEET_STYLE = `
 .sheet .rest { margin: 14px 0; padding: 6px 12px; border: 1px dashed #4d4d4d; font-weight: 600; }
 .sheet .small { font-size: 13px; color: #4d4d4d; }
 .sheet footer { margin-top: 48px; font-size: 13px; color: #4d4d4d; }
+@media screen { .sheet section { content-visibility: auto; contain-intrinsic-height: auto 600px; } }
 @media (max-width: 640px) { .sheet { padding: 22px 16px 40px; } .sheet h1 { font-size: 26px; overflow-wrap: anywhere; } .sheet dl.sums { flex-wrap: wrap; gap: 8px 24px; } .sheet table { display: block; overflow-x: auto; } .sheet table[class] { min-width: 0; } }
 @media print { .sheet { max-width: none; padding: 0; font-size: 10.5pt; } .sheet h2 { break-after: avoid; } .sheet tr, .sheet figure { break-inside: avoid; } @page { margin: 16mm 15mm; } }
 `;
@@ -102,7 +105,8 @@ const link = (url: string) =>
  * @param src where a picture is found, by its SHA-256; null leaves it out
  */
 export function sheetBody(sheet: Sheet, src: (blob: string) => string | null): string {
-  const section = (title: string, content: string) => (content === '' ? '' : `<h2>${title}</h2>${content}`);
+  const section = (title: string, content: string) =>
+    content === '' ? '' : `<section><h2>${title}</h2>${content}</section>`;
   const pictures = sheet.pictures
     .map(({ variant, pictures: list }) => {
       const shown = list.flatMap((p) => {

@@ -110,6 +110,15 @@ async function proposing() {
 }
 
 describe('a proposal', () => {
+  it('can be asked for where its limits are out of sight', async () => {
+    const { page, hand, asked, settle } = await proposing();
+    expect(page.querySelector('.bench h2')!.textContent).toBe('Nothing is proposed yet');
+    await hand.press('Propose');
+    await settle();
+    expect(asked).toEqual([[]]);
+    expect(page.querySelector('.bench .empty')).toBeNull();
+    expect(page.querySelector('.busy')!.textContent).toContain('Looking for the best set');
+  });
   it('is asked for under the limits, tells what it looks for, and can be stopped', async () => {
     const { page, hand, ask, asked, cancelled, job, settle } = await proposing();
     await ask();

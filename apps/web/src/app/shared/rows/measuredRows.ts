@@ -10,6 +10,9 @@ export const WHOLE = 80;
  */
 const BUFFER = 1250;
 const LEAST_BUFFER = 250;
+/** So many rows of a list that is drawn whole are added in one frame: all at once they would hold the page up. */
+const A_FRAME = 10;
+const BETWEEN_FRAMES = 20;
 
 /** Where the row is that stands at a place: the last one that begins there or before. */
 export function rowAt(tops: Float64Array, place: number): number {
@@ -44,6 +47,9 @@ export class MeasuredRows implements VirtualScrollStrategy {
   private size: number | null = null;
   /** Height of a row that nobody measured, once some were. */
   private usual: number | null = null;
+  /** While a list is drawn whole, how many of its rows are to be shown by now. */
+  private wanted = 0;
+  private growing: ReturnType<typeof setTimeout> | undefined;
 
   /**
    * @param guess height of a row before it was drawn. Pixels
@@ -76,6 +82,7 @@ export class MeasuredRows implements VirtualScrollStrategy {
   }
   detach(): void {
     this.observer?.disconnect();
+    clearTimeout(this.growing);
     this.viewport = null;
     this.first.complete();
   }
@@ -133,7 +140,8 @@ export class MeasuredRows implements VirtualScrollStrategy {
     const top = viewport.measureScrollOffset('top');
     const bottom = top + size;
     if (count > 0 && bottom + BUFFER >= (tops.at(-1) ?? 0)) this.nearEnd();
-    if (count <= WHOLE) return this.show(0, count);
+    if (count <= WHOLE)
+      return this.grow(Math.max(rowAt(tops, bottom + LEAST_BUFFER) + 1, this.wanted), count);
     this.first.next(rowAt(tops, top));
     const { start, end } = viewport.getRenderedRange();
     const reaches =
@@ -142,6 +150,21 @@ export class MeasuredRows implements VirtualScrollStrategy {
       (end >= count || tops[end]! >= bottom + LEAST_BUFFER);
     if (reaches && !isMoved) return;
     this.show(rowAt(tops, top - BUFFER), Math.min(count, rowAt(tops, bottom + BUFFER) + 1));
+  }
+
+  /** Shows the first rows, at least so many, and in the frames that follow the others. */
+  private grow(least: number, count: number): void {
+    const { viewport } = this;
+    if (!viewport) return;
+    const { start, end } = viewport.getRenderedRange();
+    const shown = start === 0 ? Math.min(end, count) : 0;
+    clearTimeout(this.growing);
+    this.show(0, Math.min(count, Math.max(least, shown)));
+    if (viewport.getRenderedRange().end >= count) return;
+    this.growing = setTimeout(() => {
+      this.wanted = viewport.getRenderedRange().end + A_FRAME;
+      this.draw();
+    }, BETWEEN_FRAMES);
   }
 
   private show(start: number, end: number): void {

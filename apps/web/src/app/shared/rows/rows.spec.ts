@@ -81,8 +81,21 @@ describe('a list in a viewport', () => {
     return { fixture, shown, scroll, settle };
   }
   it('is drawn whole while it is short', async () => {
-    const { shown } = await list(WHOLE, 400);
-    expect(shown()).toHaveLength(WHOLE);
+    const { shown, settle } = await list(WHOLE, 400);
+    // First what is in view, the others in the frames that follow.
+    expect(shown().length).toBeGreaterThanOrEqual(20);
+    for (let i = 0; i < 40 && shown().length < WHOLE; i++) await settle();
+    expect(shown()).toEqual(Array.from({ length: WHOLE }, (_, i) => i));
+  });
+  it('stays whole while it is short, also where it becomes shorter and longer again', async () => {
+    const { fixture, shown, settle, scroll } = await list(60, 400);
+    await scroll(900);
+    for (let i = 0; i < 40 && shown().length < 60; i++) await settle();
+    for (const count of [7, 75]) {
+      fixture.componentInstance.rows.set(Array.from({ length: count }, (_, i) => i));
+      for (let i = 0; i < 40 && shown().length !== count; i++) await settle();
+      expect(shown()).toEqual(Array.from({ length: count }, (_, i) => i));
+    }
   });
   it('draws only what is in view and around it, wherever that is', async () => {
     const { shown, scroll } = await list(5000, 400);
