@@ -154,6 +154,22 @@ describe('a picture of one’s own desktop', () => {
     expect(bench.sent).toHaveLength(before);
     expect(page.querySelector('mat-error')!.textContent).toContain('A name needs at least one character');
   });
+  it('keeps its day where what was typed is none, and says how a day is written', async () => {
+    const { page, bench, hand, key, wait } = await comparing();
+    await key('d');
+    const day = () => getByRole<HTMLInputElement>(page, 'textbox', { name: /Taken on/ });
+    const before = bench.sent.length;
+    await hand.type('Taken on', '31.02.2026');
+    day().dispatchEvent(new Event('change'));
+    await wait();
+    expect(day().value).toBe('2026-11-22');
+    expect(bench.sent).toHaveLength(before);
+    expect(TestBed.inject(Notices).list().at(-1)!.text).toContain('such as 2026-11-30');
+    await hand.type('Taken on', '2026-11-21');
+    day().dispatchEvent(new Event('change'));
+    await wait();
+    expect(bench.sent.at(-1)).toMatchObject({ type: 'capture.set', at: '2026-11-21T20:00:00.000Z' });
+  });
   it('is placed by hand where it was not found, and what a hand began ends with Escape', async () => {
     const { bench, page, hand, key, wait } = await comparing();
     await key('r');

@@ -3,10 +3,15 @@ import { TextField } from '../shared/forms/textField';
 import { AskForm } from '../shared/forms/askForm';
 import { ISO_DATES } from '../shared/forms/isoDates';
 import { MatSuffix } from '@angular/material/form-field';
-import { MatDatepickerToggleIcon } from '@angular/material/datepicker';
-import { MatDatepickerToggle } from '@angular/material/datepicker';
-import { MatDatepickerInput } from '@angular/material/datepicker';
-import { MatDatepicker } from '@angular/material/datepicker';
+import {
+  MatDatepicker,
+  MatDatepickerInput,
+  MatDatepickerToggle,
+  MatDatepickerToggleIcon,
+  type MatDatepickerInputEvent,
+} from '@angular/material/datepicker';
+import { NO_DAY } from '../shared/forms/bySchema';
+import { Notices } from '../shared/notices';
 import { CellOf } from '../shared/rows/tableOf';
 import { MatTableModule } from '@angular/material/table';
 import { byKey, isLine, isMore } from '../shared/rows/tableOf';
@@ -74,6 +79,7 @@ export class ProofDetails {
   protected readonly view = inject(CoatView);
   protected readonly c = inject(CompareView);
   private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
   /** A trait whose advice is to be taken. */
   readonly set = output<string>();
   /** Look for the element anew, where a hand had placed it; and for all of them. */
@@ -124,6 +130,12 @@ export class ProofDetails {
     });
   }
 
+  /** A date that is none leaves the picture its own, and says so. */
+  protected takenOn(own: CaptureRow, { value, targetElement }: MatDatepickerInputEvent<string>): void {
+    if (value) return this.describe(own, { date: value });
+    (targetElement as HTMLInputElement).value = own.at.slice(0, 10);
+    this.notices.say(NO_DAY);
+  }
   /** Changes the name, the date or the subject of a picture. What is no name and no date leaves it as it was. */
   protected describe(
     own: CaptureRow,

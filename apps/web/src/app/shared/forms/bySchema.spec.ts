@@ -33,6 +33,12 @@ describe('a field that is checked by its schema', () => {
     day.setValue('2028-02-29');
     expect(day.valid).toBe(true);
   });
+  it('says how a day is written where what was typed is none', () => {
+    const day = field<string | null>(dateSchema, null as never);
+    expect(sayProblems(day)).toBe('It is needed.');
+    day.setErrors({ ...day.errors, matDatepickerParse: { text: '31.02.2026' } });
+    expect(sayProblems(day)).toBe('A day is written as year, month and day, such as 2026-11-30.');
+  });
   it('goes back to what it began with, never to nothing', () => {
     const note = field(noteSchema, 'first');
     note.setValue('second');

@@ -31,8 +31,13 @@ export function field<T>(schema: Schema, value: T): FormControl<T> {
   return new FormControl(value, { nonNullable: true, validators: bySchema(schema) });
 }
 
+/** Where what was typed is no day. */
+export const NO_DAY = 'A day is written as year, month and day, such as 2026-11-30.';
+
 /** What is wrong with a field, as one line to stand beneath it; '' where nothing is. */
 export function sayProblems(control: AbstractControl): string {
+  // What was typed is no day: the field holds nothing, yet it is not empty.
+  if (control.errors?.['matDatepickerParse']) return NO_DAY;
   const problems: unknown = control.errors?.['schema'];
   if (Array.isArray(problems)) return problems.join(' ');
   return control.errors === null ? '' : 'This cannot be read.';
