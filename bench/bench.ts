@@ -20,6 +20,7 @@ import { proposeDemo, proposeGreedy, proposeLarge } from './proposals.js';
 import { randomCoat } from './random.js';
 import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
 import { studyHard } from './study/hard/figures.js';
+import { APART_FIGURES } from './study/hard/apartFigures.js';
 import { qualityGrade } from './study/hard/gradeFigures.js';
 
 /** Pairs a second from sRGB bytes, exact, D65, against culori on the same bytes. */
@@ -136,6 +137,7 @@ const ALL: Readonly<Record<string, Work>> = {
   'study-accuracy': studyAccuracy,
   'study-hard': studyHard,
   'quality-grade': qualityGrade,
+  ...APART_FIGURES,
   'archive-list': archiveList,
   'archive-read': archiveRead,
   'archive-links': archiveLinks,

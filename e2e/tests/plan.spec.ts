@@ -62,6 +62,8 @@ test('steps are done, skipped and failed with reasons, notes and pictures, and i
 
 test('steps are moved where they may go, and it is said why not where they may not', async ({ page }) => {
   const titles = () => page.locator('li .title .mdc-button__label > span').allTextContents();
+  // The steps are drawn a few a frame: the last one cleans up.
+  await expect.poll(async () => (await titles()).at(-1)).toMatch(/^Clean up/);
   const before = await titles();
   const colour = before.findIndex((t) => t.startsWith('Set Clock: text colour'));
   const size = before.findIndex((t) => t.startsWith('Set Clock: text size'));

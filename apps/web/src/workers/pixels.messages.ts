@@ -1,3 +1,4 @@
+import type { Finding } from '@spare-coat/core/measuring/apart/takeApart';
 import type { PictureSample } from '@spare-coat/core/measuring/picture/samplePicture';
 import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
 import type { PictureRecipe } from '@spare-coat/core/measuring/picture/makePicture';
@@ -57,6 +58,8 @@ export interface PixelsCalls {
     ask: { sha: string; corners: Corners; proportion: number };
     answer: Result<{ png: Uint8Array; width: number; height: number }>;
   };
+  /** The picture of a whole desktop, taken apart. */
+  apart: { ask: { sha: string }; answer: Finding[] };
   region: { ask: RegionAsk; answer: RegionReading };
   bar: { ask: RegionAsk; answer: Result<BarReading> };
   text: { ask: { sha: string; rect: Rect }; answer: Result<TextReading> };

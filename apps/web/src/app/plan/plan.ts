@@ -1,6 +1,6 @@
 import { Fold } from '../shared/fold';
 import { offerDoings } from '../shared/doings';
-import { NextTurn } from '../shared/nextTurn';
+import { NextTurn, Turns } from '../shared/nextTurn';
 import { StageLayout } from '../shared/stageLayout';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
@@ -85,6 +85,7 @@ export class PlanStage {
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
   private readonly injector = inject(Injector);
+  private readonly turns = inject(Turns);
 
   protected readonly rowId = rowId;
 
@@ -180,8 +181,10 @@ export class PlanStage {
     if (by === -1 && at <= 0) return;
     if (by === 1 && !target) return;
     this.move({ key: row.step.key, after: target ? target.step.key : beginningOf(0) });
-    // A row that is put elsewhere loses the focus, and who moves a step by keys wants to go on.
-    afterNextRender(() => document.getElementById(rowId(row.step.key))?.focus(), { injector: this.injector });
+    // A row that is put elsewhere loses the focus, and who moves a step by keys wants to go on. In another sitting it is drawn anew,
+    // in its turn.
+    const focus = () => document.getElementById(rowId(row.step.key))?.focus();
+    afterNextRender(() => this.turns.take(focus), { injector: this.injector });
   }
   /** The clock runs from one entry of the journal to the next, and stands still over long pauses. */
   protected readonly clockStands = computed(() => {

@@ -76,6 +76,7 @@ import timerSvg from 'lucide-static/icons/timer.svg';
 import trash2Svg from 'lucide-static/icons/trash-2.svg';
 import triangleAlertSvg from 'lucide-static/icons/triangle-alert.svg';
 import typeSvg from 'lucide-static/icons/type.svg';
+import ungroupSvg from 'lucide-static/icons/ungroup.svg';
 import undo2Svg from 'lucide-static/icons/undo-2.svg';
 import uploadSvg from 'lucide-static/icons/upload.svg';
 import workflowSvg from 'lucide-static/icons/workflow.svg';
@@ -159,6 +160,7 @@ const ICONS: Readonly<Record<string, string>> = {
   'triangle-alert': triangleAlertSvg,
   type: typeSvg,
   'undo-2': undo2Svg,
+  ungroup: ungroupSvg,
   upload: uploadSvg,
   workflow: workflowSvg,
   x: xSvg,

@@ -11,8 +11,8 @@ import {
 
 /** A window that is not seen draws no frames: what waits for one goes on after so many milliseconds all the same. */
 const UNSEEN = 120;
-/** What is made in so many milliseconds goes into one frame. Shown and laid out it takes many times as long. */
-const A_TURN = 2;
+/** What is drawn in so many milliseconds goes into one frame, which has to lay it out as well. */
+const A_TURN = 5;
 
 /** What is to be drawn one after the other, over as many frames as it takes: small things share one, a large one has it for itself. */
 @Injectable({ providedIn: 'root' })
@@ -68,7 +68,8 @@ export class NextTurn {
     const done = inject(PendingTasks).add();
     const leave = inject(Turns).take(() => {
       try {
-        view.createEmbeddedView(template).markForCheck();
+        // Whole at once: nobody sees a thing without its words.
+        view.createEmbeddedView(template).detectChanges();
       } finally {
         done();
       }

@@ -9,6 +9,7 @@ const WORDS: Readonly<Record<CallName, string>> = {
   grade: 'Looking at what happened to the picture',
   screen: 'Looking for the screen',
   straight: 'Setting the photo straight',
+  apart: 'Taking the picture apart',
   region: 'Reading the region',
   bar: 'Finding what is on it',
   text: 'Reading the type',

@@ -42,6 +42,13 @@ export const DOINGS: readonly DoingSpec[] = [
   {
     path: 'study',
     where: 'Study',
+    label: 'Take the picture apart',
+    words: 'find detect automatic bars docks windows elements segment',
+    does: 'take apart',
+  },
+  {
+    path: 'study',
+    where: 'Study',
     label: 'Look at the pixels (lens)',
     words: 'magnifier zoom loupe',
     does: 'lens',

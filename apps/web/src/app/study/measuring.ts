@@ -119,12 +119,36 @@ export class Measuring {
     if (!(error instanceof MeasuringStopped)) this.notices.say(error.message);
   }
 
+  /** All that the instruments say of a region of the shown picture, whatever is drawn. @throws Error with a sentence */
+  async read(rect: Rect): Promise<Readings> {
+    const sha = this.view.picture()?.blob;
+    if (sha === undefined) throw new Error('There is no picture to measure on.');
+    const exactly = { sha, rect, settle: false, reach: this.reach };
+    const [region, bar, text] = await Promise.all([
+      this.pixels.ask('region', exactly),
+      this.pixels.ask('bar', exactly),
+      this.pixels.ask('text', { sha, rect }),
+    ]);
+    return {
+      region,
+      bar: bar.ok ? bar.value : null,
+      text: text.ok ? text.value : null,
+      graded: this.grade.told(),
+      byHand: false,
+    };
+  }
+
+  /** What makes an element of readings. */
+  adding(id: string, kind: string, name: string, readings: Readings, state: State | null) {
+    const weight = this.view.book().find(kind)?.weight ?? 3;
+    return { type: 'element.add' as const, id, kind, name, weight, ...this.fields(kind, readings, state) };
+  }
+
   /** What of the readings becomes the region and the targets of an element of a kind. */
-  private fields(kindId: string, readings: Readings) {
+  private fields(kindId: string, readings: Readings, state: State | null) {
     const picture = this.view.picture()!;
     const variantId = this.view.variant()!.id;
     const kind = this.view.book().find(kindId);
-    const state = this.state();
     const { x, y, width, height } = readings.region.rect;
     return {
       region: {
@@ -154,18 +178,10 @@ export class Measuring {
     await this.whole;
     const readings = this.readings();
     if (!readings) return null;
+    const state = this.state();
     this.state.set(null);
     const id = newId();
-    const weight = this.view.book().find(kind)?.weight ?? 3;
-    const done = this.store.send({
-      type: 'element.add',
-      id,
-      kind,
-      name,
-      weight,
-      ...this.fields(kind, readings),
-    });
-    return done ? id : null;
+    return this.store.send(this.adding(id, kind, name, readings, state)) ? id : null;
   }
 
   /** Measures an element that stands already, on the shown picture. */
@@ -174,7 +190,7 @@ export class Measuring {
     const readings = this.readings();
     const element = this.view.rows().element[elementId];
     if (!readings || !element) return false;
-    const { region, traits } = this.fields(element.kind, readings);
+    const { region, traits } = this.fields(element.kind, readings, this.state());
     // What all variants share is measured once; another variant brings only what is its own.
     const first = this.view.pictures()[0]?.variantId === this.view.variant()?.id;
     const own = first || region.state !== null ? traits : traits.filter((t) => t.variantId !== null);

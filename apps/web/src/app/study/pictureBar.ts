@@ -1,6 +1,7 @@
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { offerDoings } from '../shared/doings';
 import { MatIcon } from '@angular/material/icon';
+import { Doing } from '../shared/doings';
 import { FileButton } from '../shared/fileButton';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -21,6 +22,7 @@ import { VariantsDialog } from './variantsDialog';
 @Component({
   selector: 'coat-picture-bar',
   imports: [
+    Doing,
     FileButton,
     MatButton,
     MatIcon,
@@ -60,6 +62,15 @@ import { VariantsDialog } from './variantsDialog';
       [multiple]="true"
       (chosen)="added.emit($event)"
     />
+    <button
+      type="button"
+      matButton
+      coatDoing="take apart"
+      matTooltip="Bars, docks, windows, clock and launcher are found by themselves"
+      (click)="apart.emit()"
+    >
+      <mat-icon svgIcon="ungroup" />Take apart
+    </button>
     <a matButton routerLink="../traits" queryParamsHandling="preserve" matTooltip="Every target in one table"
       ><mat-icon svgIcon="table-2" />All traits</a
     >
@@ -139,6 +150,7 @@ export class PictureBar {
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
   private readonly dialog = inject(MatDialog);
+  readonly apart = output();
   readonly added = output<File[]>();
   readonly replace = output<{ file: File; picture: PictureRow }>();
   protected readonly others = computed(() =>

@@ -72,6 +72,8 @@ export class PictureView {
   readonly hovered = input<string | null>(null);
   /** Boxes of items found, numbered in their order. */
   readonly items = input<readonly Rect[]>([]);
+  /** What they are called; else their numbers stand on them. */
+  readonly itemNames = input<readonly string[]>([]);
   readonly ruler = input<Line | null>(null);
   readonly picked = input<{ readonly x: number; readonly y: number; readonly side: number } | null>(null);
   readonly lens = input(false);

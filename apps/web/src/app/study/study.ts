@@ -41,6 +41,8 @@ import { CoatView } from '../shared/coatView';
 import { Keys } from '../shared/keys';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
+import { Apart, type Proposal } from './apart';
+import { ApartPanel } from './apartPanel';
 import { ColourPanel, type Pick } from './colourPanel';
 import { ElementDetails } from './elementDetails';
 import { Fonts } from '../shared/fonts';
@@ -77,6 +79,7 @@ const NAME_ROOM = 160;
   hostDirectives: [DropAnywhere],
   selector: 'coat-study',
   imports: [
+    ApartPanel,
     ColourPanel,
     Doing,
     ElementDetails,
@@ -97,7 +100,7 @@ const NAME_ROOM = 160;
     StageLayout,
     ZoomButtons,
   ],
-  providers: [Measuring, ShownGrade],
+  providers: [Apart, Measuring, ShownGrade],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './study.html',
   styleUrl: './study.scss',
@@ -109,6 +112,7 @@ export class Study {
   protected readonly view = inject(CoatView);
   protected readonly measuring = inject(Measuring);
   protected readonly grade = inject(ShownGrade);
+  protected readonly apart = inject(Apart);
   private readonly dialog = inject(MatDialog);
   /** Pictures whose loss was read and put aside. */
   private readonly known = signal<ReadonlySet<string>>(new Set());
@@ -151,12 +155,23 @@ export class Study {
         again: r.again,
       }));
   });
+  /** What was found by itself, while it is shown. */
+  private readonly foundHere = computed(() => (this.measuring.region() ? null : this.apart.proposals()));
   /** Boxes of the items found; of one alone while it is pointed at. */
   protected readonly itemBoxes = computed<readonly Rect[]>(() => {
     const bar = this.measuring.bar();
-    const all = bar?.ok ? bar.value.items.map((i) => i.box) : [];
+    const all = this.foundHere()?.map((p) => p.rect) ?? (bar?.ok ? bar.value.items.map((i) => i.box) : []);
     const one = this.item();
     return one === null || !all[one] ? all : [all[one]];
+  });
+  protected readonly itemNames = computed<readonly string[]>(() => {
+    const found = this.foundHere() ?? [];
+    const one = this.item();
+    if (one !== null && found[one]) return [found[one].name];
+    // What is small bears its number: names would lie over each other.
+    return found.map((p, i) =>
+      p.what === 'bar' || p.what === 'dock' || p.what === 'title' ? p.name : String(i + 1),
+    );
   });
   protected readonly pickPlace = computed(() => {
     const [last] = this.picks();
@@ -176,7 +191,7 @@ export class Study {
       'own kind': () => dialog.open(KindEditor, { ariaLabel: 'Kind', data: { key: null } }),
     });
     const steps = inject(FirstSteps);
-    effect(() => steps.hasRegion.set(this.measuring.region() !== null));
+    effect(() => steps.hasRegion.set(this.measuring.region() !== null || this.apart.proposals() !== null));
     inject(DestroyRef).onDestroy(() => steps.hasRegion.set(false));
     this.drops.dropped.subscribe((files) => this.takeIn(files));
     effect(() => {
@@ -284,6 +299,12 @@ export class Study {
       ],
     });
     if (done) this.notices.say(`${family} ${weight} was put into ${element.name}.`);
+  }
+
+  /** What was found stands as a region then, whose sides are moved, and which is added as any other. */
+  protected correct({ rect }: Proposal): void {
+    this.tool.set('draw');
+    this.measuring.exactly(rect);
   }
 
   /** Shows a region that stands, on its picture. */

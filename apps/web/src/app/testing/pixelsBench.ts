@@ -1,4 +1,5 @@
 import { signal, type Provider } from '@angular/core';
+import { takeApart } from '@spare-coat/core/measuring/apart/takeApart';
 import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
 import { findScreen } from '@spare-coat/core/measuring/picture/findScreen';
 import {
@@ -69,6 +70,7 @@ export function instrumentsOn(pixels: Pixels, reference = pixels): Provider {
       const { width, height } = straight.value;
       return { ok: true, value: { png: new Uint8Array([137, 80, 78, 71]), width, height } };
     },
+    apart: () => takeApart(pixels),
     region: ({ rect, settle, reach }) => readRegion(pixels, rect, { settle, reach }),
     bar: ({ rect, settle, reach }) => readBar(pixels, rect, { settle, reach }),
     text: ({ rect }) => readText(pixels, rect),

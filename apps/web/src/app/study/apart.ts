@@ -1,0 +1,180 @@
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import type { SingleCommand } from '@spare-coat/core/doing/commands/commands';
+import type { Finding, FoundKind } from '@spare-coat/core/measuring/apart/takeApart';
+import type { ScreenEdge } from '@spare-coat/core/measuring/picture/readRegion';
+import { CoatStore } from '../shared/coatStore';
+import { CoatView } from '../shared/coatView';
+import { newId } from '../shared/newId';
+import { Notices } from '../shared/notices';
+import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
+import { Measuring } from './measuring';
+import { ShownGrade } from './pictureGrade';
+
+/** A finding that may become an element. */
+export interface Proposal extends Finding {
+  readonly id: string;
+  /** The kind and the name that the element would have. */
+  readonly kind: string;
+  readonly name: string;
+}
+
+const KINDS: Readonly<Record<FoundKind, string | null>> = {
+  bar: 'bar',
+  dock: 'dock',
+  // A window is no element of its own: its strip is the frame's.
+  window: null,
+  title: 'frame',
+  buttons: 'window-buttons',
+  clock: 'clock',
+  launcher: 'launcher-button',
+};
+const AT: Readonly<Record<ScreenEdge, string>> = {
+  top: 'at the head',
+  bottom: 'at the foot',
+  left: 'on the left',
+  right: 'on the right',
+};
+/** Findings that are surer than this are marked to be taken. */
+const SURE = 0.75;
+/** The frame and the buttons of one window stand for those of all. */
+const ONCE: ReadonlySet<FoundKind> = new Set(['title', 'buttons']);
+
+/** The shown picture, taken apart by itself: what was found on it and is neither taken nor dismissed yet. */
+@Injectable()
+export class Apart {
+  private readonly pixels = inject(PixelsWorker);
+  private readonly view = inject(CoatView);
+  private readonly store = inject(CoatStore);
+  private readonly measuring = inject(Measuring);
+  private readonly grade = inject(ShownGrade);
+  private readonly notices = inject(Notices);
+
+  /** Null: it was not asked for. */
+  readonly proposals = signal<readonly Proposal[] | null>(null);
+  readonly marked = signal<ReadonlySet<string>>(new Set());
+  readonly taking = signal(false);
+  readonly markedCount = computed(() => this.marked().size);
+  private turn = 0;
+  /** Pictures that were taken apart by themselves, once each. */
+  private readonly begun = new Set<string>();
+
+  constructor() {
+    const blob = computed(() => this.view.picture()?.blob ?? null);
+    // Another picture shows other things.
+    effect(() => {
+      blob();
+      untracked(() => this.putAside());
+    });
+    // The first picture of a coat is taken apart without being asked.
+    effect(() => {
+      const shown = blob();
+      const isNew = this.view.spine().length === 0;
+      const isExact = this.grade.told()?.grade === 'exact';
+      untracked(() => {
+        if (shown !== null && isNew && isExact && !this.begun.has(shown)) void this.start();
+      });
+    });
+  }
+
+  /** Why the shown picture is not taken apart; null where it can be. */
+  refusal(): string | null {
+    const grade = this.grade.told();
+    return grade?.grade === 'photographed'
+      ? 'A photo is set straight by its corners first; then it can be taken apart.'
+      : null;
+  }
+
+  async start(): Promise<void> {
+    const picture = this.view.picture();
+    if (!picture) return;
+    this.begun.add(picture.blob);
+    const refusal = this.refusal();
+    if (refusal) return this.notices.say(refusal);
+    const turn = ++this.turn;
+    try {
+      const findings = await this.pixels.ask('apart', { sha: picture.blob });
+      if (turn !== this.turn) return;
+      this.show(findings);
+    } catch (error) {
+      if (turn !== this.turn || error instanceof MeasuringStopped) return;
+      this.notices.say((error as Error).message);
+    }
+  }
+
+  private show(findings: readonly Finding[]): void {
+    const first = new Set<FoundKind>();
+    const proposals = findings.flatMap((f): Proposal[] => {
+      const kind = KINDS[f.what];
+      if (kind === null || this.stands(kind, f) || (ONCE.has(f.what) && first.has(f.what))) return [];
+      first.add(f.what);
+      const label = this.view.book().find(kind)?.label ?? kind;
+      const isPlaced = (f.what === 'bar' || f.what === 'dock') && f.edge !== null;
+      return [{ ...f, id: newId(), kind, name: isPlaced ? `${label} ${AT[f.edge]}` : label }];
+    });
+    const isExact = this.grade.told()?.grade === 'exact';
+    this.proposals.set(proposals);
+    this.marked.set(new Set(proposals.filter((p) => isExact && p.sure >= SURE).map((p) => p.id)));
+  }
+
+  /** Whether an element of that kind has its region there already. */
+  private stands(kind: string, { rect: a }: Finding): boolean {
+    const picture = this.view.picture();
+    const { region, element } = this.view.rows();
+    return Object.values(region).some((b) => {
+      if (b.pictureId !== picture?.id || element[b.elementId]?.kind !== kind) return false;
+      const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
+      const high = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+      return wide > 0 && high > 0 && 2 * wide * high > Math.min(a.width * a.height, b.width * b.height);
+    });
+  }
+
+  putAside(): void {
+    this.turn++;
+    this.proposals.set(null);
+    this.marked.set(new Set());
+  }
+
+  mark(id: string, isMarked: boolean): void {
+    const marked = new Set(this.marked());
+    if (isMarked) marked.add(id);
+    else marked.delete(id);
+    this.marked.set(marked);
+  }
+
+  dismiss(id: string): void {
+    this.mark(id, false);
+    const left = (this.proposals() ?? []).filter((p) => p.id !== id);
+    this.proposals.set(left.length > 0 ? left : null);
+  }
+
+  /** The marked ones become elements, each measured where it was found: one change, which can be taken back as one. */
+  async accept(): Promise<void> {
+    const marked = (this.proposals() ?? []).filter((p) => this.marked().has(p.id));
+    if (marked.length === 0 || this.taking()) return;
+    const { turn } = this;
+    this.taking.set(true);
+    try {
+      const commands: SingleCommand[] = [];
+      for (const { kind, name, rect } of marked) {
+        const readings = await this.measuring.read(rect);
+        if (turn !== this.turn) return;
+        commands.push(this.measuring.adding(newId(), kind, name, readings, null));
+      }
+      const count = commands.length;
+      const label = count === 1 ? `Add ${marked[0]!.name}` : `Add ${count} elements that were found`;
+      if (!this.store.send({ type: 'many', label, commands })) return;
+      const left = (this.proposals() ?? []).filter((p) => !this.marked().has(p.id));
+      this.proposals.set(left.length > 0 ? left : null);
+      this.marked.set(new Set());
+      this.notices.say(count === 1 ? `“${marked[0]!.name}” was added.` : `${count} elements were added.`, {
+        label: 'Undo',
+        run: () => this.store.answer('undo'),
+      });
+    } catch (error) {
+      if (turn === this.turn && !(error instanceof MeasuringStopped))
+        this.notices.say((error as Error).message);
+    } finally {
+      this.taking.set(false);
+    }
+  }
+}

@@ -1,0 +1,183 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fill, plainPicture } from '../../testing/pictures.js';
+import { cases } from '../../testing/properties.js';
+import { noisy } from '../../testing/worn.js';
+import type { Pixels } from '../picture/pixels.js';
+import type { Rect } from '../picture/rect.js';
+import { longLines } from './longLines.js';
+import { takeApart, type Finding, type FoundKind } from './takeApart.js';
+
+const WIDTH = 960;
+const HEIGHT = 600;
+const EDGES = ['top', 'bottom', 'left', 'right'] as const;
+type Edge = (typeof EDGES)[number];
+
+/** How much two boxes are one: what they share over what both cover. */
+function sameness(a: Rect, b: Rect): number {
+  const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
+  const high = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+  if (wide <= 0 || high <= 0) return 0;
+  return (wide * high) / (a.width * a.height + b.width * b.height - wide * high);
+}
+const of = (found: readonly Finding[], what: FoundKind) => found.filter((f) => f.what === what);
+
+/** A bar along an edge, so thick and so far from it, over so much of the edge. */
+function along(edge: Edge, thick: number, off: number, share: number): Rect {
+  const upright = edge === 'left' || edge === 'right';
+  const length = Math.round((upright ? HEIGHT : WIDTH) * share) - 2 * (share === 1 ? off : 0);
+  const start = Math.round(((upright ? HEIGHT : WIDTH) - length) / 2);
+  const far = (upright ? WIDTH : HEIGHT) - off - thick;
+  const outer = edge === 'top' || edge === 'left' ? off : far;
+  return upright
+    ? { x: outer, y: start, width: thick, height: length }
+    : { x: start, y: outer, width: length, height: thick };
+}
+
+function desktop(bar: Rect | null, window: Rect | null, strip = 30): Pixels & { data: Uint8Array } {
+  const pixels = plainPicture(WIDTH, HEIGHT, '#6d8791');
+  if (window) {
+    fill(pixels, window, '#f1ece2');
+    fill(pixels, { ...window, height: strip }, '#7a2f5b');
+    for (let i = 0; i < 3; i++)
+      fill(pixels, { x: window.x + 12 + i * 22, y: window.y + 9, width: 12, height: 12 }, '#e6cf63');
+  }
+  if (bar) {
+    fill(pixels, bar, '#2c3238');
+    const upright = bar.height > bar.width;
+    const size = Math.round(Math.min(bar.width, bar.height) * 0.5);
+    for (let i = 0; i < 4; i++) {
+      const [u, v] = [14 + i * (size + 10), Math.round((Math.min(bar.width, bar.height) - size) / 2)];
+      const at = upright ? { x: bar.x + v, y: bar.y + u } : { x: bar.x + u, y: bar.y + v };
+      fill(pixels, { ...at, width: size, height: size }, i === 0 ? '#c98f3a' : '#9fb8d8');
+    }
+  }
+  return pixels;
+}
+
+describe('a desktop taken apart', () => {
+  it('has its bar where it is, at any edge, whatever its thickness, attached or floating', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...EDGES),
+        fc.integer({ min: 20, max: 90 }),
+        fc.constantFrom(0, 6, 14, 25),
+        fc.constantFrom(1, 0.5),
+        (edge, thick, off, share) => {
+          fc.pre(share === 1 || off > 0);
+          const bar = along(edge, thick, off, share);
+          const found = takeApart(desktop(bar, null));
+          const bars = [...of(found, 'bar'), ...of(found, 'dock')];
+          expect(bars).toHaveLength(1);
+          expect(bars[0]!.edge).toBe(edge);
+          expect(sameness(bars[0]!.rect, bar)).toBeGreaterThan(0.97);
+          expect(bars[0]!.what).toBe(share === 1 ? 'bar' : 'dock');
+        },
+      ),
+      { numRuns: cases(20) },
+    );
+  });
+  it('has its window with strip and buttons, wherever it stands', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 60, max: 400 }),
+        fc.integer({ min: 70, max: 300 }),
+        fc.integer({ min: 240, max: 500 }),
+        fc.integer({ min: 150, max: 260 }),
+        fc.integer({ min: 24, max: 40 }),
+        (x, y, width, height, strip) => {
+          const window = { x, y, width, height };
+          const found = takeApart(desktop(along('bottom', 40, 0, 1), window, strip));
+          expect(of(found, 'window')).toHaveLength(1);
+          expect(sameness(of(found, 'window')[0]!.rect, window)).toBeGreaterThan(0.97);
+          const [title] = of(found, 'title');
+          expect(title).toMatchObject({ edge: 'top' });
+          expect(sameness(title!.rect, { ...window, height: strip })).toBeGreaterThan(0.95);
+          const [buttons] = of(found, 'buttons');
+          expect(buttons).toMatchObject({ count: 3 });
+          expect(sameness(buttons!.rect, { x: x + 12, y: y + 9, width: 56, height: 12 })).toBeGreaterThan(
+            0.9,
+          );
+          expect(of(found, 'bar')).toHaveLength(1);
+        },
+      ),
+      { numRuns: cases(12) },
+    );
+  });
+  it('has a window beneath another one, of which a part is seen', () => {
+    const pixels = desktop(null, { x: 120, y: 90, width: 500, height: 320 });
+    const upper = { x: 400, y: 240, width: 420, height: 260 };
+    fill(pixels, upper, '#26292e');
+    fill(pixels, { ...upper, height: 32 }, '#8fd0c2');
+    const found = of(takeApart(pixels), 'window').map((f) => f.rect);
+    expect(found).toHaveLength(2);
+    expect(found.some((r) => sameness(r, upper) > 0.97)).toBe(true);
+    expect(found.some((r) => sameness(r, { x: 120, y: 90, width: 500, height: 320 }) > 0.97)).toBe(true);
+  });
+  it('tells the first thing on a bar as its launcher where it stands out, and says where that is a guess', () => {
+    const bar = along('bottom', 48, 0, 1);
+    const [launcher] = of(takeApart(desktop(bar, null)), 'launcher');
+    expect(launcher!.rect).toEqual({ x: bar.x + 14, y: bar.y + 12, width: 24, height: 24 });
+    expect(launcher!.sure).toBeGreaterThan(0.8);
+    const alike = desktop(bar, null);
+    fill(alike, launcher!.rect, '#9fb8d8');
+    expect(of(takeApart(alike), 'launcher')[0]!.sure).toBeLessThan(0.7);
+  });
+  it('is never two of one thing', () => {
+    const pixels = desktop(along('left', 60, 0, 1), { x: 200, y: 120, width: 420, height: 260 });
+    const found = takeApart(pixels);
+    for (const [i, a] of found.entries())
+      for (const b of found.slice(i + 1))
+        if (a.what === b.what) expect(sameness(a.rect, b.rect)).toBeLessThan(0.5);
+  });
+});
+
+describe('what is no desktop', () => {
+  const none = (pixels: Pixels) => expect(takeApart(pixels)).toEqual([]);
+  it('is plain, noise, or a wall with a pattern, and nothing is found on it', () => {
+    none(plainPicture(WIDTH, HEIGHT, '#6d8791'));
+    none(noisy(plainPicture(WIDTH, HEIGHT, '#6d8791'), 60));
+    const tiled = plainPicture(WIDTH, HEIGHT, '#7f9aa6');
+    for (let y = 0; y < HEIGHT; y += 40)
+      for (let x = (y / 40) % 2 === 0 ? 0 : 40; x < WIDTH; x += 80)
+        fill(tiled, { x, y, width: Math.min(40, WIDTH - x), height: Math.min(40, HEIGHT - y) }, '#c9d6a8');
+    none(tiled);
+  });
+  it('is also the smallest picture', () => {
+    for (const [w, h] of [
+      [1, 1],
+      [2, 900],
+      [900, 2],
+      [9, 9],
+    ] as const)
+      none(plainPicture(w, h, '#808080'));
+  });
+});
+
+describe('long lines', () => {
+  it('lie where they stand once the picture is turned over its diagonal', () => {
+    const pixels = desktop(along('bottom', 40, 0, 1), { x: 200, y: 120, width: 420, height: 260 });
+    const turned = plainPicture(HEIGHT, WIDTH, '#000000');
+    for (let y = 0; y < HEIGHT; y++)
+      for (let x = 0; x < WIDTH; x++)
+        turned.data.set(
+          pixels.data.subarray((y * WIDTH + x) * 4, (y * WIDTH + x) * 4 + 4),
+          (x * HEIGHT + y) * 4,
+        );
+    const order = (lines: readonly { at: number; from: number }[]) =>
+      [...lines].sort((a, b) => a.at - b.at || a.from - b.from);
+    const [a, b] = [longLines(pixels, 10), longLines(turned, 10)];
+    expect(a.lying.length).toBeGreaterThan(4);
+    expect(order(a.lying)).toEqual(order(b.standing));
+    expect(order(a.standing)).toEqual(order(b.lying));
+  });
+  it('tell how much they go one way', () => {
+    const pixels = plainPicture(200, 100, '#808080');
+    fill(pixels, { x: 0, y: 50, width: 200, height: 50 }, '#404040');
+    expect(longLines(pixels, 10).lying).toMatchObject([{ at: 50, from: 0, to: 200, share: 1, strength: 64 }]);
+    expect(longLines(pixels, 10).lying[0]!.sameWay).toBeCloseTo(1, 9);
+    // Above it takes turns, darker and lighter than what is beneath.
+    for (let x = 0; x < 200; x += 20) fill(pixels, { x, y: 0, width: 10, height: 50 }, '#000000');
+    expect(longLines(pixels, 10).lying[0]!.sameWay).toBeLessThan(0.05);
+  });
+});

@@ -1,0 +1,150 @@
+import { colourDifference } from '../colour/ciede2000.js';
+import { parseHex } from '../colour/srgb.js';
+import { dominantColours } from '../picture/dominant.js';
+import type { Pixels } from '../picture/pixels.js';
+import { readBar, type BarItem, type BarReading } from '../picture/readBar.js';
+import type { ScreenEdge } from '../picture/readRegion.js';
+import { clip, type Rect } from '../picture/rect.js';
+import { findBars, type FoundBar } from './findBars.js';
+import { findTitle } from './findTitle.js';
+import { findWindows } from './findWindows.js';
+import { longLines } from './longLines.js';
+
+/** What a picture of a whole desktop was taken apart into. */
+export const FOUND = ['bar', 'dock', 'window', 'title', 'buttons', 'clock', 'launcher'] as const;
+export type FoundKind = (typeof FOUND)[number];
+
+export interface Finding {
+  readonly what: FoundKind;
+  /** Pixels of the picture. */
+  readonly rect: Rect;
+  /** 0–1: how much of what makes it one is really there. */
+  readonly sure: number;
+  /** The edge of the screen that a bar lies at, the side of its window that a title is at; null of the rest. */
+  readonly edge: ScreenEdge | null;
+  /** How many there are, of buttons. */
+  readonly count: number | null;
+}
+
+/** Shorter lines than this, in pixels, are nobody's side. */
+const SHORT = 10;
+/** What floats and is no longer than this share of its edge is a dock. */
+const DOCK = 0.75;
+/** A line of type is so much higher than its figures, above and in all, and so much wider at each end, for their height. */
+const ABOVE = 0.22;
+const LINE = 1.48;
+const BESIDE = 0.08;
+/** Colours of an item that fill less of its box than this are its rim. */
+const FULL = 0.08;
+/** From the bar's own colour on, CIEDE2000, it is drawn. */
+const DRAWN = 9;
+/** Colours further apart than this are plainly two: more says nothing. */
+const PLAINLY = 60;
+/** A launcher is drawn in one colour more often than what it starts, as much as if that stood so far apart. */
+const ONE_COLOUR = 30;
+/** A launcher that stands out no more than this from what is beside it, or from that of another bar, is a guess. */
+const STANDS_OUT = 45;
+const BETTER = 8;
+
+/**
+ * Takes a picture of a whole desktop apart by its straight lines: bars and docks along its edges, windows with their title strips and
+ * buttons, the clock and the launcher. Never more than one finding for one thing. What cannot be told is left out.
+ */
+export function takeApart(pixels: Pixels): Finding[] {
+  const lines = longLines(pixels, SHORT);
+  const bars = findBars(pixels, lines);
+  const rects = bars.map((b) => b.rect);
+  const windows = findWindows(pixels, lines, rects);
+  const found: Finding[] = bars.map((b) => ({
+    what: isDock(b, pixels) ? 'dock' : 'bar',
+    rect: b.rect,
+    sure: b.sure,
+    edge: b.edge,
+    count: null,
+  }));
+  for (const window of windows) {
+    const { rect, sure } = window;
+    found.push({ what: 'window', rect, sure, edge: null, count: null });
+    const title = findTitle(pixels, lines, window, [...window.under, ...rects]);
+    if (!title) continue;
+    const { side: edge, buttons } = title;
+    found.push({ what: 'title', rect: title.rect, sure: Math.min(sure, title.sure), edge, count: null });
+    if (buttons.length > 0)
+      found.push({ what: 'buttons', rect: union(buttons), sure: title.sure, edge, count: buttons.length });
+  }
+  const read = bars.flatMap((bar) => {
+    const reading = readBar(pixels, bar.rect, { settle: false });
+    return reading.ok ? [{ bar, reading: reading.value }] : [];
+  });
+  return [...found, ...clockOn(pixels, read), ...launcherOn(pixels, read)];
+}
+
+interface ReadBar {
+  readonly bar: FoundBar;
+  readonly reading: BarReading;
+}
+
+function isDock({ isFloating, edge, rect }: FoundBar, { width, height }: Pixels): boolean {
+  const upright = edge === 'left' || edge === 'right';
+  return isFloating && (upright ? rect.height / height : rect.width / width) <= DOCK;
+}
+
+/** Of all text on bars that which stands furthest at an end. */
+function clockOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
+  const texts = bars.flatMap(({ bar, reading }) =>
+    reading.items
+      .filter((i) => i.what === 'text')
+      .map((i) => ({ bar, box: i.box, worth: i.at / 100 + (i.zone === 'end' ? 1 : 0) })),
+  );
+  const best = texts.reduce<(typeof texts)[number] | null>((p, q) => (p && p.worth >= q.worth ? p : q), null);
+  if (!best) return [];
+  const { x, y, width, height } = best.box;
+  const line = {
+    x: x - BESIDE * height,
+    y: y - ABOVE * height,
+    width: width + 2 * BESIDE * height,
+    height: LINE * height,
+  };
+  const rect = clip(line, pixels.width, pixels.height) ?? best.box;
+  // Text that stands elsewhere than at an end may be a menu.
+  return [{ what: 'clock', rect, sure: best.worth > 1 ? 1 : 0.6, edge: best.bar.edge, count: null }];
+}
+
+/** The first thing on a bar, where it stands out from the others: in one colour, that none of them has. */
+function launcherOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
+  const firsts = bars.flatMap(({ bar, reading }) => {
+    const at = reading.items.findIndex((i) => i.what === 'picture');
+    const first = reading.items[at];
+    if (!first || at > 1) return [];
+    const inks = (i: BarItem) =>
+      dominantColours(pixels, i.box)
+        .filter((d) => d.share > FULL && apart(d.hex, reading.colour) > DRAWN)
+        .map((d) => d.hex);
+    const [mine, ...more] = inks(first);
+    if (mine === undefined) return [];
+    const others = reading.items.filter((i) => i !== first && i.what === 'picture').flatMap(inks);
+    const alone = others.length === 0 ? 0 : Math.min(PLAINLY, ...others.map((hex) => apart(hex, mine)));
+    return [{ bar, box: first.box, worth: alone + (more.length === 0 ? ONE_COLOUR : 0) }];
+  });
+  firsts.sort((a, b) => b.worth - a.worth);
+  const [best, next] = firsts;
+  if (!best) return [];
+  const isClear = best.worth >= STANDS_OUT && best.worth - (next?.worth ?? 0) >= BETTER;
+  return [{ what: 'launcher', rect: best.box, sure: isClear ? 0.9 : 0.5, edge: best.bar.edge, count: null }];
+}
+
+function apart(a: string, b: string): number {
+  const [x, y] = [parseHex(a), parseHex(b)];
+  return x && y ? colourDifference(x, y) : 0;
+}
+
+function union(rects: readonly Rect[]): Rect {
+  const x = Math.min(...rects.map((r) => r.x));
+  const y = Math.min(...rects.map((r) => r.y));
+  return {
+    x,
+    y,
+    width: Math.max(...rects.map((r) => r.x + r.width)) - x,
+    height: Math.max(...rects.map((r) => r.y + r.height)) - y,
+  };
+}
