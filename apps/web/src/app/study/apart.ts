@@ -53,6 +53,11 @@ export class Apart {
   readonly proposals = signal<readonly Proposal[] | null>(null);
   readonly marked = signal<ReadonlySet<string>>(new Set());
   readonly taking = signal(false);
+  private readonly isOpen = signal(false);
+  /** What was found is in front: it was just found, or asked for again, and no element was chosen since. */
+  readonly isShown = computed(
+    () => this.proposals() !== null && (this.isOpen() || this.view.selected() === null),
+  );
   readonly markedCount = computed(() => this.marked().size);
   private turn = 0;
   /** Pictures that were taken apart by themselves, once each. */
@@ -64,6 +69,10 @@ export class Apart {
     effect(() => {
       blob();
       untracked(() => this.putAside());
+    });
+    // Whoever chooses an element wants to see that one.
+    effect(() => {
+      if (this.view.elementId()) untracked(() => this.isOpen.set(false));
     });
     // The first picture of a coat is taken apart without being asked.
     effect(() => {
@@ -113,6 +122,7 @@ export class Apart {
     });
     const isExact = this.grade.told()?.grade === 'exact';
     this.proposals.set(proposals);
+    this.isOpen.set(true);
     this.marked.set(new Set(proposals.filter((p) => isExact && p.sure >= SURE).map((p) => p.id)));
   }
 
@@ -126,6 +136,11 @@ export class Apart {
       const high = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
       return wide > 0 && high > 0 && 2 * wide * high > Math.min(a.width * a.height, b.width * b.height);
     });
+  }
+
+  /** Puts what is left in front again. */
+  reopen(): void {
+    this.isOpen.set(true);
   }
 
   putAside(): void {

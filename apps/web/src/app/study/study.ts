@@ -156,7 +156,9 @@ export class Study {
       }));
   });
   /** What was found by itself, while it is shown. */
-  private readonly foundHere = computed(() => (this.measuring.region() ? null : this.apart.proposals()));
+  private readonly foundHere = computed(() =>
+    this.measuring.region() || !this.apart.isShown() ? null : this.apart.proposals(),
+  );
   /** Boxes of the items found; of one alone while it is pointed at. */
   protected readonly itemBoxes = computed<readonly Rect[]>(() => {
     const bar = this.measuring.bar();

@@ -27,6 +27,8 @@ const ONE_WAY = 0.15;
 const SAME = 0.8;
 /** More corners than this are a pattern of the wall: the longest are looked at. */
 const MOST = 160;
+/** A side may go on beyond a corner for so many pixels, where it is soft or made so. */
+const BEYOND = 6;
 
 interface Corner {
   readonly x: number;
@@ -49,11 +51,11 @@ function cornersOf(
   for (const lying of lines.lying) {
     if (lying.to - lying.from < least) continue;
     const end = endOf(lying, isRight);
-    for (let off = -2; off <= reach; off++) {
+    for (let off = -BEYOND; off <= reach; off++) {
       const x = end + (isRight ? off : -off);
       for (const stands of standing.near(x, 0)) {
         const gap = (endOf(stands, isLow) - lying.at) * (isLow ? -1 : 1);
-        if (gap < -2 || gap > reach) continue;
+        if (gap < -BEYOND || gap > reach) continue;
         // Both ends are as far from the corner where it is round.
         if (Math.abs(gap - off) > Math.max(4, reach / 2)) continue;
         found.push({ x, y: lying.at, weight: lying.to - lying.from + stands.to - stands.from });

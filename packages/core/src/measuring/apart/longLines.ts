@@ -22,13 +22,13 @@ export interface LongLines {
 }
 
 /** Neighbouring pixels that differ by this much in a channel step. */
-const STEP = 6;
+const STEP = 4;
 /** A place where a line does not step weighs so many times one where it does: along noise, which steps on a third of it, none goes on. */
 const MISS = 1.5;
 /** A line that loses so much has ended where it was best. */
 const DROP = 12;
 /** A line is whole from this share on; one that is not goes one way, or is none. */
-const WHOLE = 0.9;
+const WHOLE = 0.8;
 const ONE_WAY = 0.7;
 
 /** What a line has gathered so far, for each place across it. */

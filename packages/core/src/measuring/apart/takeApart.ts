@@ -42,7 +42,7 @@ const DRAWN = 9;
 const PLAINLY = 60;
 /** A launcher is drawn in one colour more often than what it starts, as much as if that stood so far apart. */
 const ONE_COLOUR = 30;
-/** A launcher that stands out no more than this from what is beside it, or from that of another bar, is a guess. */
+/** A launcher stands out so much from what is beside it, and so much more than the first thing of another bar. */
 const STANDS_OUT = 45;
 const BETTER = 8;
 
@@ -128,9 +128,9 @@ function launcherOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
   });
   firsts.sort((a, b) => b.worth - a.worth);
   const [best, next] = firsts;
-  if (!best) return [];
-  const isClear = best.worth >= STANDS_OUT && best.worth - (next?.worth ?? 0) >= BETTER;
-  return [{ what: 'launcher', rect: best.box, sure: isClear ? 0.9 : 0.5, edge: best.bar.edge, count: null }];
+  // Where none stands out it is left out: any of them may be the one.
+  if (!best || best.worth < STANDS_OUT || best.worth - (next?.worth ?? 0) < BETTER) return [];
+  return [{ what: 'launcher', rect: best.box, sure: 0.9, edge: best.bar.edge, count: null }];
 }
 
 function apart(a: string, b: string): number {
