@@ -29,14 +29,15 @@ const TURN_MS = 12;
 /** Rows from, to; columns from, to. */
 type Drawn = readonly [number, number, number, number];
 
+/** So many rows or columns are drawn from the first on, as many wherever the sheet is seen: what leaves at one side is shown anew at the other. */
+function drawnFrom(seen: number, size: number, step: number): readonly [number, number] {
+  const from = Math.max(0, Math.floor(seen / step) - MARGIN);
+  return [from, from + Math.ceil(size / step) + 2 * MARGIN + 1];
+}
+
 /** What is drawn of the cells where so much of the sheet is seen. Pixels. */
 function drawnIn(top: number, left: number, width: number, height: number): Drawn {
-  return [
-    Math.max(0, Math.floor((top - HEAD) / ROW) - MARGIN),
-    Math.ceil((top + height - HEAD) / ROW) + MARGIN,
-    Math.max(0, Math.floor((left - NAME) / COLUMN) - MARGIN),
-    Math.ceil((left + width - NAME) / COLUMN) + MARGIN,
-  ];
+  return [...drawnFrom(top - HEAD, height, ROW), ...drawnFrom(left - NAME, width, COLUMN)];
 }
 
 interface Column {
@@ -104,7 +105,7 @@ interface Column {
           (keydown.escape)="tip.set(null)"
         >
           <div class="heads" [style.width.px]="sheet().width">
-            @for (c of shownColumns(); track c.column.part.id) {
+            @for (c of shownColumns(); track c.slot) {
               <button
                 type="button"
                 class="head"
@@ -117,10 +118,10 @@ interface Column {
               </button>
             }
           </div>
-          @for (r of shownRows(); track r.id) {
+          @for (r of shownRows(); track r.slot) {
             <div class="row" [style.top.px]="r.top" [style.width.px]="sheet().width">
               <span class="name">{{ r.name }}</span>
-              @for (c of r.cells; track c.id) {
+              @for (c of r.cells; track c.slot) {
                 <button
                   type="button"
                   class="cell"
@@ -331,6 +332,7 @@ export class Matrix {
       .slice(from, to)
       .map((column, i) => ({
         column,
+        slot: (from + i) % (to - from),
         left: NAME + (from + i) * COLUMN,
         label: `${column.part.name}: serves ${column.serves}`,
       }));
@@ -344,15 +346,16 @@ export class Matrix {
         const values = this.values().get(element.id);
         return {
           id: element.id,
+          slot: (from + i) % (to - from),
           name: element.name,
           top: HEAD + (from + i) * ROW,
-          cells: columns.flatMap(({ column, left }) => {
+          cells: columns.flatMap(({ column, left, slot }) => {
             const value = values?.get(column.part.id);
             if (value === undefined) return [];
             const text = String(Math.round(value * 100));
             return [
               {
-                id: column.part.id,
+                slot,
                 left,
                 value,
                 text,

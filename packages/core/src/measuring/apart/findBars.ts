@@ -340,7 +340,7 @@ function endOf(across: LineIndex, at: number, way: -1 | 1, first: number, thickn
     if (there >= 0.5 && (there > best.there + 0.1 || (isRim && there >= best.there)))
       best = { at: here, there };
   }
-  return best;
+  return { ...best, at: across.exactly(best.at, first + third, first + thickness - third) };
 }
 
 /** A box that lies so far from an edge, from one place along it to another. */
