@@ -118,9 +118,13 @@ interface Column {
               </button>
             }
           </div>
+          <div class="names" [style.height.px]="sheet().height - head">
+            @for (r of shownRows(); track r.slot) {
+              <span class="name" [style.top.px]="r.top - head">{{ r.name }}</span>
+            }
+          </div>
           @for (r of shownRows(); track r.slot) {
             <div class="row" [style.top.px]="r.top" [style.width.px]="sheet().width">
-              <span class="name">{{ r.name }}</span>
               @for (c of r.cells; track c.slot) {
                 <button
                   type="button"
@@ -207,15 +211,22 @@ interface Column {
       contain: layout style;
       border-bottom: 1px solid var(--mat-sys-outline-variant);
     }
-    .name {
+    /* One that sticks, not one a row: each is a layer of its own, and to lay out forty took longer than a frame. */
+    .names {
       position: sticky;
       left: 0;
       z-index: 1;
-      display: inline-block;
       width: 180px;
-      height: 27px;
-      padding: 4px 8px;
       background: var(--mat-sys-surface);
+      contain: layout style;
+    }
+    .name {
+      position: absolute;
+      left: 0;
+      width: 180px;
+      height: 28px;
+      padding: 4px 8px;
+      border-bottom: 1px solid var(--mat-sys-outline-variant);
       overflow: hidden;
       text-overflow: ellipsis;
       white-space: nowrap;
@@ -232,7 +243,7 @@ interface Column {
       text-align: right;
       font-size: var(--mat-sys-body-small-size);
       cursor: pointer;
-      contain: strict;
+      contain: size layout style;
     }
     .cell::before {
       content: '';
@@ -277,6 +288,7 @@ interface Column {
 export class Matrix {
   protected readonly view = inject(CoatView);
   private readonly router = inject(Router);
+  protected readonly head = HEAD;
   protected readonly filter = signal('');
   protected readonly order = signal<'brings' | 'serves' | 'name'>('brings');
   protected readonly usable = signal(false);
