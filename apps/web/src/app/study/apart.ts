@@ -126,12 +126,13 @@ export class Apart {
     this.marked.set(new Set(proposals.filter((p) => isExact && p.sure >= SURE).map((p) => p.id)));
   }
 
-  /** Whether an element of that kind has its region there already. */
-  private stands(kind: string, { rect: a }: Finding): boolean {
+  /** Whether an element of that kind has its region there already; of what all windows share, anywhere on the picture. */
+  private stands(kind: string, { what, rect: a }: Finding): boolean {
     const picture = this.view.picture();
     const { region, element } = this.view.rows();
     return Object.values(region).some((b) => {
       if (b.pictureId !== picture?.id || element[b.elementId]?.kind !== kind) return false;
+      if (ONCE.has(what)) return true;
       const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
       const high = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
       return wide > 0 && high > 0 && 2 * wide * high > Math.min(a.width * a.height, b.width * b.height);
