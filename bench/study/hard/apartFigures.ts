@@ -1,5 +1,5 @@
 import { takeApart, type FoundKind } from '@spare-coat/core/measuring/apart/takeApart';
-import type { Rect } from '@spare-coat/core/measuring/picture/rect';
+import { overlap, sameness, type Rect } from '@spare-coat/core/measuring/picture/rect';
 import sharp from 'sharp';
 import { pixelsOf } from '../accuracy.js';
 import type { Figure } from '../../figure.js';
@@ -22,14 +22,6 @@ const COUNTED: Readonly<Record<string, readonly FoundKind[]>> = {
   clock: ['clock'],
   launcher: ['launcher'],
 };
-
-const shared = (a: Rect, b: Rect) =>
-  Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *
-  Math.max(0, Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y));
-function sameness(a: Rect, b: Rect): number {
-  const both = shared(a, b);
-  return both / (a.width * a.height + b.width * b.height - both);
-}
 
 interface Counts {
   right: number;
@@ -65,7 +57,7 @@ async function found(
         const hidden = boxes
           .slice(i + 1)
           .filter((b) => b.told.what === 'window')
-          .reduce((most, b) => Math.max(most, shared(b.rect, box.rect)), 0);
+          .reduce((most, b) => Math.max(most, overlap(b.rect, box.rect)), 0);
         const truth = place(box.rect);
         const best = nearest(truth);
         const isFound = best >= 0 && sameness(left[best]!, truth) >= OVERLAP;

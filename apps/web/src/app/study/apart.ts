@@ -1,6 +1,7 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { SingleCommand } from '@spare-coat/core/doing/commands/commands';
 import type { Finding, FoundKind } from '@spare-coat/core/measuring/apart/takeApart';
+import { areaOf, overlap } from '@spare-coat/core/measuring/picture/rect';
 import type { ScreenEdge } from '@spare-coat/core/measuring/picture/readRegion';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -133,9 +134,7 @@ export class Apart {
     return Object.values(region).some((b) => {
       if (b.pictureId !== picture?.id || element[b.elementId]?.kind !== kind) return false;
       if (ONCE.has(what)) return true;
-      const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
-      const high = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
-      return wide > 0 && high > 0 && 2 * wide * high > Math.min(a.width * a.height, b.width * b.height);
+      return 2 * overlap(a, b) > Math.min(areaOf(a), areaOf(b));
     });
   }
 

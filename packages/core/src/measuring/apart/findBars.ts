@@ -1,7 +1,7 @@
 import { median } from '../../ground/statistics.js';
 import { byteAt } from '../../ground/cells.js';
 import type { Pixels } from '../picture/pixels.js';
-import type { Rect } from '../picture/rect.js';
+import { areaOf, overlap, type Rect } from '../picture/rect.js';
 import type { ScreenEdge } from '../picture/readRegion.js';
 import type { LongLine, LongLines } from './longLines.js';
 import { LineIndex } from './lineIndex.js';
@@ -312,10 +312,6 @@ function unevenness(pixels: Pixels, edge: ScreenEdge, off: number, from: number,
   );
 }
 
-const areaOf = (r: Rect) => r.width * r.height;
-const overlap = (a: Rect, b: Rect) =>
-  Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *
-  Math.max(0, Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y));
 const around = (a: Rect, b: Rect) =>
   Math.abs(a.x - b.x) <= RIM &&
   Math.abs(a.y - b.y) <= RIM &&

@@ -2,7 +2,7 @@ import { cornerRadius } from '../picture/cornerRadius.js';
 import { findItems, type FoundItem } from '../picture/findItems.js';
 import type { Pixels } from '../picture/pixels.js';
 import type { ScreenEdge } from '../picture/readRegion.js';
-import type { Rect } from '../picture/rect.js';
+import { overlap, type Rect } from '../picture/rect.js';
 import { stripOf } from '../picture/strip.js';
 import type { FoundWindow } from './findWindows.js';
 import { LineIndex, without } from './lineIndex.js';
@@ -81,13 +81,7 @@ const worth = (t: FoundTitle) => t.sure + (t.buttons.length > 0 ? 1 : 0);
 /** The longest part of a strip that nothing hides. */
 function seenOf(rect: Rect, upright: boolean, over: readonly Rect[]): Rect {
   const [from, to] = upright ? [rect.y, rect.y + rect.height] : [rect.x, rect.x + rect.width];
-  const hidden = over.filter(
-    (o) =>
-      o.x < rect.x + rect.width &&
-      rect.x < o.x + o.width &&
-      o.y < rect.y + rect.height &&
-      rect.y < o.y + o.height,
-  );
+  const hidden = over.filter((o) => overlap(o, rect) > 0);
   const seen = without(
     [[from, to]],
     hidden.map((o) => (upright ? [o.y - 2, o.y + o.height + 2] : [o.x - 2, o.x + o.width + 2])),

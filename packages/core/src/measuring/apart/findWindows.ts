@@ -1,4 +1,4 @@
-import type { Rect } from '../picture/rect.js';
+import { areaOf, overlap, sameness, type Rect } from '../picture/rect.js';
 import { LineIndex } from './lineIndex.js';
 import type { LongLine, LongLines } from './longLines.js';
 
@@ -8,7 +8,7 @@ export interface FoundWindow {
   /** 0–1: how much of its sides is there, of what no other window hides. */
   readonly sure: number;
   /** Windows that lie over it. */
-  readonly under: readonly Rect[];
+  readonly over: readonly Rect[];
 }
 
 /** A window is at least so wide and high, as shares of the shorter side of the screen. */
@@ -25,10 +25,14 @@ const WHOLE_COUNTS = 8;
 const ONE_WAY = 0.15;
 /** Two boxes that share so much of both are one. */
 const SAME = 0.8;
+/** A box that lies within another by so much is taken for a pane or a strip of it; so is a dialog that lies wholly on its window. */
+const PART = 0.97;
 /** More corners than this are a pattern of the wall: the longest are looked at. */
 const MOST = 160;
 /** A side may go on beyond a corner for so many pixels, where it is soft or made so. */
 const BEYOND = 6;
+/** So many windows are told at most. */
+const MOST_WINDOWS = 6;
 
 interface Corner {
   readonly x: number;
@@ -128,40 +132,21 @@ export function findWindows(
     return sure < ALL ? null : { rect, sure };
   };
   const found: FoundWindow[] = [];
-  const isKnown = (r: Rect) => found.some((f) => sameness(f.rect, r) >= SAME || isPartOf(r, f.rect));
-  for (let round = 0; round < 6; round++) {
+  const isKnown = (r: Rect) => found.some((f) => sameness(f.rect, r) >= SAME || inside(r, f.rect) >= PART);
+  for (let round = 0; round < MOST_WINDOWS; round++) {
     const over = [...found.map((f) => f.rect), ...bars];
-    const next = boxes
+    const [best] = boxes
       .filter((r) => !isKnown(r) && !bars.some((b) => inside(r, b) > 0.5))
       .flatMap((r) => scored(r, over) ?? [])
       .sort((a, b) => worth(b) - worth(a));
-    let isNew = false;
-    for (const { rect, sure } of next) {
-      if (isKnown(rect)) continue;
-      const under = found.filter((f) => overlap(f.rect, rect) > 0).map((f) => f.rect);
-      found.push({ rect, sure, under });
-      isNew = true;
-      // What is found next is held against what is hidden now.
-      break;
-    }
-    if (!isNew) break;
+    if (!best) break;
+    // What is found next is held against what is hidden now.
+    const { rect, sure } = best;
+    found.push({ rect, sure, over: found.map((f) => f.rect).filter((r) => overlap(r, rect) > 0) });
   }
   return found;
 }
 /** The larger of two that are as sure: panes and strips have sides as well. */
 const worth = ({ rect, sure }: { rect: Rect; sure: number }) =>
   Math.sqrt(areaOf(rect)) * sure ** WHOLE_COUNTS;
-const areaOf = (r: Rect) => r.width * r.height;
-const overlap = (a: Rect, b: Rect) =>
-  Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *
-  Math.max(0, Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y));
-const sameness = (a: Rect, b: Rect) => {
-  const both = overlap(a, b);
-  return both / (areaOf(a) + areaOf(b) - both);
-};
 const inside = (a: Rect, b: Rect) => overlap(a, b) / areaOf(a);
-/** Whether a box lies within another and ends where that one does on two hands at least: a pane or a strip of it. */
-function isPartOf(a: Rect, b: Rect): boolean {
-  if (inside(a, b) < 0.97) return false;
-  return true;
-}

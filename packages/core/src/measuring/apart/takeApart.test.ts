@@ -4,7 +4,7 @@ import { fill, plainPicture } from '../../testing/pictures.js';
 import { cases } from '../../testing/properties.js';
 import { noisy } from '../../testing/worn.js';
 import type { Pixels } from '../picture/pixels.js';
-import type { Rect } from '../picture/rect.js';
+import { sameness, type Rect } from '../picture/rect.js';
 import { longLines } from './longLines.js';
 import { takeApart, type Finding, type FoundKind } from './takeApart.js';
 
@@ -13,13 +13,6 @@ const HEIGHT = 600;
 const EDGES = ['top', 'bottom', 'left', 'right'] as const;
 type Edge = (typeof EDGES)[number];
 
-/** How much two boxes are one: what they share over what both cover. */
-function sameness(a: Rect, b: Rect): number {
-  const wide = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
-  const high = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
-  if (wide <= 0 || high <= 0) return 0;
-  return (wide * high) / (a.width * a.height + b.width * b.height - wide * high);
-}
 const of = (found: readonly Finding[], what: FoundKind) => found.filter((f) => f.what === what);
 
 /** A bar along an edge, so thick and so far from it, over so much of the edge. */

@@ -65,7 +65,7 @@ export function takeApart(pixels: Pixels): Finding[] {
   for (const window of windows) {
     const { rect, sure } = window;
     found.push({ what: 'window', rect, sure, edge: null, count: null });
-    const title = findTitle(pixels, lines, window, [...window.under, ...rects]);
+    const title = findTitle(pixels, lines, window, [...window.over, ...rects]);
     if (!title) continue;
     const { side: edge, buttons } = title;
     found.push({ what: 'title', rect: title.rect, sure: Math.min(sure, title.sure), edge, count: null });

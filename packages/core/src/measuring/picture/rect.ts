@@ -26,3 +26,17 @@ export function isInside(rect: Rect, width: number, height: number): boolean {
     rect.y + rect.height <= height
   );
 }
+
+/** Pixels of a rectangle. */
+export const areaOf = (r: Rect): number => r.width * r.height;
+
+/** Pixels that two rectangles have in common. */
+export const overlap = (a: Rect, b: Rect): number =>
+  Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *
+  Math.max(0, Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y));
+
+/** How much two rectangles are one: what they have in common over what both cover, 0–1. */
+export function sameness(a: Rect, b: Rect): number {
+  const both = overlap(a, b);
+  return both / (areaOf(a) + areaOf(b) - both);
+}
