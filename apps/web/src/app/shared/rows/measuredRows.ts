@@ -1,15 +1,15 @@
+import type { ListRange } from '@angular/cdk/collections';
 import type { CdkVirtualScrollViewport, VirtualScrollStrategy } from '@angular/cdk/scrolling';
 import { median } from '@spare-coat/core/ground/statistics';
 import { distinctUntilChanged, Subject } from 'rxjs';
 
 /** A list of so many rows is drawn whole: then the browser's own search finds everything in it. */
 export const WHOLE = 80;
-/**
- * So far beyond what is seen rows are drawn, and so little of it may be left before more are. Pixels. Far apart: to lay rows out anew
- * costs a frame and more however few they are, so it is done seldom.
- */
-const BUFFER = 1250;
+/** So far beyond what is seen rows are drawn, and where so little of it is left, all that are missing at once. Pixels. */
+const BUFFER = 700;
 const LEAST_BUFFER = 250;
+/** So many rows are added and taken away at a time while somebody scrolls: fewer would lay the list out with every frame. */
+const A_STEP = 3;
 /** So many rows of a list that is drawn whole are added in one frame: all at once they would hold the page up. */
 const A_FRAME = 10;
 const BETWEEN_FRAMES = 20;
@@ -148,8 +148,22 @@ export class MeasuredRows implements VirtualScrollStrategy {
       end > start &&
       (start === 0 || tops[start]! <= top - LEAST_BUFFER) &&
       (end >= count || tops[end]! >= bottom + LEAST_BUFFER);
-    if (reaches && !isMoved) return;
-    this.show(rowAt(tops, top - BUFFER), Math.min(count, rowAt(tops, bottom + BUFFER) + 1));
+    const wanted = {
+      start: rowAt(tops, top - BUFFER),
+      end: Math.min(count, rowAt(tops, bottom + BUFFER) + 1),
+    };
+    if (reaches && !isMoved) this.creep(wanted, count);
+    else this.show(wanted.start, wanted.end);
+  }
+
+  /** Goes a few rows towards a range before it is needed: all of its new rows at once would hold a frame up. */
+  private creep(wanted: ListRange, count: number): void {
+    const { start, end } = this.viewport!.getRenderedRange();
+    const lacks = (rows: number, isLast: boolean) => rows >= A_STEP || (isLast && rows > 0);
+    if (!lacks(wanted.end - end, wanted.end === count) && !lacks(start - wanted.start, wanted.start === 0))
+      return;
+    const step = (from: number, to: number) => from + Math.max(-A_STEP, Math.min(A_STEP, to - from));
+    this.show(step(start, wanted.start), step(end, wanted.end));
   }
 
   /** Shows the first rows, at least so many, and in the frames that follow the others. */

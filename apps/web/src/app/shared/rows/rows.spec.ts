@@ -109,6 +109,22 @@ describe('a list in a viewport', () => {
     // In order, each once.
     expect(shown()).toEqual(shown().map((_, i) => shown()[0]! + i));
   });
+  it('draws what is seen, and what lies before and behind it, at every step of a slow walk through it', async () => {
+    const { shown, scroll } = await list(5000, 400);
+    await scroll(50_000);
+    for (const step of [45, -70])
+      for (let i = 0, top = 50_000; i < 25; i++) {
+        top += step;
+        await scroll(top);
+        const rows = shown();
+        const first = Math.floor(top / 20);
+        expect(rows[0]).toBeLessThanOrEqual(first - 12);
+        expect(rows.at(-1)).toBeGreaterThanOrEqual(first + 20 + 12);
+        expect(rows).toEqual(rows.map((_, n) => rows[0]! + n));
+        // What was left behind is taken away again.
+        expect(rows.length).toBeLessThan(120);
+      }
+  });
   it('says when its end is near, and goes on where more came', async () => {
     const { fixture, shown, scroll, settle } = await list(300, 400);
     expect(fixture.componentInstance.ends).toEqual([]);
