@@ -1,5 +1,5 @@
-import { readFile, readdir, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { copyFile, mkdir, readFile, readdir, writeFile } from 'node:fs/promises';
+import { basename, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { promisify } from 'node:util';
 import { brotliCompress } from 'node:zlib';
@@ -44,8 +44,25 @@ export async function buildWeb() {
   await whenStale('build-web', PAGE_SOURCES, ['apps/web/dist/browser/index.html'], async () => {
     say('Building the page …');
     await ng();
+    await addReader(join(ROOT, 'apps/web/dist/browser'));
     await pack(join(ROOT, 'apps/web/dist/browser'));
   });
+}
+
+/** The worker that reads letters, its cores (which of them runs the machine says), and what it knows of letters. */
+const READER = [
+  'tesseract.js/dist/worker.min.js',
+  'tesseract.js-core/tesseract-core-lstm.wasm.js',
+  'tesseract.js-core/tesseract-core-simd-lstm.wasm.js',
+  'tesseract.js-core/tesseract-core-relaxedsimd-lstm.wasm.js',
+  '@tesseract.js-data/eng/4.0.0_best_int/eng.traineddata.gz',
+];
+
+/** Lays the reader of letters beside the page: it is fetched from there when somebody asks for words, and only then. */
+async function addReader(folder) {
+  await mkdir(join(folder, 'reader'), { recursive: true });
+  for (const file of READER)
+    await copyFile(join(ROOT, 'node_modules', file), join(folder, 'reader', basename(file)));
 }
 
 /** What is not worth packing: it would take one packet all the same. */
@@ -67,6 +84,7 @@ export async function buildTestPage() {
   await whenStale('build-test-page', PAGE_SOURCES, ['.data/test-page/browser/index.html'], async () => {
     say('Building the page …');
     await ng('--configuration', 'production,controls', '--output-path', folder);
+    await addReader(join(folder, 'browser'));
   });
   return join(folder, 'browser');
 }

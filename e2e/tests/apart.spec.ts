@@ -14,11 +14,12 @@ body{width:1440px;height:900px;position:relative;overflow:hidden;background:line
 .win{position:absolute;background:#f7f4ee;box-shadow:0 6px 24px #0007;border-radius:6px;overflow:hidden}
 .win div{height:32px;background:#7b5a86;display:flex;align-items:center;gap:9px;padding:0 12px}
 .win b{width:14px;height:14px;border-radius:2px;background:#f0dca0}
+.win s{margin-left:auto;text-decoration:none;font:14px sans-serif;color:#f7f0fa}
 .win p{padding:14px;font:14px sans-serif;color:#333}
 </style>
 <div class="head"><i class="first"></i><i></i><i></i><i></i><span>Sat 18:20</span></div>
-<div class="win" style="left:150px;top:130px;width:620px;height:400px"><div><b></b><b></b><b></b></div><p>Letters to the far bank</p></div>
-<div class="win" style="left:560px;top:300px;width:640px;height:420px"><div><b></b><b></b><b></b></div><p>Tide tables</p></div>
+<div class="win" style="left:150px;top:130px;width:620px;height:400px"><div><b></b><b></b><b></b><s>Letters to the far bank</s></div><p>Letters</p></div>
+<div class="win" style="left:560px;top:300px;width:640px;height:420px"><div><b></b><b></b><b></b><s>Tide tables</s></div><p>Tides</p></div>
 <div class="dock"><i></i><i></i><i></i><i></i><i></i></div>`;
 
 test('a dropped desktop takes itself apart, and is a coat in a few clicks', async ({ page, context }) => {
@@ -46,6 +47,10 @@ test('a dropped desktop takes itself apart, and is a coat in a few clicks', asyn
   for (const name of [/Bar at the head/, /Dock at the foot/, /Window frame/, /Window buttons/, /Clock/])
     await expect(marked(name)).toBeChecked();
 
+  // The reader of words comes from our own server, and only now.
+  await details.getByRole('button', { name: 'Read the words' }).click();
+  await expect(marked(/Clock.*Sat 18:20/)).toBeVisible();
+  await expect(marked(/Window frame.*Tide tables/)).toBeVisible();
   await details.getByRole('button', { name: /^Add \d+$/ }).click();
   await saved(page);
   const spine = page.getByRole('navigation', { name: 'Elements' });
@@ -54,8 +59,10 @@ test('a dropped desktop takes itself apart, and is a coat in a few clicks', asyn
   await expect(details.getByLabel('Thickness of Bar at the head')).toHaveValue('38');
   await spine.getByRole('button', { name: /^Dock at the foot/ }).click();
   await expect(details.getByLabel('Thickness of Dock at the foot')).toHaveValue('66');
-  await spine.getByRole('button', { name: /^Window frame/ }).click();
-  await expect(details.getByLabel('Title height of Window frame')).toHaveValue('32');
+  await spine.getByRole('button', { name: /^Window frame “Tide tables”/ }).click();
+  await expect(details.getByLabel(/^Title height of Window frame/)).toHaveValue('32');
+  await spine.getByRole('button', { name: /^Clock/ }).click();
+  await expect(details.getByLabel('Format of Clock')).toHaveValue('EEE HH:mm');
   expect(clicks).toBeLessThanOrEqual(12);
 
   // One change: it is taken back as one.

@@ -28,16 +28,22 @@ export type Told =
       readonly spacing: number | null;
     }
   | {
-      readonly what:
-        'icon' | 'launcher' | 'clock' | 'status' | 'label' | 'buttons' | 'button' | 'desktop item';
+      readonly what: 'icon' | 'launcher' | 'status' | 'label' | 'buttons' | 'button' | 'desktop item';
     }
+  | { readonly what: 'clock'; readonly words: string }
   | { readonly what: 'window'; readonly radius: number }
   | {
       readonly what: 'title';
       readonly side: 'top' | 'right' | 'bottom' | 'left';
       readonly colour: string;
     }
-  | { readonly what: 'text'; readonly ink: string; readonly ground: string; readonly size: number }
+  | {
+      readonly what: 'text';
+      readonly ink: string;
+      readonly ground: string;
+      readonly size: number;
+      readonly words: string;
+    }
   | { readonly what: 'widget' };
 
 type Random = () => number;
@@ -64,7 +70,19 @@ const INKS = [
   '#9fb8d8',
   '#e6cf63',
 ];
-const TITLES = ['Tide tables', 'Reel index', 'Harbour notes', 'Letters to the far bank', 'Market prices'];
+const TITLES = [
+  'Tide tables',
+  'Reel index',
+  'Harbour notes',
+  'Letters to the far bank',
+  'Market prices',
+  'Untitled 3 – Drawing',
+  'Downloads',
+  'budget_2026.ods (read only)',
+  'New Folder',
+  'Preferences',
+  'Quarry: 12 of 48 stones',
+];
 
 const told = (t: Told) => `data-told='${JSON.stringify(t).replaceAll("'", '&#39;')}'`;
 
@@ -162,7 +180,8 @@ function barOf(
     items++;
     const px = Math.max(10, Math.min(22, Math.round(thickness * (upright ? 0.24 : 0.4))));
     const text = pick(random, ['14:05', '9:41', 'Sat 7 Mar 18:20', '08:30:12']);
-    end = `<span ${told({ what: 'clock' })} style="font:${px}px ${pick(random, ['sans-serif', 'serif', 'monospace'])};color:${palette.ink};white-space:nowrap;line-height:1.1">${upright ? text.slice(0, 5) : text}</span>`;
+    const words = upright ? text.slice(0, 5) : text;
+    end = `<span ${told({ what: 'clock', words })} style="font:${px}px ${pick(random, ['sans-serif', 'serif', 'monospace'])};color:${palette.ink};white-space:nowrap;line-height:1.1">${words}</span>`;
   }
   // A floating strip may be as short as what is on it.
   const short = isFloating && !role.clock;
@@ -227,7 +246,8 @@ function windowOf(
       `<b ${told({ what: 'button' })} style="flex:none;width:${size}px;height:${size}px;border-radius:${round ? size : 1}px;background:${INKS[(i * 3 + count) % INKS.length]!}"></b>`,
   ).join('');
   const group = `<div ${told({ what: 'buttons' })} style="display:flex;gap:${gap}px;flex-direction:${upright ? 'column' : 'row'}">${buttons}</div>`;
-  const title = `<span ${told({ what: 'text', ink: titleInk, ground: strip, size: 13 })} style="color:${titleInk};font:13px sans-serif;white-space:nowrap;${upright ? 'display:none' : ''}">${pick(random, TITLES)}</span>`;
+  const words = pick(random, TITLES);
+  const title = `<span ${told({ what: 'text', ink: titleInk, ground: strip, size: 13, words })} style="color:${titleInk};font:13px sans-serif;white-space:nowrap;${upright ? 'display:none' : ''}">${words}</span>`;
   const buttonsFirst = random() < 0.5;
   const says: Told = { what: 'title', side, colour: strip };
   const bar = `<div ${told(says)} style="flex:none;${upright ? `width:${height}px` : `height:${height}px`};background:${strip};display:flex;align-items:center;justify-content:space-between;flex-direction:${upright ? 'column' : 'row'};padding:${upright ? '10px 0' : '0 10px'}">${buttonsFirst ? group + title : title + group}</div>`;

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -14,6 +14,8 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'main-ABCD1234.js'), SCRIPT);
   writeFileSync(join(folder, 'main-ABCD1234.js.br'), brotliCompressSync(SCRIPT));
   writeFileSync(join(folder, 'plain.js'), SCRIPT);
+  mkdirSync(join(folder, 'reader'));
+  for (const name of ['worker.min.js', 'core.wasm.js']) writeFileSync(join(folder, 'reader', name), SCRIPT);
   server = await startTestServer({ page: folder });
 });
 afterAll(async () => {
@@ -52,6 +54,15 @@ describe('the page', () => {
     const { bytes, headers } = await get('/plain.js', 'br');
     expect(headers['cache-control']).toBe('no-cache');
     expect(brotliDecompressSync(bytes).toString()).toBe(SCRIPT);
+  });
+  it('runs WebAssembly in the worker that reads letters, and nowhere else', async () => {
+    const policy = async (path: string) =>
+      String((await get(path, 'identity')).headers['content-security-policy']);
+    expect(await policy('/reader/worker.min.js')).toBe(
+      "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'",
+    );
+    for (const path of ['/', '/plain.js', '/main-ABCD1234.js', '/reader/core.wasm.js', '/api/health'])
+      expect(await policy(path)).not.toContain('unsafe');
   });
   it('is the same document at every address of a view, with a nonce of its own each time', async () => {
     const [first, second] = await Promise.all(['/', '/coats/x/study'].map((path) => get(path, 'identity')));

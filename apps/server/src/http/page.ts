@@ -4,6 +4,10 @@ import { Router, type Response } from 'express';
 import staticFiles from 'express-static-gzip';
 import { notFound } from './problem.js';
 
+/** The worker that reads letters is WebAssembly: it alone may run that, and fetch nothing but what lies beside it. */
+const READER = join('reader', 'worker.min.js');
+const READER_POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'";
+
 /** Serves the built page: hashed files for ever, the document with this answer's nonce in it. */
 export function pageRoutes(folder: string): Router {
   const router = Router();
@@ -17,6 +21,7 @@ export function pageRoutes(folder: string): Router {
         setHeaders(res, path) {
           const hashed = /-[A-Z0-9]{8}(\.\w+)+$/.test(path);
           res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+          if (path === join(folder, READER)) res.setHeader('Content-Security-Policy', READER_POLICY);
         },
       },
     }),

@@ -64,6 +64,8 @@ export interface PixelsCalls {
   bar: { ask: RegionAsk; answer: Result<BarReading> };
   text: { ask: { sha: string; rect: Rect }; answer: Result<TextReading> };
   ink: { ask: { sha: string; rect: Rect }; answer: Result<InkReading> };
+  /** Letters made ready to be read, as PNG, and on how many lines they stand. */
+  letters: { ask: { sha: string; rect: Rect }; answer: Result<{ png: Uint8Array; lines: number }> };
   colour: { ask: { sha: string; x: number; y: number; side: SampleSide }; answer: SampledColour };
   cut: { ask: { sha: string; rect: Rect }; answer: CutAnswer };
   /** The region cut out and made into pictures, one for each recipe. */

@@ -25,6 +25,7 @@ import { readText } from '@spare-coat/core/measuring/picture/readText';
 import { sameRegion } from '@spare-coat/core/measuring/picture/sameRegion';
 import { sampleColour } from '@spare-coat/core/measuring/picture/sampleColour';
 import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
+import { lettersOn } from '@spare-coat/core/measuring/type/lettersOn';
 import { decode, encode } from 'fast-png';
 import type { CallName, PixelsAnswer, PixelsAsk, PixelsCalls } from './pixels.messages';
 
@@ -129,6 +130,12 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
     barByGrade(readBar(pixels, rect, { settle, reach }), gradeOf(pixels)),
   text: (pixels, { rect }) => textByGrade(readText(pixels, rect), gradeOf(pixels)),
   ink: (pixels, { rect }) => inkByGrade(readInk(pixels, rect), gradeOf(pixels)),
+  letters: (pixels, { rect }) => {
+    const letters = lettersOn(pixels, rect);
+    if (!letters.ok) return letters;
+    const { width, height, data } = letters.value.pixels;
+    return ok({ png: encode({ width, height, data, channels: 4, depth: 8 }), lines: letters.value.lines });
+  },
   colour: (pixels, { x, y, side }) => sampleColour(pixels, x, y, side),
   cut: (pixels, { rect }) => {
     const cut = cutOut(pixels, rect);

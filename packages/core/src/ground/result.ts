@@ -12,6 +12,7 @@ export type RefusalCode =
   | 'few-letters'
   | 'no-x-height'
   | 'too-thin'
+  | 'many'
   | 'worn';
 
 /** What an instrument tells: a value, or a sentence that says why there is none. Never a number it cannot stand for. */

@@ -2,6 +2,9 @@ import { newMatch } from '../model/coat/choices.js';
 import type { KeptStep } from '../model/deeds/step.js';
 import { NO_LIMITS } from '../model/coat/limits.js';
 import { NO_ROWS, type CoatRows, type ElementRow, type MatchRow, type TraitRow } from '../model/coat/rows.js';
+import { IMPORTANCE_WEIGHT } from '../model/kinds/kind.js';
+import { findKind } from '../model/kinds/registry.js';
+import { DEFAULT_TOLERANCE } from '../model/traits/closeness.js';
 import type { TraitValue } from '../model/traits/value.js';
 
 /** A UUID that is always the same for a name, for tests. */
@@ -49,6 +52,14 @@ export function testElement(name: string, kind: string, more: Partial<ElementRow
     addition: false,
     ...more,
   };
+}
+
+/** The rules of an element of which these traits alone matter, so that nothing of it is left untold. */
+export function mattersOnly(kind: string, ...traits: readonly string[]): ElementRow['rules'] {
+  const others = findKind(kind)!.traits.filter(
+    (t) => IMPORTANCE_WEIGHT[t.importance] >= IMPORTANCE_WEIGHT.should && !traits.includes(t.id),
+  );
+  return Object.fromEntries(others.map((t) => [t.id, { importance: 'nice', tolerance: DEFAULT_TOLERANCE }]));
 }
 
 export function testMatch(id: string, elementId: string, more: Partial<MatchRow> = {}): MatchRow {
@@ -99,8 +110,17 @@ export function testCoat(): CoatRows {
       position: 0,
     }),
     element: by(
-      testElement('rail', 'bar', { name: 'Rail', weight: 5 }),
-      testElement('clock', 'clock', { name: 'Clock', weight: 3, position: 1 }),
+      testElement('rail', 'bar', {
+        name: 'Rail',
+        weight: 5,
+        rules: mattersOnly('bar', 'edge', 'thickness', 'colour'),
+      }),
+      testElement('clock', 'clock', {
+        name: 'Clock',
+        weight: 3,
+        position: 1,
+        rules: mattersOnly('clock', 'lines', 'format'),
+      }),
     ),
     region: by({
       id: uuid('rail region'),

@@ -31,7 +31,7 @@ import { Intake } from '../shared/intake';
 import { Keys } from '../shared/keys';
 import { Notices } from '../shared/notices';
 import { PixelsWorker } from '../shared/pixels';
-import { sayClose } from '../shared/sayClose';
+import { sayBetween } from '../shared/sayClose';
 import { Captures } from './captures';
 import { CompareNav } from './compareNav';
 import { CompareView } from './compareView';
@@ -115,7 +115,7 @@ export class CompareStage {
   protected readonly drawn = signal<Rect | null>(null);
   /** Reduced motion: pictures take turns by hand until the person asks for more. */
   protected readonly beat = signal(matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 0.8);
-  protected readonly say = sayClose;
+  protected readonly say = sayBetween;
   protected readonly sayNumber = sayNumber;
 
   protected readonly places = computed<readonly Place[]>(() => {

@@ -4,7 +4,7 @@ import type { CaptureRow, PictureRow, SightingRow } from '@spare-coat/core/model
 import { adviceFor, type Advice } from '@spare-coat/core/proving/compare/advice';
 import { expectedRect, type Size } from '@spare-coat/core/proving/compare/expectedRect';
 import {
-  creditOf,
+  meanProven,
   onDisplay,
   provingCaptures,
   type TraitProof,
@@ -12,7 +12,7 @@ import {
 import { settingThen } from '@spare-coat/core/proving/compare/settingThen';
 import { carryFactor, displayOf } from '@spare-coat/core/deciding/matching/carry';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
-import type { TraitScore } from '@spare-coat/core/deciding/matching/score';
+import { creditsFor, type TraitScore } from '@spare-coat/core/deciding/matching/score';
 import { CoatView } from '../shared/coatView';
 import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 import { Comparer, type Compared } from './comparer';
@@ -41,8 +41,9 @@ export interface TraitLine {
 /** An element in the list of the worst. */
 export interface Ranked {
   readonly state: ElementState;
-  /** Of what was read off the picture, 0 to 1; null: nothing was. */
+  /** Of what was read off the picture, at least and at most, 0 to 1; null: nothing was. */
   readonly closeness: number | null;
+  readonly most: number | null;
   /** It was looked for, and something else is in its place. */
   readonly isMissing: boolean;
 }
@@ -125,14 +126,16 @@ export class CompareView {
   });
   readonly sighting = computed(() => this.sightings().get(this.view.selected()?.element.id ?? '') ?? null);
 
-  /** How alike each element is on the picture at hand: mean credit of what was read off it; null where nothing was. */
-  closenessOf(state: ElementState): number | null {
-    const [sum, weights] = this.linesOf(state).reduce(
-      ([s, w], { proof, score }) =>
-        proof ? [s + proof.credit * score.target.weight, w + score.target.weight] : [s, w],
-      [0, 0],
-    );
-    return weights === 0 ? null : sum / weights;
+  /** How alike an element is on the picture at hand, at least and at most, by what was read off it; null where nothing was. */
+  closenessOf(state: ElementState): { readonly closeness: number; readonly most: number } | null {
+    const variant = this.view.variant();
+    const score = variant ? state.perVariant[variant.id] : undefined;
+    return score
+      ? meanProven(
+          score,
+          this.linesOf(state).flatMap(({ proof }) => proof ?? []),
+        )
+      : null;
   }
 
   /** Elements that can be seen on the picture, by what they lose there by their weight, the worst first. */
@@ -143,20 +146,23 @@ export class CompareView {
       .filter((s) => this.regions().has(s.element.id) && !s.element.addition)
       .map((state) => ({
         state,
-        closeness: this.closenessOf(state),
+        closeness: null,
+        most: null,
+        ...this.closenessOf(state),
         isMissing: seen.get(state.element.id)?.how === 'not found',
       }))
       .sort((a, b) => lossOf(b) - lossOf(a));
   });
-  /** The whole picture: weighted mean over its elements; what was not found in its place counts nothing. */
+  /** The whole picture: weighted mean over its elements, at least and at most; of what was not found nobody can tell. */
   readonly whole = computed(() => {
-    let [sum, weights] = [0, 0];
-    for (const { state, closeness, isMissing } of this.worst()) {
+    let [sum, best, weights] = [0, 0, 0];
+    for (const { state, closeness, most, isMissing } of this.worst()) {
       if ((closeness === null && !isMissing) || state.standing === 'left alone') continue;
       sum += state.element.weight * (closeness ?? 0);
+      best += state.element.weight * (most ?? 1);
       weights += state.element.weight;
     }
-    return weights === 0 ? null : sum / weights;
+    return weights === 0 ? null : { closeness: sum / weights, most: best / weights };
   });
 
   /** The traits of the selected element as they are wanted, promised and seen on the picture at hand. */
@@ -177,7 +183,7 @@ export class CompareView {
         const read = sighting?.values[score.target.spec.id];
         if (read === undefined) return { score, proof: null, advice: null };
         const seen = onDisplay(rows, state.element, capture, score, read);
-        const proof: TraitProof = { score, seen, by: 'picture', credit: creditOf(score, seen) };
+        const proof: TraitProof = { score, seen, by: 'picture', ...creditsFor(score.target, seen) };
         const then =
           capture.how === 'drawn' ? score.setting : settingThen(this.view.context(), score, capture.at);
         return { score, proof, advice: adviceFor(proof, then, scale, variant.name.toLowerCase()) };

@@ -29,7 +29,7 @@ import { sayValue } from '@spare-coat/core/model/traits/say';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
-import { sayClose } from '../shared/sayClose';
+import { sayBetween } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 import { CompareView } from './compareView';
 
@@ -88,7 +88,7 @@ export class ProofDetails {
   readonly remove = output<CaptureRow>();
   protected readonly subjects = SUBJECTS;
 
-  protected readonly say = sayClose;
+  protected readonly say = sayBetween;
   protected readonly sayValue = sayValue;
   protected readonly accepting = signal(false);
   protected readonly state = computed(() => this.view.selected());

@@ -16,7 +16,7 @@ import { Api } from '../shared/api';
 import { FollowUp } from './followUp';
 import { CoatView } from '../shared/coatView';
 import { Notices } from '../shared/notices';
-import { sayClose } from '../shared/sayClose';
+import { sayBetween } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 
 /** The gap ledger: all that is open, near, stand-in or gap, by what it costs, with why and what would lift it. */
@@ -31,7 +31,7 @@ export class Ledger {
   protected readonly view = inject(CoatView);
   private readonly api = inject(Api);
   private readonly notices = inject(Notices);
-  protected readonly say = sayClose;
+  protected readonly say = sayBetween;
   protected readonly today = new Date().toISOString().slice(0, 10);
 
   protected readonly lines = computed(() =>

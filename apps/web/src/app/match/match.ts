@@ -31,7 +31,7 @@ import {
   type ElementScore,
   type TraitScore,
 } from '@spare-coat/core/deciding/matching/score';
-import { targetsOf } from '@spare-coat/core/deciding/matching/targets';
+import { wantedOf } from '@spare-coat/core/deciding/matching/targets';
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -40,7 +40,7 @@ import { Keys, isTyping } from '../shared/keys';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { Trials } from '../shared/trials';
-import { sayClose } from '../shared/sayClose';
+import { sayBetween } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 import { CarryPanel } from './carryPanel';
 import { HandmadePanel } from './handmade/handmadePanel';
@@ -121,12 +121,12 @@ export class Match {
   private readonly router = inject(Router);
   protected readonly byKey = (_place: number, { key }: { readonly key: string }): string => key;
   protected readonly sayings = SAYINGS;
-  protected readonly say = sayClose;
+  protected readonly say = sayBetween;
   /** The closeness of the element in each variant. */
   protected readonly perVariant = computed(() =>
     Object.entries(this.state()?.perVariant ?? {}).map(([id, score]) => ({
       name: keyed(this.view.rows().variant, id).name,
-      said: sayClose(score.closeness),
+      said: sayBetween(score.closeness, score.most),
     })),
   );
   /** The offer looked into without choosing it, as `part@offer`. */
@@ -187,6 +187,7 @@ export class Match {
         chosen: key === chosen,
         open: key === (peeked ?? chosen),
         score: ranked.closeness === null ? null : Math.round(ranked.closeness * 100),
+        said: sayBetween(ranked.closeness, ranked.most),
         against: this.against(ranked),
         canOverlay: canOverlay(ranked.offer) && chosen !== null && key !== chosen && isOpen,
         isMarked: this.marked().has(key),
@@ -204,13 +205,13 @@ export class Match {
       const variant = this.view.variant();
       if (!state || !variant) return null;
       const look = this.offers().find((o) => o.open && !o.chosen)?.ranked;
-      const targets = targetsOf(this.view.rows(), state.element, variant.id);
+      const wanted = wantedOf(this.view.rows(), state.element, variant.id);
       if (look) {
         const host = this.view.host();
         const fresh = [freshLayer(look.part, look.offer, host?.name ?? '')];
         const layers = underLooks(fresh, looksInForce(this.view.context()), state.element.kind);
         return {
-          score: scoreLayers(this.view.rows(), host, targets, layers, variant, state.element),
+          score: scoreLayers(this.view.rows(), host, wanted, layers, variant, state.element),
           title: `${this.nameOf(look)}, if chosen`,
           layerId: null,
         };
@@ -291,10 +292,10 @@ export class Match {
     const variant = this.view.variant();
     if (!state || !variant) return;
     const now = state.perVariant[variant.id]?.traits ?? [];
-    const targets = targetsOf(this.view.rows(), state.element, variant.id);
+    const wanted = wantedOf(this.view.rows(), state.element, variant.id);
     const host = this.view.host();
     const layer = freshLayer(ranked.part, ranked.offer, host?.name ?? '');
-    const alone = scoreLayers(this.view.rows(), host, targets, [layer], variant, state.element).traits;
+    const alone = scoreLayers(this.view.rows(), host, wanted, [layer], variant, state.element).traits;
     const nearer = alone.filter((t, i) => t.supply !== null && t.credit > (now[i]?.credit ?? 0) + 1e-9);
     const fixed = alone.filter((t) => t.supply !== null && 'fixed' in t.supply);
     const traits = [...new Set([...nearer, ...fixed].map((t) => t.target.spec.id))];

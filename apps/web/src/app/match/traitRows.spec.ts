@@ -7,7 +7,7 @@ async function rowsOf(name: string, editable = true) {
   const emitted: { score: { target: { spec: { id: string } } }; value: unknown }[] = [];
   const first = await onDemo(TraitRows, {
     select: name,
-    inputs: { score: { traits: [] }, kind: '', element: name, editable },
+    inputs: { score: { traits: [], untold: [] }, kind: '', element: name, editable },
   });
   const { element, perVariant } = TestBed.inject(CoatView).selected()!;
   first.fixture.componentRef.setInput('score', Object.values(perVariant)[0]);
@@ -26,6 +26,19 @@ describe('the traits of a match', () => {
     expect(rows[format]![1]).not.toBe(rows[format]![2]);
     // A trait that is not as wanted says how far it is off in a row of its own.
     expect(rows.some((r) => r.length === 1 && r[0] !== '')).toBe(true);
+  });
+  it('say what nobody has told, where that matters', async () => {
+    const { page, fixture, settle } = await rowsOf('Clock');
+    const score = fixture.componentInstance.score();
+    const spec = score.traits[0]!.target.spec;
+    fixture.componentRef.setInput('score', { ...score, untold: [{ spec, weight: 4 }] });
+    await settle();
+    expect(page.querySelector('.untold')!.textContent).toContain(
+      `Nobody has told yet: ${spec.label.toLowerCase()}.`,
+    );
+    fixture.componentRef.setInput('score', { ...score, untold: [] });
+    await settle();
+    expect(page.querySelector('.untold')).toBeNull();
   });
   it('open the setting of a trait, with where it is set, and give what is turned', async () => {
     const { page, hand, emitted, settle } = await rowsOf('Rail');

@@ -7,15 +7,16 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton, MatIconButton } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import type { ElementScore, TraitScore } from '@spare-coat/core/deciding/matching/score';
+import { creditsFor, type ElementScore, type TraitScore } from '@spare-coat/core/deciding/matching/score';
 import { displayOf } from '@spare-coat/core/deciding/matching/carry';
-import { closeness } from '@spare-coat/core/model/traits/closeness';
 import { sameJson } from '@spare-coat/core/model/coat/changes';
 import { carriedValue, labelOf } from '@spare-coat/core/deciding/matching/targets';
 import { sayDifference, sayValue, spellValue } from '@spare-coat/core/model/traits/say';
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatView } from '../shared/coatView';
+import { sayBetween, sayClose } from '../shared/sayClose';
 import { TraitEditor } from '../shared/traitEditor';
 
 type RowSort = 'line' | 'off' | 'setting';
@@ -35,6 +36,7 @@ type RowSort = 'line' | 'off' | 'setting';
     MatSliderThumb,
     MatTableModule,
     MatTooltip,
+    RouterLink,
     TraitEditor,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -189,6 +191,12 @@ type RowSort = 'line' | 'off' | 'setting';
       <tr mat-row *matRowDef="let r; columns: ['off']; when: isSort('off')" class="sub"></tr>
       <tr mat-row *matRowDef="let r; columns: ['setting']; when: isSort('setting')" class="setting"></tr>
     </table>
+    @if (score().untold.length > 0) {
+      <p class="faint untold">
+        Nobody has told yet: {{ untold() }}. Each may be as wanted or not, and the lower end counts.
+        <a routerLink="../study" queryParamsHandling="preserve">Tell it in Study</a>
+      </p>
+    }
   `,
   styles: `
     table {
@@ -268,6 +276,11 @@ export class TraitRows {
   readonly element = input.required<string>();
   readonly editable = input(false);
   readonly value = output<{ score: TraitScore; value: TraitValue | null }>();
+  protected readonly untold = computed(() =>
+    this.score()
+      .untold.map(({ spec }) => spec.label.toLowerCase())
+      .join(', '),
+  );
   protected readonly open = signal<string | null>(null);
   /** What is turned to right now, before it is let go. */
   protected readonly turned = signal<{ readonly text: string } | null>(null);
@@ -283,12 +296,10 @@ export class TraitRows {
   }
 
   /** What a setting shows on the host display, and the credit for it. */
-  private creditOf({ target }: TraitScore, setting: TraitValue): { actual: TraitValue; credit: number } {
-    const { spec, value, tolerance, opacity, ground } = target;
+  private creditOf({ target }: TraitScore, setting: TraitValue) {
     const { scale } = displayOf(this.view.rows(), this.view.selected()?.element);
-    const actual = carriedValue(spec.type, setting, scale);
-    const context = { tolerance, credit: spec.credit, opacity, ground };
-    return { actual, credit: closeness(spec.type, actual, value, context) };
+    const actual = carriedValue(target.spec.type, setting, scale);
+    return { actual, ...creditsFor(target, actual) };
   }
 
   /** The credit that a value would have, while one turns it. */
@@ -306,7 +317,9 @@ export class TraitRows {
     const { spec, value } = score.target;
     const { actual, credit } = this.creditOf(score, setting);
     const before = this.score();
-    const weights = before.traits.reduce((sum, t) => sum + t.target.weight, 0);
+    const weights =
+      before.traits.reduce((sum, t) => sum + t.target.weight, 0) +
+      before.untold.reduce((sum, u) => sum + u.weight, 0);
     const element =
       before.traits.reduce((sum, t) => sum + t.target.weight * (t === score ? credit : t.credit), 0) /
       weights;
@@ -333,7 +346,7 @@ export class TraitRows {
     row.is === is;
 
   private line(score: TraitScore) {
-    const { spec, value, told, source } = score.target;
+    const { spec, value, told, source, off } = score.target;
     const carried =
       spec.type === 'length' && value !== told ? `, ${sayValue(spec.type, told)} in the picture` : '';
     const choices =
@@ -341,14 +354,14 @@ export class TraitRows {
         ? score.supply.oneOf.map((v) => ({
             value: v,
             said: sayValue(spec.type, v),
-            credit: Math.round(this.creditOf(score, v).credit * 100),
+            credit: sayClose(this.creditOf(score, v).credit),
           }))
         : [];
     return {
       id: `${spec.id} ${score.target.state ?? ''}`,
       score,
       label: labelOf(score.target),
-      target: sayValue(spec.type, value),
+      target: sayValue(spec.type, value, off),
       targetTitle: `${spellValue(spec.type, value)}${carried}, ${source.how}`,
       targetSwatch: spec.type === 'colour' ? String(value) : null,
       assumed: source.how === 'assumed',
@@ -358,7 +371,7 @@ export class TraitRows {
           ? 'Nobody can tell'
           : `${spellValue(spec.type, score.actual)}, from ${score.from}`,
       actualSwatch: spec.type === 'colour' && score.actual !== null ? String(score.actual) : null,
-      credit: Math.round(score.credit * 100),
+      credit: sayBetween(score.credit, score.most),
       difference: score.actual === null ? '' : sayDifference(spec.type, score.actual, value),
       bound: score.credit < 0.995 || score.byHand || score.isTaken ? score.bound : '',
       settable: score.place !== null,

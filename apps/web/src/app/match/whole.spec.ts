@@ -19,7 +19,9 @@ describe('the desktop as a whole', () => {
   });
   it('says how close it comes', async () => {
     const { page, view } = await onDemo(Whole);
-    const chosen = Math.round((view.state()!.chosen ?? 0) * 100);
-    expect(page.querySelector('figcaption strong')!.textContent).toBe(`${chosen} %`);
+    const { chosen, most } = view.state()!;
+    const [from, to] = [chosen!, most.chosen!].map((c) => Math.round(c * 100));
+    expect(to).toBeGreaterThan(from!);
+    expect(page.querySelector('figcaption strong')!.textContent).toBe(`${from}–${to} %`);
   });
 });

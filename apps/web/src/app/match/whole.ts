@@ -5,7 +5,7 @@ import type { View } from '@spare-coat/core/model/kinds/drawn';
 import { CoatView } from '../shared/coatView';
 import { Drawing } from '../shared/drawing';
 import { ReferencePicture } from '../shared/referencePicture';
-import { sayClose } from '../shared/sayClose';
+import { sayBetween } from '../shared/sayClose';
 import { ViewPicker } from '../shared/viewPicker';
 
 /** What the chosen matches will look like together, drawn beside the reference. */
@@ -36,10 +36,15 @@ import { ViewPicker } from '../shared/viewPicker';
         <coat-drawing
           [elements]="elements()"
           [show]="shows()"
-          [alt]="'What the chosen matches will look like, ' + say(view.state()?.chosen ?? null) + ' % close'"
+          [alt]="
+            'What the chosen matches will look like, ' +
+            say(view.state()?.chosen, view.state()?.most?.chosen) +
+            ' % close'
+          "
         />
         <figcaption>
-          What the chosen matches promise: <strong>{{ say(view.state()?.chosen ?? null) }} %</strong>
+          What the chosen matches promise:
+          <strong>{{ say(view.state()?.chosen, view.state()?.most?.chosen) }} %</strong>
         </figcaption>
       </figure>
     </section>
@@ -78,5 +83,5 @@ export class Whole {
   /** Both at once, or one as large as there is room for. */
   protected readonly which = signal<'both' | 'reference' | 'promise'>('both');
   protected readonly elements = computed(() => this.view.state()?.elements ?? []);
-  protected readonly say = sayClose;
+  protected readonly say = sayBetween;
 }

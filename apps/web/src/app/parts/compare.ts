@@ -20,7 +20,7 @@ import {
   type RankedOffer,
 } from '@spare-coat/core/deciding/matching/rank';
 import { scoreLayers } from '@spare-coat/core/deciding/matching/score';
-import { partKey, targetsOf, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
+import { partKey, wantedOf, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
 import { findKind } from '@spare-coat/core/model/kinds/registry';
 import { spellValue } from '@spare-coat/core/model/traits/say';
 import { Api } from '../shared/api';
@@ -101,13 +101,13 @@ export class CompareParts {
     if (!variant) return [];
     const rows = this.view.rows();
     const host = this.view.host();
-    const targets = targetsOf(rows, element, variant.id);
+    const wanted = wantedOf(rows, element, variant.id);
     const scores = this.best().map((b) =>
       b
         ? scoreLayers(
             rows,
             host,
-            targets,
+            wanted,
             [freshLayer(b.part, b.offer, host?.name ?? 'host')],
             variant,
             element,
@@ -116,7 +116,7 @@ export class CompareParts {
     );
     return (this.view.book().find(element.kind)?.traits ?? []).flatMap((spec) => {
       const cells = scores.map((list) => list.find((s) => s.target.spec.id === spec.id) ?? null);
-      const target = targets.find((t) => t.spec.id === spec.id)?.value;
+      const target = wanted.targets.find((t) => t.spec.id === spec.id)?.value;
       if (target === undefined) return [];
       return [
         {

@@ -62,6 +62,7 @@ import rulerSvg from 'lucide-static/icons/ruler.svg';
 import saveSvg from 'lucide-static/icons/save.svg';
 import scanEyeSvg from 'lucide-static/icons/scan-eye.svg';
 import scanSvg from 'lucide-static/icons/scan.svg';
+import scanTextSvg from 'lucide-static/icons/scan-text.svg';
 import scanSearchSvg from 'lucide-static/icons/scan-search.svg';
 import searchSvg from 'lucide-static/icons/search.svg';
 import sigmaSvg from 'lucide-static/icons/sigma.svg';
@@ -146,6 +147,7 @@ const ICONS: Readonly<Record<string, string>> = {
   'scan-eye': scanEyeSvg,
   'scan-search': scanSearchSvg,
   scan: scanSvg,
+  'scan-text': scanTextSvg,
   search: searchSvg,
   sigma: sigmaSvg,
   'skip-forward': skipForwardSvg,

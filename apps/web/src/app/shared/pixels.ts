@@ -14,6 +14,7 @@ const WORDS: Readonly<Record<CallName, string>> = {
   bar: 'Finding what is on it',
   text: 'Reading the type',
   ink: 'Telling ink and ground apart',
+  letters: 'Telling letters from their ground',
   colour: 'Reading a colour',
   cut: 'Cutting it out',
   make: 'Making the picture',

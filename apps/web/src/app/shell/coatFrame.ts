@@ -26,7 +26,8 @@ import { BrandMark } from '../shared/brandMark';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Keys, isTyping } from '../shared/keys';
-import { sayClose } from '../shared/sayClose';
+import { sayProvenAbove } from '@spare-coat/core/deciding/matching/provenAbove';
+import { sayBetween } from '../shared/sayClose';
 import { UnsentList } from '../shared/session/unsentList';
 import { Tape } from '../shared/tape';
 import { Widths } from '../shared/widths';
@@ -119,7 +120,8 @@ export class CoatFrame {
     host: this.view.host() ? 0 : 1,
     ...this.view.counts(),
   }));
-  protected readonly say = sayClose;
+  protected readonly say = sayBetween;
+  protected readonly provenAbove = sayProvenAbove;
   protected readonly segments = computed(() =>
     this.view.spine().map((s) => ({
       id: s.element.id,

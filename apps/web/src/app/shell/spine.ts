@@ -16,7 +16,7 @@ import {
 import { CoatView, type SpineGroup } from '../shared/coatView';
 import { Crop } from '../shared/crop';
 import { Elements } from '../shared/elements';
-import { sayClose } from '../shared/sayClose';
+import { sayBetween } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 import { SpineStart } from './spineStart';
 
@@ -44,7 +44,7 @@ const MANY = 8;
 export class Spine {
   protected readonly view = inject(CoatView);
   protected readonly elements = inject(Elements);
-  protected readonly say = sayClose;
+  protected readonly say = sayBetween;
   protected readonly words = signal('');
   protected readonly filtered = computed(() => this.view.spine().length >= MANY);
   protected readonly groups = computed<readonly SpineGroup[]>(() => {

@@ -6,6 +6,7 @@ import { onDemo, type DemoBench } from '../testing/demoBench';
 import { instrumentsOn, laidOut, painted } from '../testing/pixelsBench';
 import { photo } from '../testing/photo';
 import { Study } from './study';
+import { LETTER_READER, type LetterReader } from './wordReader';
 
 // As large as the demo’s picture: a bar along the foot with a launcher unlike the rest, and a window with a strip and two buttons.
 const BAR = { x: 0, y: 1360, width: 2560, height: 80, colour: '#2c3238' };
@@ -26,9 +27,16 @@ function bare(bench: DemoBench): void {
   for (const id of Object.values(bench.element)) bench.lay({ type: 'element.remove', id });
 }
 
-async function study(before: (bench: DemoBench) => void = bare, pixels = DESKTOP) {
+async function study(
+  before: (bench: DemoBench) => void = bare,
+  pixels = DESKTOP,
+  reader: () => Promise<LetterReader> = () => Promise.reject(new Error('away')),
+) {
   laidOut(664, 384);
-  const mounted = await onDemo(Study, { providers: [instrumentsOn(pixels)], before });
+  const mounted = await onDemo(Study, {
+    providers: [instrumentsOn(pixels), { provide: LETTER_READER, useValue: reader }],
+    before,
+  });
   const wait = async () => {
     for (let i = 0; i < 4; i++) await mounted.settle();
   };
@@ -143,5 +151,72 @@ describe('a picture taken apart', () => {
     expect(page.querySelector('coat-apart-panel')!.textContent).toContain('Draw a region over what you see');
     await hand.press('Put aside');
     expect(page.querySelector('coat-apart-panel')).toBeNull();
+  });
+});
+
+describe('the words on a picture that was taken apart', () => {
+  // Strokes where letters would be: figures at the end of the bar, a title in the strip.
+  const LETTERED = painted(2560, 1440, '#7a7f86', [
+    BAR,
+    LAUNCHER,
+    ...[1, 2, 3].map((i) => ({ x: 20 + 70 * i, y: 1380, width: 40, height: 40, colour: '#9fb8d8' })),
+    { ...WINDOW, colour: '#f1ece2' },
+    { ...WINDOW, height: 60, colour: '#7a2f5b' },
+    ...[0, 1].map((i) => ({ x: 620 + 44 * i, y: 318, width: 24, height: 24, colour: '#e6cf63' })),
+    ...[0, 1, 2, 3, 4, 5].map((i) => ({
+      x: 1500 + 14 * i,
+      y: 322,
+      width: 4 + (i % 3),
+      height: 16,
+      colour: '#f4ece0',
+    })),
+  ]);
+  const reading = (text: string, sure = 95) => {
+    const given: number[] = [];
+    const reader = () =>
+      Promise.resolve<LetterReader>({
+        read: (_png, lines) => {
+          given.push(lines);
+          return Promise.resolve({ text, sure });
+        },
+      });
+    return { given, reader };
+  };
+
+  it('are read when somebody asks for them, and name what they title', async () => {
+    const { given, reader } = reading(' Tide tables \n');
+    const { hand, bench, wait, list } = await study(bare, LETTERED, reader);
+    expect(given).toEqual([]);
+    await hand.press('Read the words');
+    await wait();
+    expect(given).toEqual([1]);
+    expect(list()[1]).toMatch(/^2 Window frame Tide tables 60 px thick/);
+    await hand.press('Add 4');
+    await wait();
+    const sent = bench.sent.at(-1) as unknown as {
+      commands: { name: string; traits: { trait: string }[] }[];
+    };
+    const frame = sent.commands.find((c) => c.name.startsWith('Window frame'))!;
+    expect(frame.name).toBe('Window frame “Tide tables”');
+    expect(frame.traits.map((t) => t.trait)).not.toContain('format');
+  });
+  it('are not told where they were read badly', async () => {
+    const { hand, wait, list } = await study(bare, LETTERED, reading('T1de', 40).reader);
+    await hand.press('Read the words');
+    await wait();
+    expect(list()[1]).toMatch(/^2 Window frame 60 px thick/);
+    expect(TestBed.inject(Notices).list().at(-1)!.text).toContain('could not be read for certain');
+  });
+  it('are asked for again where the reader could not be fetched, and all else works without them', async () => {
+    let asked = 0;
+    const { reader } = reading('Tide tables');
+    const failing = () => (asked++ === 0 ? Promise.reject(new Error('away')) : reader());
+    const { hand, wait, list } = await study(bare, LETTERED, failing);
+    await hand.press('Read the words');
+    await wait();
+    expect(TestBed.inject(Notices).list().at(-1)!.text).toContain('Everything else works without it');
+    await hand.press('Read the words');
+    await wait();
+    expect(list()[1]).toContain('Tide tables');
   });
 });

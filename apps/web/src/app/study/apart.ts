@@ -1,7 +1,9 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { SingleCommand } from '@spare-coat/core/doing/commands/commands';
 import type { Finding, FoundKind } from '@spare-coat/core/measuring/apart/takeApart';
-import { areaOf, overlap } from '@spare-coat/core/measuring/picture/rect';
+import { wordsOf } from '@spare-coat/core/measuring/apart/wordsOf';
+import { inferFormat } from '@spare-coat/core/model/traits/inferFormat';
+import { areaOf, overlap, type Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { ScreenEdge } from '@spare-coat/core/measuring/picture/readRegion';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -10,6 +12,7 @@ import { Notices } from '../shared/notices';
 import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 import { Measuring } from './measuring';
 import { ShownGrade } from './pictureGrade';
+import { WordReader } from './wordReader';
 
 /** A finding that may become an element. */
 export interface Proposal extends Finding {
@@ -17,6 +20,12 @@ export interface Proposal extends Finding {
   /** The kind and the name that the element would have. */
   readonly kind: string;
   readonly name: string;
+  /** Where its words stand, in pixels of the picture; null where it shows none. */
+  readonly at: Rect | null;
+  /** What is written there, once it was read. */
+  readonly words: string | null;
+  /** Of a clock: the likeliest pattern that writes that; null where none does. */
+  readonly pattern: string | null;
 }
 
 const KINDS: Readonly<Record<FoundKind, string | null>> = {
@@ -35,6 +44,8 @@ const AT: Readonly<Record<ScreenEdge, string>> = {
   left: 'on the left',
   right: 'on the right',
 };
+/** Of a title so many letters name its element. */
+const LONGEST_TITLE = 60;
 /** Findings that are surer than this are marked to be taken. */
 const SURE = 0.75;
 /** The frame and the buttons of one window stand for those of all. */
@@ -49,11 +60,18 @@ export class Apart {
   private readonly measuring = inject(Measuring);
   private readonly grade = inject(ShownGrade);
   private readonly notices = inject(Notices);
+  private readonly reader = inject(WordReader);
 
   /** Null: it was not asked for. */
   readonly proposals = signal<readonly Proposal[] | null>(null);
   readonly marked = signal<ReadonlySet<string>>(new Set());
   readonly taking = signal(false);
+  /** Words are being read. */
+  readonly reading = signal(false);
+  /** Whether there are words that were not read yet. */
+  readonly hasWords = computed(
+    () => this.proposals()?.some((p) => p.at !== null && p.words === null) === true,
+  );
   private readonly isOpen = signal(false);
   /** What was found is in front: it was just found, or asked for again, and no element was chosen since. */
   readonly isShown = computed(
@@ -119,7 +137,9 @@ export class Apart {
       first.add(f.what);
       const label = this.view.book().find(kind)?.label ?? kind;
       const isPlaced = (f.what === 'bar' || f.what === 'dock') && f.edge !== null;
-      return [{ ...f, id: newId(), kind, name: isPlaced ? `${label} ${AT[f.edge]}` : label }];
+      const name = isPlaced ? `${label} ${AT[f.edge]}` : label;
+      const at = wordsOf(f, findings, this.view.picture()!);
+      return [{ ...f, id: newId(), kind, name, at, words: null, pattern: null }];
     });
     const isExact = this.grade.told()?.grade === 'exact';
     this.proposals.set(proposals);
@@ -162,6 +182,39 @@ export class Apart {
     this.proposals.set(left.length > 0 ? left : null);
   }
 
+  /** Reads what is written on clocks and titles: the one gets the pattern that writes it, the other its name. */
+  async readWords(): Promise<void> {
+    const picture = this.view.picture();
+    if (!picture || this.reading()) return;
+    const { turn } = this;
+    this.reading.set(true);
+    let unread = 0;
+    try {
+      for (const { id, at, words, what } of this.proposals() ?? []) {
+        if (at === null || words !== null) continue;
+        const read = await this.reader.read(picture.blob, at);
+        if (turn !== this.turn) return;
+        if (!read.ok) {
+          unread++;
+          continue;
+        }
+        const pattern = what === 'clock' ? (inferFormat([read.value]).guesses[0]?.pattern ?? null) : null;
+        this.proposals.update((all) =>
+          (all ?? []).map((p) => (p.id === id ? { ...p, words: read.value, pattern } : p)),
+        );
+      }
+      if (unread > 0)
+        this.notices.say(
+          `${unread === 1 ? 'The words of one of them' : `The words of ${unread} of them`} could not be read for certain.`,
+        );
+    } catch (error) {
+      if (turn === this.turn && !(error instanceof MeasuringStopped))
+        this.notices.say((error as Error).message);
+    } finally {
+      this.reading.set(false);
+    }
+  }
+
   /** The marked ones become elements, each measured where it was found: one change, which can be taken back as one. */
   async accept(): Promise<void> {
     const marked = (this.proposals() ?? []).filter((p) => this.marked().has(p.id));
@@ -170,10 +223,16 @@ export class Apart {
     this.taking.set(true);
     try {
       const commands: SingleCommand[] = [];
-      for (const { kind, name, rect } of marked) {
+      for (const { kind, name, rect, words, pattern } of marked) {
         const readings = await this.measuring.read(rect);
         if (turn !== this.turn) return;
-        commands.push(this.measuring.adding(newId(), kind, name, readings, null));
+        const title =
+          pattern === null && words !== null
+            ? ` “${words.replaceAll('\n', ' ').slice(0, LONGEST_TITLE)}”`
+            : '';
+        const adding = this.measuring.adding(newId(), kind, `${name}${title}`, readings, null);
+        const traits = pattern === null ? [] : [this.measuring.target(readings, 'format', pattern)];
+        commands.push({ ...adding, traits: [...adding.traits, ...traits] });
       }
       const count = commands.length;
       const label = count === 1 ? `Add ${marked[0]!.name}` : `Add ${count} elements that were found`;

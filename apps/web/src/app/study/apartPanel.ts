@@ -4,6 +4,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Apart, type Proposal } from './apart';
+import { WordReader } from './wordReader';
 
 /** What was found on a picture by itself: each may be taken, corrected or dismissed. */
 @Component({
@@ -29,6 +30,9 @@ import { Apart, type Proposal } from './apart';
                 (focusin)="hovered.emit(i)"
                 (focusout)="hovered.emit(null)"
                 ><span class="n">{{ i + 1 }}</span> {{ p.name }}
+                @if (p.words !== null) {
+                  <q>{{ p.words }}</q>&ngsp;
+                }
                 <small class="faint">{{ say(p) }}</small>
               </mat-checkbox>
               <button
@@ -61,6 +65,23 @@ import { Apart, type Proposal } from './apart';
           >
             <mat-icon svgIcon="check" />{{ apart.taking() ? 'Measuring …' : 'Add ' + apart.markedCount() }}
           </button>
+          @if (apart.hasWords() || apart.reading()) {
+            <button
+              type="button"
+              matButton="outlined"
+              [disabled]="apart.reading()"
+              matTooltip="What the clock shows gives its pattern, what a title says names its element"
+              (click)="apart.readWords()"
+            >
+              <mat-icon svgIcon="scan-text" />{{
+                !apart.reading()
+                  ? 'Read the words'
+                  : reader.fetching()
+                    ? 'Fetching the reader …'
+                    : 'Reading …'
+              }}
+            </button>
+          }
           <button type="button" matButton (click)="apart.putAside()">
             <mat-icon svgIcon="x" />Put aside
           </button>
@@ -84,11 +105,15 @@ import { Apart, type Proposal } from './apart';
       color: var(--mat-sys-on-surface-variant);
       margin-right: 2px;
     }
+    q {
+      white-space: pre-line;
+    }
     small {
       display: block;
     }
     .acts {
       display: flex;
+      flex-wrap: wrap;
       gap: 8px;
       margin-top: 12px;
     }
@@ -96,6 +121,7 @@ import { Apart, type Proposal } from './apart';
 })
 export class ApartPanel {
   protected readonly apart = inject(Apart);
+  protected readonly reader = inject(WordReader);
   /** The one that is pointed at, by its place in the list. */
   readonly hovered = output<number | null>();
   /** To be put right by hand. */
@@ -107,7 +133,7 @@ export class ApartPanel {
     this.corrected.emit(proposal);
   }
 
-  protected say({ what, rect, edge, count, sure }: Proposal): string {
+  protected say({ what, rect, edge, count, sure, pattern }: Proposal): string {
     const upright = edge === 'left' || edge === 'right';
     const size =
       what === 'bar' || what === 'dock' || what === 'title'
@@ -115,6 +141,7 @@ export class ApartPanel {
         : what === 'buttons'
           ? `${count ?? 0} of them`
           : `${rect.width} × ${rect.height} px`;
-    return `${size} · ${sure >= 0.9 ? 'sure' : sure >= 0.7 ? 'likely' : 'a guess'}`;
+    const shows = pattern === null ? '' : `${pattern.replaceAll('\n', ' / ')} · `;
+    return `${shows}${size} · ${sure >= 0.9 ? 'sure' : sure >= 0.7 ? 'likely' : 'a guess'}`;
   }
 }

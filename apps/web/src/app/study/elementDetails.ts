@@ -26,7 +26,12 @@ import type { RegionRow, TraitRow } from '@spare-coat/core/model/coat/rows';
 import type { Link, Source } from '@spare-coat/core/model/coat/fields';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { traitRowFor } from '@spare-coat/core/deciding/matching/targets';
-import { IMPORTANCES, type Importance, type TraitSpec } from '@spare-coat/core/model/kinds/kind';
+import {
+  IMPORTANCE_WEIGHT,
+  IMPORTANCES,
+  type Importance,
+  type TraitSpec,
+} from '@spare-coat/core/model/kinds/kind';
 import { DEFAULT_TOLERANCE } from '@spare-coat/core/model/traits/closeness';
 import { sayNumber } from '@spare-coat/core/model/traits/say';
 import type { TraitType, TraitValue } from '@spare-coat/core/model/traits/value';
@@ -109,6 +114,14 @@ export class ElementDetails {
       picture: this.view.rows().picture[region.pictureId]?.name ?? 'a picture',
     })),
   );
+  /** Where it is on the picture that is shown, to be read there. */
+  protected readonly shown = computed(() => {
+    const picture = this.view.picture();
+    const region = this.ownRegions().find((r) => r.pictureId === picture?.id);
+    if (!picture || !region) return null;
+    const { x, y, width, height } = region;
+    return { sha: picture.blob, rect: { x, y, width, height } };
+  });
   /** At rest, and the states that a region or a target tells of. */
   protected readonly states = computed<readonly (State | null)[]>(() => {
     const told = [
@@ -131,19 +144,30 @@ export class ElementDetails {
         row,
         importance: rule?.importance ?? spec.importance,
         tolerance: rule?.tolerance ?? DEFAULT_TOLERANCE,
-        ...this.sayHow(row),
+        ...this.sayHow(row, rule?.importance ?? spec.importance),
         share: this.shareOf(spec, row),
         wide: WIDE.has(spec.type),
       };
     });
   });
 
-  private sayHow(row: TraitRow | null): { how: string; howTitle: string } {
-    if (!row) return { how: '', howTitle: 'Not told yet; it does not count' };
+  private sayHow(row: TraitRow | null, importance: Importance): { how: string; howTitle: string } {
+    if (!row)
+      return {
+        how: '',
+        howTitle:
+          IMPORTANCE_WEIGHT[importance] >= IMPORTANCE_WEIGHT.should
+            ? 'Not told yet: it may be as wanted or not, and the lower end counts'
+            : 'Not told yet; it does not count',
+      };
     const scope = row.variantId
       ? `, ${this.view.rows().variant[row.variantId]?.name.toLowerCase() ?? 'one variant'} only`
       : ', for all variants';
-    return { how: row.source.how, howTitle: this.sourceTitle(row.source) + scope };
+    const off = row.source.how === 'measured' ? (row.source.off ?? 0) : 0;
+    return {
+      how: `${row.source.how}${off > 0 ? ` ± ${sayNumber(off)} px` : ''}`,
+      howTitle: this.sourceTitle(row.source) + scope,
+    };
   }
 
   private sourceTitle(source: Source): string {

@@ -1,9 +1,14 @@
 import { TestBed } from '@angular/core/testing';
 import { handOn } from '../testing/hand';
+import { ok, refused, type Result } from '@spare-coat/core/ground/result';
 import { FormatFinder } from './formatFinder';
+import { WordReader } from './wordReader';
 
-async function finder() {
+async function finder(words?: Result<string> | Error) {
+  const read = () => (words instanceof Error ? Promise.reject(words) : Promise.resolve(words));
+  if (words) TestBed.overrideProvider(WordReader, { useValue: { read } });
   const fixture = TestBed.createComponent(FormatFinder);
+  if (words) fixture.componentRef.setInput('on', { sha: 'a', rect: { x: 0, y: 0, width: 9, height: 9 } });
   const taken: string[] = [];
   fixture.componentInstance.take.subscribe((pattern) => taken.push(pattern));
   await fixture.whenStable();
@@ -34,5 +39,22 @@ describe('a pattern found from what a clock shows', () => {
     await hand.type('What does it show?', '99:99:99:99');
     expect(patterns()).toEqual([]);
     expect(page.textContent).toContain('No pattern can produce that.');
+  });
+  it('is found from what is read off the picture, where the clock is on it', async () => {
+    const { page, hand, patterns } = await finder(ok('Tue 24 Nov\n14:05'));
+    await hand.press('Read it off the picture');
+    expect(page.querySelector('textarea')!.value).toBe('Tue 24 Nov\n14:05');
+    expect(patterns()[0]).toBe('EEE d MMM\nHH:mm');
+  });
+  it('is typed where it cannot be read, or there is no picture', async () => {
+    const unread = await finder(refused('unsure', 'It could not be read.'));
+    await unread.hand.press('Read it off the picture');
+    expect(unread.page.querySelector('[role=alert]')!.textContent).toContain('It could not be read.');
+    TestBed.resetTestingModule();
+    const away = await finder(new Error('The reader is away.'));
+    await away.hand.press('Read it off the picture');
+    expect(away.page.querySelector('[role=alert]')!.textContent).toContain('The reader is away.');
+    TestBed.resetTestingModule();
+    expect((await finder()).page.textContent).not.toContain('Read it off');
   });
 });

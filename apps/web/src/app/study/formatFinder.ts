@@ -5,9 +5,11 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { nth } from '@spare-coat/core/ground/checked';
-import { ChangeDetectionStrategy, Component, computed, output } from '@angular/core';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { inferFormat } from '@spare-coat/core/model/traits/inferFormat';
 import { TELLING_MOMENTS, writeDate } from '@spare-coat/core/model/traits/writeDate';
+import { WordReader } from './wordReader';
 
 /** A locale unlike the one in use, to show what a pattern takes from it. */
 const OTHER_LOCALES = ['fr', 'de'] as const;
@@ -30,6 +32,14 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
         ></textarea>
       </mat-form-field>
     </label>
+    @if (on(); as region) {
+      <button type="button" matButton [disabled]="reading()" (click)="read(region.sha, region.rect)">
+        <mat-icon svgIcon="scan-text" />{{ reading() ? 'Reading …' : 'Read it off the picture' }}
+      </button>
+    }
+    @if (problem(); as p) {
+      <p class="open" role="alert">{{ p }}</p>
+    }
     @if (answer().open.length > 0 || second() !== '') {
       <label class="field"
         ><span>And at another moment</span>
@@ -124,7 +134,12 @@ const OTHER_LOCALES = ['fr', 'de'] as const;
   `,
 })
 export class FormatFinder {
+  /** Where the clock is on a picture; null where there is none to read it from. */
+  readonly on = input<{ readonly sha: string; readonly rect: Rect } | null>(null);
   readonly take = output<string>();
+  private readonly reader = inject(WordReader);
+  protected readonly reading = signal(false);
+  protected readonly problem = signal<string | null>(null);
   protected readonly typed = new FormGroup({
     first: new FormControl('', { nonNullable: true }),
     second: new FormControl('', { nonNullable: true }),
@@ -149,4 +164,19 @@ export class FormatFinder {
         ],
       })),
   );
+
+  /** Puts what is written there into the field, where it may be put right. */
+  protected async read(sha: string, rect: Rect): Promise<void> {
+    this.reading.set(true);
+    this.problem.set(null);
+    try {
+      const words = await this.reader.read(sha, rect);
+      if (words.ok) this.typed.controls.first.setValue(words.value);
+      else this.problem.set(words.sentence);
+    } catch (error) {
+      this.problem.set((error as Error).message);
+    } finally {
+      this.reading.set(false);
+    }
+  }
 }

@@ -1,3 +1,4 @@
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import type { State } from '@spare-coat/core/model/traits/state';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
@@ -6,6 +7,7 @@ import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegio
 import type { TextReading } from '@spare-coat/core/measuring/picture/readText';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { Result } from '@spare-coat/core/ground/result';
+import { measuredSource } from '@spare-coat/core/model/coat/lengthOff';
 import { measuredTraits, type Readings } from '@spare-coat/core/model/kinds/measure';
 import { ShownGrade } from './pictureGrade';
 import { CoatStore } from '../shared/coatStore';
@@ -119,7 +121,10 @@ export class Measuring {
     if (!(error instanceof MeasuringStopped)) this.notices.say(error.message);
   }
 
-  /** All that the instruments say of a region of the shown picture, whatever is drawn. @throws Error with a sentence */
+  /**
+   * All that the instruments say of something that was found on the shown picture, whatever is drawn: its sides are where they were
+   * found. @throws Error with a sentence
+   */
   async read(rect: Rect): Promise<Readings> {
     const sha = this.view.picture()?.blob;
     if (sha === undefined) throw new Error('There is no picture to measure on.');
@@ -130,7 +135,7 @@ export class Measuring {
       this.pixels.ask('text', { sha, rect }),
     ]);
     return {
-      region,
+      region: { ...region, found: { left: true, top: true, right: true, bottom: true } },
       bar: bar.ok ? bar.value : null,
       text: text.ok ? text.value : null,
       graded: this.grade.told(),
@@ -142,6 +147,13 @@ export class Measuring {
   adding(id: string, kind: string, name: string, readings: Readings, state: State | null) {
     const weight = this.view.book().find(kind)?.weight ?? 3;
     return { type: 'element.add' as const, id, kind, name, weight, ...this.fields(kind, readings, state) };
+  }
+
+  /** A target read off a region of the shown picture, for all variants and at rest. */
+  target(readings: Readings, trait: string, target: TraitValue) {
+    const pictureId = this.view.picture()!.id;
+    const source = measuredSource(null, trait, readings, pictureId);
+    return { id: newId(), trait, variantId: null, state: null, target, pictureId, source };
   }
 
   /** What of the readings becomes the region and the targets of an element of a kind. */
@@ -162,13 +174,10 @@ export class Measuring {
         ground: readings.region.ground,
       },
       traits: [...measuredTraits(kind, readings)].map(([trait, target]) => ({
-        id: newId(),
-        trait,
+        ...this.target(readings, trait, target),
         variantId: kind?.traits.find((t) => t.id === trait)?.perVariant ? variantId : null,
         state,
-        target,
-        pictureId: picture.id,
-        source: { how: 'measured' as const, pictureId: picture.id, x, y, width, height },
+        source: measuredSource(kind, trait, readings, picture.id),
       })),
     };
   }

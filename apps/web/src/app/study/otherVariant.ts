@@ -2,6 +2,7 @@ import { Injectable, inject, signal } from '@angular/core';
 import type { SingleCommand } from '@spare-coat/core/doing/commands/commands';
 import type { PictureRow, RegionRow, VariantRow } from '@spare-coat/core/model/coat/rows';
 import { clip } from '@spare-coat/core/measuring/picture/rect';
+import { measuredSource } from '@spare-coat/core/model/coat/lengthOff';
 import type { Readings } from '@spare-coat/core/model/kinds/measure';
 import { readOtherVariant } from '@spare-coat/core/model/coat/otherVariant';
 import { CoatStore } from '../shared/coatStore';
@@ -101,6 +102,7 @@ export class OtherVariant {
         disagreements.push(...found.disagreements);
         values += found.own.size;
         const { x, y, width, height } = readings.region.rect;
+        const kind = this.view.book().find(element.kind);
         commands.push({
           type: 'element.measure',
           id: element.id,
@@ -121,7 +123,7 @@ export class OtherVariant {
             state: null,
             target,
             pictureId: twin.id,
-            source: { how: 'measured', pictureId: twin.id, x, y, width, height },
+            source: measuredSource(kind, trait, readings, twin.id),
           })),
         });
       }

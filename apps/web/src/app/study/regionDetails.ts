@@ -29,6 +29,7 @@ import { type ElementRow } from '@spare-coat/core/model/coat/rows';
 import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
 import { KIND_GROUPS } from '@spare-coat/core/model/kinds/kind';
+import { lengthOff } from '@spare-coat/core/model/coat/lengthOff';
 import { measuredTraits } from '@spare-coat/core/model/kinds/measure';
 import { sayNumber, spellValue } from '@spare-coat/core/model/traits/say';
 import type { NearFace } from '@spare-coat/core/measuring/type/nearestFaces';
@@ -128,8 +129,9 @@ export class RegionDetails {
     const spec = this.spec();
     if (!readings || !spec) return [];
     return [...measuredTraits(spec, readings)].map(([id, value]) => {
-      const { label, type } = spec.traits.find((t) => t.id === id)!;
-      return { label, value: spellValue(type, value) };
+      const { label, type, reads } = spec.traits.find((t) => t.id === id)!;
+      const off = reads && type === 'length' ? lengthOff(reads, readings) : null;
+      return { label, value: spellValue(type, value, off ?? 0) };
     });
   });
   private guessed = false;

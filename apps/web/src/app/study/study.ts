@@ -33,6 +33,8 @@ import type { Point } from '@spare-coat/core/measuring/picture/measureLine';
 import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { SampleSide } from '@spare-coat/core/measuring/picture/sampleColour';
+import { sideOff } from '@spare-coat/core/model/coat/lengthOff';
+import type { Source } from '@spare-coat/core/model/coat/fields';
 import { roundTo } from '@spare-coat/core/model/traits/say';
 import type { NearFace } from '@spare-coat/core/measuring/type/nearestFaces';
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
@@ -274,8 +276,9 @@ export class Study {
     const region = this.measuring.region();
     if (!element || !picture || !text?.ok || !region) return;
     const { x, y, width, height } = region.rect;
-    const measured = { how: 'measured' as const, pictureId: picture.id, x, y, width, height };
-    const target = (trait: string, value: TraitValue, source: typeof measured | { how: 'assumed' }) => ({
+    const off = sideOff(this.measuring.readings()?.graded);
+    const measured: Source = { how: 'measured', pictureId: picture.id, x, y, width, height, off };
+    const target = (trait: string, value: TraitValue, source: Source) => ({
       type: 'trait.set' as const,
       elementId: element.id,
       id: newId(),

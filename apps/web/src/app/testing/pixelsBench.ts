@@ -1,3 +1,5 @@
+import { ok } from '@spare-coat/core/ground/result';
+import { lettersOn } from '@spare-coat/core/measuring/type/lettersOn';
 import { signal, type Provider } from '@angular/core';
 import { takeApart } from '@spare-coat/core/measuring/apart/takeApart';
 import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
@@ -75,6 +77,12 @@ export function instrumentsOn(pixels: Pixels, reference = pixels): Provider {
     bar: ({ rect, settle, reach }) => readBar(pixels, rect, { settle, reach }),
     text: ({ rect }) => readText(pixels, rect),
     ink: ({ rect }) => readInk(pixels, rect),
+    letters: ({ rect }) => {
+      const letters = lettersOn(pixels, rect);
+      return letters.ok
+        ? ok({ png: new Uint8Array([137, 80, 78, 71]), lines: letters.value.lines })
+        : letters;
+    },
     colour: ({ x, y, side }) => sampleColour(pixels, x, y, side),
     sights: ({ asks }) => asks.map((ask) => sight(reference, pixels, ask)),
     cut: ({ rect }) => ({

@@ -181,7 +181,10 @@ describe('closeness by variant', () => {
   it('has the closeness of the coat as its mean, and tells what share of the weight rests on guesses', () => {
     const known = context(choose(wide, 'bar'));
     // Without pictures both variants count.
-    const ctx = { ...known, rows: { ...known.rows, picture: {} } };
+    const colour = testTrait('rail', 'colour', '#e3c2b4', { variantId: uuid('light') });
+    const shared = { ...colour, variantId: null };
+    const trait = { ...known.rows.trait, [colour.id]: shared };
+    const ctx = { ...known, rows: { ...known.rows, picture: {}, trait } };
     const state = evaluate(ctx);
     const by = Object.values(closenessByVariant(state));
     expect(by).toHaveLength(2);
@@ -193,6 +196,44 @@ describe('closeness by variant', () => {
     const guess = testTrait('rail', 'margin', 8, { source: { how: 'assumed' } });
     const rows = { ...ctx.rows, trait: { ...ctx.rows.trait, [guess.id]: guess } };
     expect(assumedShare(evaluate({ ...ctx, rows }))).toBe(1);
+  });
+});
+
+describe('what nobody told', () => {
+  const matters = (ctx: MatchContext): MatchContext => {
+    const element = { ...ctx.rows.element[uuid('rail')]!, rules: {} };
+    return { ...ctx, rows: { ...ctx.rows, element: { ...ctx.rows.element, [element.id]: element } } };
+  };
+  it('keeps an element from being matched, however well all the rest fits', () => {
+    const told = rail(context(choose(wide, 'bar')));
+    expect(told).toMatchObject({ standing: 'matched', closeness: 1, most: { chosen: 1 } });
+    const ctx = matters(context(choose(wide, 'bar')));
+    const state = rail(ctx);
+    const { untold } = state.perVariant[uuid('light')]!;
+    expect(untold.map((u) => u.spec.id)).toContain('items');
+    expect(state.standing).not.toBe('matched');
+    expect(state.most.chosen).toBe(1);
+    expect(state.closeness!).toBeLessThan(0.9);
+    expect(state.assumed).toBe(true);
+    // The coat and its ceiling are brackets likewise, and offers are ranked by their lower ends.
+    const coat = evaluate(ctx);
+    expect(coat.most.chosen!).toBeGreaterThan(coat.chosen!);
+    expect(coat.most.ceiling!).toBeGreaterThanOrEqual(coat.ceiling!);
+    const element = ctx.rows.element[uuid('rail')]!;
+    const ranked = rankOffers(ctx, indexOffers(ctx), element).filter((r) => r.fit?.usable !== false);
+    const lower = ranked.map((r) => r.closeness!);
+    expect(lower).toEqual([...lower].sort((a, b) => b - a));
+    for (const r of ranked) expect(r.most!).toBeGreaterThan(r.closeness!);
+  });
+  it('is nothing of an element of which nothing at all is told', () => {
+    const ctx = matters(context());
+    const bare = rail({ ...ctx, rows: { ...ctx.rows, trait: {} } });
+    expect(bare).toMatchObject({ closeness: null, most: { chosen: null } });
+  });
+  it('is as likely right as wrong of what the host does not tell either', () => {
+    const ctx = context();
+    const state = rail({ ...ctx, host: testHost({ defaults: {} }) });
+    expect(state).toMatchObject({ closeness: 0, most: { chosen: 1 } });
   });
 });
 

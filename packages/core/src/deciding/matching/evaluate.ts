@@ -6,9 +6,12 @@ import { looksInForce, underLooks } from './looks.js';
 import { rankOffers, type OfferIndex } from './rank.js';
 import { chosenLayers, scoreLayers, thresholdsOf, type ElementScore } from './score.js';
 import { standingOf, STANDINGS, type Standing } from './standing.js';
-import { scoredVariants, targetsFrom, type MatchContext } from './targets.js';
+import { scoredVariants, wantedFrom, type MatchContext } from './targets.js';
 
-/** An element as it stands. Closeness 0 to 1, means over the variants; null: not scored. */
+/**
+ * An element as it stands. Closeness 0 to 1, means over the variants; null: not scored. Each is at least what is told, and at most what
+ * `most` tells: values that nobody can tell count 0 and 1.
+ */
 export interface ElementState {
   readonly element: ElementRow;
   readonly standing: Standing;
@@ -16,6 +19,7 @@ export interface ElementState {
   readonly closeness: number | null;
   /** The best single offer that can be used on this host; the host as it is when nothing beats it. */
   readonly ceiling: number | null;
+  readonly most: Mosts;
   readonly perVariant: Readonly<Record<string, ElementScore>>;
   /** What pictures and surveys of the own desktop show of it: mean over the variants in which it was seen; null: not seen. */
   readonly proven: number | null;
@@ -24,12 +28,21 @@ export interface ElementState {
   readonly assumed: boolean;
 }
 
-export interface CoatState {
-  readonly elements: readonly ElementState[];
-  /** Weighted means over scored elements, 0 to 1; null when none is scored. */
+/** The upper ends of what is chosen, of the ceiling and of what is proven, 0 to 1; null where that is not scored. */
+export interface Mosts {
   readonly chosen: number | null;
   readonly ceiling: number | null;
   readonly proven: number | null;
+}
+
+export interface CoatState {
+  readonly elements: readonly ElementState[];
+  /** Weighted means over scored elements, at least, 0 to 1; null when none is scored. */
+  readonly chosen: number | null;
+  readonly ceiling: number | null;
+  readonly proven: number | null;
+  /** The same at most. */
+  readonly most: Mosts;
   readonly standings: Readonly<Record<Standing, number>>;
 }
 
@@ -51,6 +64,7 @@ function additionState(
     standing,
     closeness: null,
     ceiling: null,
+    most: { chosen: null, ceiling: null, proven: null },
     perVariant,
     proven: null,
     proofs: {},
@@ -138,16 +152,15 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
     const layers = underLooks(said === 'gap' ? [] : chosen, looks, element.kind);
     const perVariant: Record<string, ElementScore> = {};
     for (const variant of variants) {
-      const targets = targetsFrom(rows, element, traits, variant.id);
-      perVariant[variant.id] = scoreLayers(rows, host, targets, layers, variant, element);
+      const wanted = wantedFrom(rows, element, traits, variant.id);
+      perVariant[variant.id] = scoreLayers(rows, host, wanted, layers, variant, element);
     }
     const scores = Object.values(perVariant);
     if (element.addition) return additionState(element, said, chosen.length > 0, perVariant);
     const closeness = mean(scores.map((s) => s.closeness));
     const proofs = proofsOf(ctx, seen, element, perVariant);
-    const best = rankOffers(ctx, index, element, traits)
-      .filter((r) => r.fit === null || r.fit.usable)
-      .map((r) => r.closeness);
+    const most = mean(scores.map((s) => s.most));
+    const usable = rankOffers(ctx, index, element, traits).filter((r) => r.fit === null || r.fit.usable);
     return {
       element,
       standing: standingOf(
@@ -157,7 +170,12 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
         thresholdsOf(rows),
       ),
       closeness,
-      ceiling: closeness === null ? null : Math.max(closeness, ...best.map((b) => b ?? 0)),
+      ceiling: closeness === null ? null : Math.max(closeness, ...usable.map((r) => r.closeness ?? 0)),
+      most: {
+        chosen: most,
+        ceiling: most === null ? null : Math.max(most, ...usable.map((r) => r.most ?? 0)),
+        proven: mean(Object.values(proofs).map((p) => p.most)),
+      },
       perVariant,
       proven: mean(Object.values(proofs).map((p) => p.closeness)),
       proofs,
@@ -171,6 +189,11 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
     chosen: coatCloseness(elements, (s) => s.closeness),
     ceiling: coatCloseness(elements, (s) => s.ceiling),
     proven: coatCloseness(elements, (s) => s.proven),
+    most: {
+      chosen: coatCloseness(elements, (s) => s.most.chosen),
+      ceiling: coatCloseness(elements, (s) => s.most.ceiling),
+      proven: coatCloseness(elements, (s) => s.most.proven),
+    },
     standings,
   };
 }

@@ -1,7 +1,7 @@
 import { matchOf } from '../../model/coat/rows.js';
 import { sayDifference, sayValue } from '../../model/traits/say.js';
 import type { CoatState, ElementState } from './evaluate.js';
-import type { TraitScore } from './score.js';
+import type { ElementScore, TraitScore } from './score.js';
 import type { Standing } from './standing.js';
 import { labelOf, type MatchContext } from './targets.js';
 
@@ -35,6 +35,17 @@ export function sayShortfall(score: TraitScore): string {
   return `${label} ${sayValue(spec.type, score.actual)} for ${sayValue(spec.type, value)}${bound}`;
 }
 
+/** What keeps an element from its targets, dearest first, in words: the traits that cost most, and what nobody has told. */
+export function shortfallsOf({ traits, untold }: ElementScore, most = REASONS): string[] {
+  const off = traits
+    .filter((s) => s.credit < 0.995)
+    .sort((a, b) => b.target.weight * (1 - b.credit) - a.target.weight * (1 - a.credit))
+    .slice(0, most)
+    .map(sayShortfall);
+  const open = untold.map(({ spec }) => spec.label.toLowerCase());
+  return open.length === 0 ? off : [...off, `nobody has told ${open.join(', ')}`];
+}
+
 /** All elements that are open, near, stand-in or gap, dearest first. */
 export function ledgerOf(ctx: MatchContext, coat: CoatState): LedgerLine[] {
   const lines: LedgerLine[] = [];
@@ -42,12 +53,8 @@ export function ledgerOf(ctx: MatchContext, coat: CoatState): LedgerLine[] {
     if (state.standing === 'matched' || state.standing === 'left alone') continue;
     const match = matchOf(ctx.rows, state.element.id);
     const missing = state.closeness === null ? 1 : 1 - state.closeness;
-    const scores = Object.values(state.perVariant)[0]?.traits ?? [];
-    const reasons = scores
-      .filter((s) => s.credit < 0.995)
-      .sort((a, b) => b.target.weight * (1 - b.credit) - a.target.weight * (1 - a.credit))
-      .slice(0, REASONS)
-      .map(sayShortfall);
+    const [score] = Object.values(state.perVariant);
+    const reasons = score ? shortfallsOf(score) : [];
     if (state.closeness === null) reasons.unshift('Nothing measured or typed yet');
     else if (state.standing === 'open' && !match?.said && !reasons.length) reasons.push('Nothing chosen yet');
     const said = state.standing === 'stand-in' ? (match?.lost ?? '') : (match?.reason ?? '');

@@ -11,6 +11,7 @@ import { testHost, testPart } from '../../testing/parts.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { adviceFor } from '../../proving/compare/advice.js';
 import { overTime } from '../../proving/compare/overTime.js';
+import { provenAbove, sayProvenAbove } from './provenAbove.js';
 import { provingCaptures } from './proof.js';
 import { settingThen } from '../../proving/compare/settingThen.js';
 
@@ -160,6 +161,41 @@ describe('what pictures of the own desktop prove', () => {
       { now },
     );
     expect(seen.proof!.traits).toMatchObject([{ by: 'picture', seen: 84 }]);
+  });
+});
+
+describe('what was looked for and not found', () => {
+  it('may be anything: it counts nothing at least and all at most, and its standing stays with what is promised', () => {
+    const { rail, state } = evaluate({
+      capture: by(capture('c', MORNING)),
+      sighting: by(sighting('c', {}, { how: 'not found' })),
+      journal: { t: done('t', '84', EVENING) },
+    });
+    expect([rail.proven, rail.most.proven]).toEqual([0, 1]);
+    expect([state.proven, state.most.proven]).toEqual([0, 1]);
+    expect(rail.standing).toBe('matched');
+  });
+});
+
+describe('what is proven above what is chosen', () => {
+  const stingy = testPart('Stingy', {}, { thickness: { fixed: 180 } });
+  const seen = (values: Record<string, TraitValue>, part: Part) =>
+    evaluate({ capture: by(capture('c', MORNING)), sighting: by(sighting('c', values)) }, { part }).state;
+  it('is told with its reason: what was not seen and promises less, and what was seen nearer than promised', () => {
+    const coat = seen({ thickness: 84 }, stingy);
+    expect(coat.proven!).toBeGreaterThan(coat.chosen!);
+    const { unseen, nearer } = provenAbove(coat)!;
+    expect(unseen.map((e) => e.element.name)).toEqual(['Clock']);
+    expect(nearer.map((e) => e.element.name)).toEqual(['Rail']);
+    expect(sayProvenAbove(coat)).toMatch(
+      /Not seen yet, and promised lower: Clock \(\d+ %\)\..*Rail \(100 % for \d+ %\)/,
+    );
+  });
+  it('needs no word where it does not stand above', () => {
+    const coat = seen({ thickness: 20, edge: 'left' }, TIDE);
+    expect(coat.proven!).toBeLessThan(coat.chosen!);
+    expect(provenAbove(coat)).toBeNull();
+    expect(sayProvenAbove(coat)).toBe('');
   });
 });
 

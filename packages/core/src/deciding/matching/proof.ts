@@ -1,9 +1,8 @@
 import type { CaptureRow, CoatRows, ElementRow, SightingRow } from '../../model/coat/rows.js';
 import { displayOf } from './carry.js';
-import type { ElementScore, TraitScore } from './score.js';
+import { creditsFor, type ElementScore, type TraitScore } from './score.js';
 import { carriedValue, partOf, type MatchContext } from './targets.js';
 import { readValue } from '../../model/deeds/written.js';
-import { closeness } from '../../model/traits/closeness.js';
 import type { TraitValue } from '../../model/traits/value.js';
 
 /** One trait that was really seen: what it is, where that is known from, and what it earns. */
@@ -12,15 +11,18 @@ export interface TraitProof {
   /** Lengths in device pixels of the host display. */
   readonly seen: TraitValue;
   readonly by: 'picture' | 'survey';
-  /** 0 to 1. */
+  /** At least and at most, 0 to 1. */
   readonly credit: number;
+  readonly most: number;
 }
 
 /** What is proven of an element in one variant. */
 export interface ElementProof {
-  /** Mean over the traits that were seen, 0 to 1. */
+  /** At least: mean over the traits that were seen, and those that matter and have no target, 0 to 1. */
   readonly closeness: number;
-  /** The same over all traits, with what was promised in place of what was not seen, 0 to 1. */
+  /** At most, likewise. */
+  readonly most: number;
+  /** At least over all traits, with what was promised in place of what was not seen, 0 to 1. */
   readonly withPromised: number;
   readonly traits: readonly TraitProof[];
   /** The picture it was seen on; null where only a survey tells. */
@@ -56,12 +58,6 @@ export function seenIndex(rows: CoatRows, until?: string): SeenIndex {
   return seen;
 }
 
-/** The credit of a value that was seen, against a trait's target. */
-export function creditOf({ target }: TraitScore, seen: TraitValue): number {
-  const { spec, tolerance, opacity, ground, value } = target;
-  return closeness(spec.type, seen, value, { tolerance, credit: spec.credit, opacity, ground });
-}
-
 /** A value read off a picture of the own desktop, with its lengths in device pixels of the host display. */
 export function onDisplay(
   rows: CoatRows,
@@ -84,6 +80,14 @@ function bySurvey(ctx: MatchContext, element: ElementRow, score: TraitScore): Tr
   return value === null ? null : carriedValue(target.spec.type, value, displayOf(ctx.rows, element).scale);
 }
 
+/** Of what was looked for and not found nobody can tell how it is: anything from nothing to all. What it promises still holds. */
+function unfound(
+  { closeness }: ElementScore,
+  at: { readonly capture: CaptureRow; readonly sighting: SightingRow },
+): ElementProof | null {
+  return closeness === null ? null : { closeness: 0, most: 1, withPromised: closeness, traits: [], ...at };
+}
+
 /**
  * Holds what was seen of an element against what is wanted and what was promised. Only what a picture or a survey shows is
  * proven; the rest is not seen.
@@ -104,27 +108,43 @@ export function proveElement(
     const shown = read === undefined ? null : onDisplay(ctx.rows, element, at!.capture, t, read);
     const value = shown ?? bySurvey(ctx, element, t);
     if (value === null) return [];
-    return [{ score: t, seen: value, by: shown === null ? 'survey' : 'picture', credit: creditOf(t, value) }];
+    return [
+      { score: t, seen: value, by: shown === null ? 'survey' : 'picture', ...creditsFor(t.target, value) },
+    ];
   });
-  if (traits.length === 0) return null;
-  const proven = new Map(traits.map((t) => [t.score, t.credit]));
-  let [sum, weights, all, allWeights] = [0, 0, 0, 0];
+  if (traits.length === 0) return at?.sighting.how === 'not found' ? unfound(score, at) : null;
+  const proven = new Map(traits.map((t) => [t.score, t]));
+  let [all, weights] = [0, score.untold.reduce((sum, u) => sum + u.weight, 0)];
   for (const t of score.traits) {
-    const credit = proven.get(t);
-    if (credit !== undefined) {
-      sum += t.target.weight * credit;
-      weights += t.target.weight;
-    }
-    all += t.target.weight * (credit ?? t.credit);
-    allWeights += t.target.weight;
+    all += t.target.weight * (proven.get(t) ?? t).credit;
+    weights += t.target.weight;
   }
   return {
-    closeness: sum / weights,
-    withPromised: all / allWeights,
+    ...meanProven(score, traits)!,
+    withPromised: all / weights,
     traits,
     capture: at?.capture ?? null,
     sighting: at?.sighting ?? null,
   };
+}
+
+/**
+ * What was seen of an element comes to at least and at most, 0 to 1: traits that matter and have no target count 0 and 1; null where
+ * nothing was seen.
+ */
+export function meanProven(
+  { untold }: Pick<ElementScore, 'untold'>,
+  seen: readonly TraitProof[],
+): { readonly closeness: number; readonly most: number } | null {
+  if (seen.length === 0) return null;
+  const open = untold.reduce((weight, u) => weight + u.weight, 0);
+  let [sum, most, weights] = [0, open, open];
+  for (const { score, credit, most: best } of seen) {
+    sum += score.target.weight * credit;
+    most += score.target.weight * best;
+    weights += score.target.weight;
+  }
+  return { closeness: sum / weights, most: most / weights };
 }
 
 /**

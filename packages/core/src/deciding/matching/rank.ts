@@ -6,7 +6,7 @@ import type { Part } from '../../model/parts/part.js';
 import { looksInForce, underLooks } from './looks.js';
 import { offerOfHandmade, scoreLayers, type ResolvedLayer } from './score.js';
 import { coatOf, handmadeOf } from '../../model/coat/rows.js';
-import { scoredVariants, targetsFrom, type MatchContext } from './targets.js';
+import { scoredVariants, wantedFrom, type MatchContext } from './targets.js';
 
 /** An offer for an element, with how close it comes and what speaks for and against it. */
 export interface RankedOffer {
@@ -14,8 +14,10 @@ export interface RankedOffer {
   readonly part: Part | null;
   readonly offer: Offer;
   readonly fit: Fit | null;
-  /** Mean over the variants, 0 to 1; null when there is nothing to weigh. */
+  /** At least, mean over the variants, 0 to 1; null when there is nothing to weigh. */
   readonly closeness: number | null;
+  /** At most, likewise. */
+  readonly most: number | null;
 }
 
 /** An offer as a layer that nothing was typed into. */
@@ -85,19 +87,19 @@ export function rankOffers(
 ): RankedOffer[] {
   const own = traits ?? Object.values(ctx.rows.trait).filter((t) => t.elementId === element.id);
   const variants = scoredVariants(ctx.rows);
-  const targets = variants.map((v) => targetsFrom(ctx.rows, element, own, v.id));
+  const wanted = variants.map((v) => wantedFrom(ctx.rows, element, own, v.id));
   const looks = looksInForce(ctx);
   const ranked = offersFor(ctx.rows, index, element).map(({ part, offer, fit }): RankedOffer => {
     const layers = underLooks([freshLayer(part, offer, ctx.host?.name ?? '')], looks, element.kind);
-    let sum = 0;
-    let n = 0;
+    let [sum, most, n] = [0, 0, 0];
     variants.forEach((variant, i) => {
-      const score = scoreLayers(ctx.rows, ctx.host, nth(targets, i), layers, variant, element).closeness;
-      if (score === null) return;
-      sum += score;
+      const score = scoreLayers(ctx.rows, ctx.host, nth(wanted, i), layers, variant, element);
+      if (score.closeness === null) return;
+      sum += score.closeness;
+      most += score.most ?? score.closeness;
       n++;
     });
-    return { part, offer, fit, closeness: n === 0 ? null : sum / n };
+    return { part, offer, fit, closeness: n === 0 ? null : sum / n, most: n === 0 ? null : most / n };
   });
   const usable = (r: RankedOffer) => (r.fit === null || r.fit.usable ? 0 : 1);
   return ranked.sort(

@@ -2,16 +2,20 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CoatRows, TraitRow } from '../../model/coat/rows.js';
 import type { Offer, Supply } from '../../model/offers/offer.js';
+import { lengthCloseness } from '../../model/traits/closeness.js';
 import type { TraitValue } from '../../model/traits/value.js';
-import { testCoat, testElement, testTrait, uuid } from '../../testing/coat.js';
+import { mattersOnly, testCoat, testElement, testTrait, uuid } from '../../testing/coat.js';
 import { testHost } from '../../testing/parts.js';
 import { cases } from '../../testing/properties.js';
 import { scoreLayers, type LayerRole, type ResolvedLayer } from './score.js';
-import { targetsFrom } from './targets.js';
+import { wantedFrom } from './targets.js';
 
 const HOST = testHost();
 const LIGHT = { id: uuid('light'), name: 'Light' };
-const rail = testElement('rail', 'bar', { name: 'Rail' });
+const rail = testElement('rail', 'bar', {
+  name: 'Rail',
+  rules: mattersOnly('bar', 'edge', 'thickness', 'colour'),
+});
 const place = (key: string) => ({ key, place: 'p' });
 
 /** A display as large as the picture, at scale 1: lengths are as they were measured. */
@@ -42,8 +46,8 @@ function score(
   traits: readonly TraitRow[],
   host: typeof HOST | null = HOST,
 ) {
-  const targets = targetsFrom(ROWS, rail, traits, LIGHT.id);
-  return scoreLayers(ROWS, host, targets, layers, LIGHT, rail);
+  const wanted = wantedFrom(ROWS, rail, traits, LIGHT.id);
+  return scoreLayers(ROWS, host, wanted, layers, LIGHT, rail);
 }
 const edge = testTrait('rail', 'edge', 'right');
 const thick = testTrait('rail', 'thickness', 84);
@@ -75,7 +79,13 @@ describe('the layers of an element', () => {
   });
 
   it('are worth nothing that could be told where nothing is wanted', () => {
-    expect(score([layer({})], [])).toEqual({ closeness: null, traits: [], assumed: false });
+    expect(score([layer({})], [])).toEqual({
+      closeness: null,
+      most: null,
+      traits: [],
+      untold: [],
+      assumed: false,
+    });
   });
 
   it('give each trait from the topmost that supplies it, as far as it is laid for that trait', () => {
@@ -150,5 +160,55 @@ describe('the layers of an element', () => {
     });
     // Rest and state share the weight of their trait.
     expect(rest!.target.weight + guessed!.target.weight).toBe(score([], [colour]).traits[0]!.target.weight);
+  });
+});
+
+describe('what is not known for certain', () => {
+  const unknown = fc.record({
+    /** What is measured, and by how much that may be off. */
+    read: fc.double({ min: 1, max: 200, noNaN: true }),
+    off: fc.double({ min: 0, max: 20, noNaN: true }),
+    shown: fc.double({ min: 1, max: 250, noNaN: true }),
+    /** Where in its interval the truth lies, and what the untold traits would earn. */
+    at: fc.double({ min: -1, max: 1, noNaN: true }),
+    earned: fc.double({ min: 0, max: 1, noNaN: true }),
+    tells: fc.constantFrom([edge], [edge, colour], []),
+  });
+  it('makes a closeness that lies between its ends, wherever the truth is', () => {
+    fc.assert(
+      fc.property(unknown, ({ read, off, shown, at, earned, tells }) => {
+        const source = { ...(thick.source as { how: 'measured' }), off } as TraitRow['source'];
+        const layers = [layer({ thickness: { fixed: shown }, colour: { fixed: '#808080' } })];
+        const told = (target: number, more: Partial<TraitRow>) =>
+          score(layers, [{ ...thick, target, ...more }, ...tells]);
+        const { closeness, most, untold } = told(read, { source });
+        const truth = told(Math.max(0, read + at * off), { source: { how: 'typed' } });
+        const weights = truth.traits.reduce((sum, t) => sum + t.target.weight, 0);
+        const open = untold.reduce((sum, u) => sum + u.weight, 0);
+        const sum = truth.traits.reduce((all, t) => all + t.target.weight * t.credit, 0);
+        const real = (sum + earned * open) / (weights + open);
+        expect(untold.map((u) => u.spec.id).sort()).toEqual(
+          ['colour', 'edge'].filter((id) => !tells.some((t) => t.trait === id)),
+        );
+        expect(real).toBeGreaterThanOrEqual(closeness! - 1e-9);
+        expect(real).toBeLessThanOrEqual(most! + 1e-9);
+      }),
+      { numRuns: cases(400) },
+    );
+  });
+  it('has both ends of an interval as its own ends, and all of it where the interval holds what is shown', () => {
+    const source = { ...(thick.source as { how: 'measured' }), off: 10 } as TraitRow['source'];
+    const [t] = score([layer({ thickness: { fixed: 90 } })], [{ ...thick, source }]).traits;
+    expect(t!.most).toBe(1);
+    expect(t!.credit).toBeCloseTo(lengthCloseness(90, 74), 12);
+    const far = score([layer({ thickness: { fixed: 140 } })], [{ ...thick, source }]).traits[0]!;
+    expect([far.credit, far.most]).toEqual([lengthCloseness(140, 74), lengthCloseness(140, 94)]);
+  });
+  it('carries the interval with the length', () => {
+    const source = { ...(thick.source as { how: 'measured' }), off: 3 } as TraitRow['source'];
+    const display = { ...Object.values(ROWS.display)[0]!, width: 3840, height: 2160 };
+    const rows = { ...ROWS, display: { [display.id]: display } };
+    const { targets } = wantedFrom(rows, rail, [{ ...thick, source }], LIGHT.id);
+    expect(targets).toMatchObject([{ value: 168, off: 6 }]);
   });
 });

@@ -22,7 +22,7 @@ import { keepingUnknown } from '../../model/traits/keepingUnknown.js';
 import type { Order, TraitValue } from '../../model/traits/value.js';
 import { displayOf } from './carry.js';
 import { settle } from './settle.js';
-import { carriedValue, partOf, type MatchContext, type Target } from './targets.js';
+import { carriedValue, partOf, type MatchContext, type Target, type Untold, type Wanted } from './targets.js';
 
 /** What a layer is: what a whole look left behind, what carries the element, or what lies over it for some traits. */
 export type LayerRole = 'look' | 'base' | 'overlay';
@@ -57,14 +57,20 @@ export interface TraitScore {
   readonly byHand: boolean;
   /** Nobody says how it is in this state: it is taken to be as at rest. */
   readonly isTaken?: boolean;
-  /** 0 to 1. */
+  /** At least, 0 to 1: at the end of the target's interval that is worse; 0 where nobody can tell the actual value. */
   readonly credit: number;
+  /** At most, 0 to 1. */
+  readonly most: number;
 }
 
 export interface ElementScore {
-  /** 0 to 1; null: nothing to weigh, not scored. */
+  /** At least, 0 to 1: what ranks, proposes and gives a standing; null: nothing to weigh, not scored. */
   readonly closeness: number | null;
+  /** At most, 0 to 1: everything that nobody can tell, and each end of a length's interval, for the best. */
+  readonly most: number | null;
   readonly traits: readonly TraitScore[];
+  /** Traits that matter and have no target: each counts 0 at least and 1 at most. */
+  readonly untold: readonly Untold[];
   /** Some of it rests on assumed or unknown values. */
   readonly assumed: boolean;
 }
@@ -76,12 +82,13 @@ function handSetting(settings: LayerSettings, trait: string, variantId: string):
 /**
  * Scores the layers of one element against its targets in one variant. The value of a trait comes from the last
  * layer that supplies it; what no layer supplies comes from the host's own default, unless the base replaces the
- * host's thing or a whole look left something that nobody can tell; what nobody can tell counts 0.
+ * host's thing or a whole look left something that nobody can tell. What nobody can tell, on either side, counts 0 at least and 1 at
+ * most.
  */
 export function scoreLayers(
   rows: CoatRows,
   host: HostProfile | null,
-  targets: readonly Target[],
+  { targets, untold }: Wanted,
   layers: readonly ResolvedLayer[],
   variant: { readonly id: string; readonly name: string },
   element: ElementRow,
@@ -89,9 +96,8 @@ export function scoreLayers(
   const { kind } = element;
   const { scale } = displayOf(rows, element);
   const variantName = variant.name.toLowerCase();
-  let sum = 0;
-  let weights = 0;
-  let assumed = false;
+  let [sum, mostSum, weights] = [0, 0, 0];
+  let assumed = untold.length > 0;
   let rest: TraitScore | null = null;
   const traits = targets.map((target): TraitScore => {
     const known = rest?.target.spec === target.spec ? rest : null;
@@ -101,11 +107,36 @@ export function scoreLayers(
       target.state === null || (!known && own.place) ? own : inState(target, own, scale);
     if (target.state === null) rest = score;
     sum += target.weight * score.credit;
+    mostSum += target.weight * score.most;
     weights += target.weight;
     if (target.source.how === 'assumed' || score.actual === null || score.isTaken) assumed = true;
     return score;
   });
-  return { closeness: weights === 0 ? null : sum / weights, traits, assumed };
+  if (weights === 0) return { closeness: null, most: null, traits, untold, assumed };
+  const open = untold.reduce((all, u) => all + u.weight, 0);
+  const all = weights + open;
+  return { closeness: sum / all, most: (mostSum + open) / all, traits, untold, assumed };
+}
+
+/** What an actual value earns at a target: at both ends of the target's interval, where it is one. Null: anything. */
+export function creditsFor(
+  { spec, tolerance, opacity, ground, value, off }: Target,
+  actual: TraitValue | null,
+): { readonly credit: number; readonly most: number } {
+  if (actual === null) return { credit: 0, most: 1 };
+  const at = (target: TraitValue) =>
+    closeness(spec.type, actual, target, { tolerance, credit: spec.credit, opacity, ground });
+  if (off === 0) {
+    const credit = at(value);
+    return { credit, most: credit };
+  }
+  // Closeness falls on both sides of the actual length, so that the ends are the worst, and the best lies nearest to it.
+  const [length, target] = [actual as number, value as number];
+  const [low, high] = [Math.max(0, target - off), target + off];
+  return {
+    credit: Math.min(at(low), at(high)),
+    most: at(Math.min(high, Math.max(low, length))),
+  };
 }
 
 /**
@@ -113,11 +144,10 @@ export function scoreLayers(
  * to type for it.
  */
 function inState(target: Target, rest: TraitScore, scale: number): TraitScore {
-  const { spec, state, tolerance, opacity, ground } = target;
+  const { spec, state } = target;
   const { supply } = rest;
   const said = supply && 'fixed' in supply && state ? supply.byState?.[state] : undefined;
   const actual = said === undefined ? rest.actual : carriedValue(spec.type, said, scale);
-  const context = { tolerance, credit: spec.credit, opacity, ground };
   return {
     ...rest,
     target,
@@ -127,7 +157,7 @@ function inState(target: Target, rest: TraitScore, scale: number): TraitScore {
     bound: said === undefined ? 'taken to be as at rest' : 'fixed, cannot be set',
     byHand: false,
     isTaken: said === undefined,
-    credit: actual === null ? 0 : closeness(spec.type, actual, target.value, context),
+    ...creditsFor(target, actual),
   };
 }
 
@@ -176,23 +206,23 @@ function scoreTrait(
     let actual: TraitValue;
     let setting: TraitValue | null;
     let bound: string;
-    let credit: number;
+    /** What it earns, where that is known by now. */
+    let earned: number | null = null;
     if (hand !== undefined) {
       actual = carriedValue(spec.type, hand, scale);
       setting = hand;
       bound = 'typed by hand';
-      credit = closeness(spec.type, actual, target.value, context);
     } else {
       const settled = settle(supply, spec.type, target.value, scale, variantName, context);
       actual = settled.actual;
       setting = settled.setting;
       bound = settled.bound;
-      credit = settled.closeness;
+      earned = settled.closeness;
       const kept = keptItems(host, layer, target, setting, variantName, kind);
       if (kept) {
         actual = kept.order;
         bound = `${bound}; ${kept.kept.join(' and ')} ${kept.kept.length === 1 ? 'stays' : 'stay'}`;
-        credit = closeness(spec.type, actual, target.value, context);
+        earned = null;
       }
     }
     const syntax = spec.type === 'format' && place && layer.part ? syntaxAt(layer.part, place) : null;
@@ -201,10 +231,12 @@ function scoreTrait(
       if (losses.length > 0) {
         actual = fromSyntax(text, syntax).text;
         bound = `as far as ${syntax.name} has codes for it`;
-        credit = closeness(spec.type, actual, target.value, context);
+        earned = null;
       }
     }
     const { layerId, from } = layer;
+    const { credit, most } =
+      earned !== null && target.off === 0 ? { credit: earned, most: earned } : creditsFor(target, actual);
     // Written out, not spread: this runs for every trait of every offer of every element.
     return {
       target,
@@ -217,6 +249,7 @@ function scoreTrait(
       bound,
       byHand: hand !== undefined,
       credit,
+      most,
     };
   }
   const hidden = layers.some((l) => l.blank === true || (l.role === 'base' && l.offer.replaces));
@@ -232,7 +265,7 @@ function scoreTrait(
     from: actual === null ? '' : `${host!.name}, as it is`,
     bound: actual === null ? 'nobody can tell' : 'as the host is now',
     byHand: false,
-    credit: actual === null ? 0 : closeness(spec.type, actual, target.value, context),
+    ...creditsFor(target, actual),
   };
 }
 

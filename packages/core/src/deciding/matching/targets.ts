@@ -42,6 +42,8 @@ export interface Target {
   /** As the host must show it: lengths carried to device pixels. */
   readonly value: TraitValue;
   readonly source: Source;
+  /** By so much the truth may be more or less than the value: device pixels; 0 where it is no measured length. */
+  readonly off: number;
   /** From importance: 4, 2 or 1, shared evenly between the states that are told of a trait. */
   readonly weight: number;
   /** 0–100 points. */
@@ -50,6 +52,20 @@ export interface Target {
   readonly carried: Carried | null;
   readonly opacity: number;
   readonly ground: Rgb | null;
+}
+
+/** A trait that matters and of which nobody told anything. */
+export interface Untold {
+  readonly spec: TraitSpec;
+  /** From importance: 4 or 2. */
+  readonly weight: number;
+}
+
+/** What is wanted of an element in a variant, and what that leaves open. */
+export interface Wanted {
+  readonly targets: readonly Target[];
+  /** Traits of importance must or should without a target; none where nothing at all is told of the element. */
+  readonly untold: readonly Untold[];
 }
 
 /** The variants that count: those with a picture, or all while there is no picture at all. */
@@ -95,33 +111,39 @@ const HAS_LENGTHS: readonly TraitType[] = ['length', 'shadow', 'face'];
 export const labelOf = ({ spec, state }: Target): string => (state ? `${spec.label}, ${state}` : spec.label);
 
 /** The targets of an element in a variant, in the kind's order, at rest before other states, ignored ones left out. */
-export function targetsOf(rows: CoatRows, element: ElementRow, variantId: string): Target[] {
-  const kind = kindBook(rows).find(element.kind);
-  if (!kind) return [];
+export const targetsOf = (rows: CoatRows, element: ElementRow, variantId: string): readonly Target[] =>
+  wantedOf(rows, element, variantId).targets;
+
+/** What is wanted of an element in a variant. */
+export function wantedOf(rows: CoatRows, element: ElementRow, variantId: string): Wanted {
   const traits = Object.values(rows.trait).filter((t) => t.elementId === element.id);
-  return targetsFrom(rows, element, traits, variantId);
+  return wantedFrom(rows, element, traits, variantId);
 }
 
 /** The same with the element's trait rows at hand, for callers that go through all elements. */
-export function targetsFrom(
+export function wantedFrom(
   rows: CoatRows,
   element: ElementRow,
   traits: readonly TraitRow[],
   variantId: string,
-): Target[] {
+): Wanted {
   const kind = kindBook(rows).find(element.kind);
-  if (!kind) return [];
+  if (!kind) return { targets: [], untold: [] };
   const region = Object.values(rows.region).find(
     (r) => r.elementId === element.id && rows.picture[r.pictureId]?.variantId === variantId,
   );
   const ground = region?.ground ? parseHex(region.ground) : null;
   const targets: Target[] = [];
+  const untold: Untold[] = [];
   for (const spec of kind.traits) {
-    const told = [null, ...STATES].flatMap((state) => traitRowFor(traits, spec.id, variantId, state) ?? []);
-    if (told.length === 0) continue;
     const rule = element.rules[spec.id];
     const weight = IMPORTANCE_WEIGHT[rule?.importance ?? spec.importance];
     if (weight === 0) continue;
+    const told = [null, ...STATES].flatMap((state) => traitRowFor(traits, spec.id, variantId, state) ?? []);
+    if (told.length === 0) {
+      if (weight >= IMPORTANCE_WEIGHT.should) untold.push({ spec, weight });
+      continue;
+    }
     const opacity = spec.opacityTrait ? traitRowFor(traits, spec.opacityTrait, variantId)?.target : undefined;
     for (const row of told) {
       const carried = HAS_LENGTHS.includes(spec.type) ? carryOf(rows, element, row, variantId) : null;
@@ -132,6 +154,10 @@ export function targetsFrom(
         told: row.target,
         value: carried ? carriedValue(spec.type, row.target, carried.factor) : row.target,
         source: row.source,
+        off:
+          spec.type === 'length' && row.source.how === 'measured'
+            ? (row.source.off ?? 0) * (carried?.factor ?? 1)
+            : 0,
         weight: weight / told.length,
         carried,
         tolerance: rule?.tolerance ?? DEFAULT_TOLERANCE,
@@ -140,5 +166,5 @@ export function targetsFrom(
       });
     }
   }
-  return targets;
+  return { targets, untold: targets.length === 0 ? [] : untold };
 }

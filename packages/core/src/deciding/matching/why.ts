@@ -9,6 +9,7 @@ export const GAP_REASONS = [
   'version',
   'channel',
   'not settable',
+  'not told',
   'no offer',
   'limit',
   'taste',
@@ -68,6 +69,15 @@ export function whyOf(ctx: MatchContext, index: OfferIndex, state: ElementState,
         canLift: false,
       };
   }
+  const untold = [
+    ...new Set(Object.values(state.perVariant).flatMap((v) => v.untold.map((u) => u.spec.label))),
+  ];
+  if (untold.length > 0 && (state.most.chosen ?? 0) > now + WORTH)
+    return {
+      reason: 'not told',
+      lift: `Tell ${untold.map((label) => label.toLowerCase()).join(', ')} in Study: it may come to ${percent(state.most.chosen!)}.`,
+      canLift: false,
+    };
   if (ranked.length === 0) return { reason: 'no offer', lift: '', canLift: false };
   const fixed = Object.values(state.perVariant)
     .flatMap((v) => v.traits)

@@ -2,7 +2,7 @@ import type { Around } from './around.js';
 import { matchOf, ordered, type TraitRow } from '../../model/coat/rows.js';
 import { type HostProfile } from '../../model/host/profile.js';
 import { indexOffers, newestParts } from '../matching/rank.js';
-import { scoredVariants, targetsFrom, type MatchContext } from '../matching/targets.js';
+import { scoredVariants, wantedFrom, type MatchContext } from '../matching/targets.js';
 import type { Instance } from './instance.js';
 
 import { elementOf, partsOfLayers, type CountedElement } from './buildElement.js';
@@ -23,8 +23,8 @@ export function buildInstance(ctx: MatchContext & { readonly host: HostProfile }
   const counted: CountedElement[] = [];
   for (const element of ordered(rows.element)) {
     if (element.addition || matchOf(rows, element.id)?.said === 'left alone') continue;
-    const targets = variants.map((v) => targetsFrom(rows, element, byElement.get(element.id) ?? [], v.id));
-    if (targets.some((list) => list.length > 0)) counted.push({ element, targets });
+    const wanted = variants.map((v) => wantedFrom(rows, element, byElement.get(element.id) ?? [], v.id));
+    if (wanted.some(({ targets }) => targets.length > 0)) counted.push({ element, wanted });
   }
   const weights = counted.reduce((sum, c) => sum + c.element.weight, 0);
 

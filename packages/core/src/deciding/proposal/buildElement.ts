@@ -8,7 +8,7 @@ import type { Part } from '../../model/parts/part.js';
 import { lookLayer } from '../matching/looks.js';
 import { freshLayer, offersFor, type OfferIndex } from '../matching/rank.js';
 import { chosenLayers, scoreLayers, type ResolvedLayer, type TraitScore } from '../matching/score.js';
-import { type MatchContext, type Target } from '../matching/targets.js';
+import { type MatchContext, type Wanted } from '../matching/targets.js';
 import type { Base, InstanceElement, InstancePart, LookState, Overlay, Use } from './instance.js';
 
 const isBreak = (effect: Break | undefined) => effect === 'session' || effect === 'restart';
@@ -27,10 +27,10 @@ export interface InstanceGround {
   readonly variants: readonly VariantRow[];
 }
 
-/** An element that counts, with its targets by variant. */
+/** An element that counts, with what is wanted of it by variant. */
 export interface CountedElement {
   readonly element: ElementRow;
-  readonly targets: readonly (readonly Target[])[];
+  readonly wanted: readonly Wanted[];
 }
 
 interface ElementAt extends CountedElement {
@@ -48,7 +48,7 @@ function gather(
   state: LookState,
   mine: (s: TraitScore) => boolean,
 ): Pick<Base, 'gains' | 'uses' | 'breaks'> {
-  const { element, targets, traits, numberOfTrait, told, ground } = at;
+  const { element, wanted, traits, numberOfTrait, told, ground } = at;
   const { parts, host, rows, variants } = ground;
   const look = state >= 0 ? lookLayer(parts[state]!, element.kind) : null;
   const covered = layers.some((l) => l.role === 'base' && l.offer.replaces);
@@ -57,10 +57,10 @@ function gather(
   const settings: (Record<string, unknown> & { key?: string })[] = traits.map(() => ({}));
   let breaks = 0;
   variants.forEach((variant, v) => {
-    const list = targets[v]!;
-    if (list.length === 0) return;
-    const { traits: scores } = scoreLayers(rows, host, list, all, variant, element);
-    const sum = list.reduce((a, t) => a + t.weight, 0);
+    const { targets, untold } = wanted[v]!;
+    if (targets.length === 0) return;
+    const { traits: scores } = scoreLayers(rows, host, wanted[v]!, all, variant, element);
+    const sum = [...targets, ...untold].reduce((a, t) => a + t.weight, 0);
     for (const score of scores) {
       if (!mine(score)) continue;
       const t = mapped(numberOfTrait, score.target.spec.id);
@@ -106,14 +106,14 @@ export function partsOfLayers(ctx: MatchContext, matchId: string): string[] {
  */
 export function elementOf(ground: InstanceGround, counted: CountedElement, weights: number): InstanceElement {
   const { ctx, host, rows, instanceParts, numberOf, index } = ground;
-  const { element, targets } = counted;
-  const traits = [...new Set(targets.flat().map((t) => t.spec.id))];
+  const { element, wanted } = counted;
+  const traits = [...new Set(wanted.flatMap(({ targets }) => targets.map((t) => t.spec.id)))];
   const at: ElementAt = {
     ...counted,
     ground,
     traits,
     numberOfTrait: new Map(traits.map((t, i) => [t, i])),
-    told: targets.filter((list) => list.length > 0).length,
+    told: wanted.filter(({ targets }) => targets.length > 0).length,
   };
   const looks = instanceParts.flatMap((p, i) => (p.part.overwrites?.includes(element.kind) ? [i] : []));
   const states: LookState[] = [-1, ...looks];

@@ -15,7 +15,7 @@ import {
   type ElementScore,
   type ResolvedLayer,
 } from '../../deciding/matching/score.js';
-import { scoredVariants, targetsFrom, type MatchContext } from '../../deciding/matching/targets.js';
+import { scoredVariants, wantedFrom, type MatchContext } from '../../deciding/matching/targets.js';
 import type { Offer } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
 import { resource } from '../../model/deeds/deed.js';
@@ -153,8 +153,8 @@ export function lookOf(look: LookContext, state: HostState): StateLook {
     for (const { variant, read, looks: inForce } of variants) {
       const chosen = known.standing === 'gap' ? [] : layersIn(look, element, read, variant.id);
       const layers = underLooks(chosen, inForce, element.kind);
-      const targets = targetsFrom(rows, element, byElement.get(element.id) ?? [], variant.id);
-      perVariant[variant.id] = scoreLayers(rows, host, targets, layers, variant, element);
+      const wanted = wantedFrom(rows, element, byElement.get(element.id) ?? [], variant.id);
+      perVariant[variant.id] = scoreLayers(rows, host, wanted, layers, variant, element);
     }
     const told = Object.values(perVariant).flatMap((s) => (s.closeness === null ? [] : [s.closeness]));
     const closeness =

@@ -54,9 +54,17 @@ export const rectFields = {
   height: whole(1, 20_000),
 };
 
-/** How a value was obtained; a measured one says where. */
+/** Nothing is measured so badly that it says nothing any more, in pixels of its picture. */
+const MOST_OFF = 1000;
+
+/** How a value was obtained; a measured one says where, and a length by how many pixels of its picture it may be off either way. */
 export const sourceSchema = tagged('how', [
-  shape({ how: oneOf(['measured']), pictureId: idSchema, ...rectFields }),
+  shape({
+    how: oneOf(['measured']),
+    pictureId: idSchema,
+    ...rectFields,
+    off: number(0, MOST_OFF).optional(),
+  }),
   shape({ how: oneOf(['typed', 'assumed']) }),
 ]);
 export type Source = Of<typeof sourceSchema>;

@@ -26,11 +26,15 @@ export function sayNumber(value: number): string {
   return String(roundTo(value, 1));
 }
 
-/** A value with its unit, for reading: `42 px`, `66 %`, `#e9cfc4`, `3 items`. */
-export function sayValue(type: TraitType, value: TraitValue): string {
+/**
+ * A value with its unit, for reading: `42 px`, `44 ± 2 px`, `66 %`, `#e9cfc4`, `3 items`.
+ *
+ * @param off by how many pixels a length may be off either way; 0: that is not known, or nothing
+ */
+export function sayValue(type: TraitType, value: TraitValue, off = 0): string {
   switch (type) {
     case 'length':
-      return `${sayNumber(value as number)} px`;
+      return `${sayNumber(value as number)}${off > 0 ? ` ± ${sayNumber(off)}` : ''} px`;
     case 'duration':
       return `${sayNumber(value as number)} ms`;
     case 'share':
@@ -83,13 +87,13 @@ export function sayOrder(order: Order): string {
 }
 
 /** A value spelled out in full, for a plan or a tip. */
-export function spellValue(type: TraitType, value: TraitValue): string {
+export function spellValue(type: TraitType, value: TraitValue, off = 0): string {
   if (type === 'order') return sayOrder(value as Order);
   if (type === 'palette')
     return Object.entries(value as Palette)
       .map(([role, hex]) => `${role} ${hex}`)
       .join(', ');
-  return sayValue(type, value);
+  return sayValue(type, value, off);
 }
 
 /** What tells two faces apart most, in words. */

@@ -4,7 +4,8 @@ import { carriedValue } from '../../deciding/matching/targets.js';
 import { spellSetting } from '../../doing/plan/setValues.js';
 import { sayDifference, sayValue, spellValue } from '../../model/traits/say.js';
 import type { TraitType, TraitValue } from '../../model/traits/value.js';
-import { creditOf, type TraitProof } from '../../deciding/matching/proof.js';
+import type { TraitProof } from '../../deciding/matching/proof.js';
+import { creditsFor } from '../../deciding/matching/score.js';
 
 /** What to set, so that what is seen comes nearer to the reference. */
 export interface Advice {
@@ -72,7 +73,7 @@ export function adviceFor(
   const { setting: better, actual: set } = settle(supply, spec.type, sought, scale, variantName, context);
   if (better !== null && !sameJson(better, setting)) {
     const shows = shift === 0 ? set : Math.max(0, (set as number) + shift);
-    return creditOf(score, shows) < credit + WORTH
+    return creditsFor(score.target, shows).credit < credit + WORTH
       ? advice(`${wish}. ${score.from} comes no nearer.`)
       : advice(`${wish}: set ${spellSetting(spec.type, better)}.`, better);
   }

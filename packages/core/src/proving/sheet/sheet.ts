@@ -3,8 +3,8 @@ import { ordered, coatOf, matchOf, type CaptureRow, type PictureRow } from '../.
 import { provingCaptures } from '../../deciding/matching/proof.js';
 import type { Survey } from '../../model/host/survey.js';
 import { displayOf } from '../../deciding/matching/carry.js';
-import type { CoatState, ElementState } from '../../deciding/matching/evaluate.js';
-import { sayShortfall } from '../../deciding/matching/ledger.js';
+import type { CoatState, ElementState, Mosts } from '../../deciding/matching/evaluate.js';
+import { shortfallsOf } from '../../deciding/matching/ledger.js';
 import { chosenLayers } from '../../deciding/matching/score.js';
 import { tapeOf, type TapeSegment } from '../../deciding/matching/tape.js';
 import { partKey, scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
@@ -44,9 +44,11 @@ export type Nearness = (typeof NEARNESS)[number];
 export interface SheetElement {
   readonly name: string;
   readonly nearness: Nearness;
-  /** 0 to 1; null: not scored. */
+  /** At least, 0 to 1; null: not scored. */
   readonly closeness: number | null;
   readonly proven: number | null;
+  /** The same at most. */
+  readonly most: Mosts;
   /** What supplies it. */
   readonly by: readonly string[];
   /** Why it is not exact, what is lost, or why it is missing. */
@@ -94,6 +96,8 @@ export interface Sheet {
   readonly chosen: number | null;
   readonly ceiling: number | null;
   readonly proven: number | null;
+  /** The same three at most. */
+  readonly most: Mosts;
   readonly tape: readonly TapeSegment[];
   readonly pictures: readonly { readonly variant: string; readonly pictures: readonly SheetPicture[] }[];
   readonly elements: readonly SheetElement[];
@@ -134,6 +138,7 @@ export function sheetOf(input: SheetInput, choice: SheetChoice): Sheet {
     chosen: coat.chosen,
     ceiling: coat.ceiling,
     proven: coat.proven,
+    most: coat.most,
     tape: tapeOf(coat),
     pictures: scoredVariants(rows).map((variant) => {
       const reference = pictures.find((p) => p.variantId === variant.id);
@@ -192,17 +197,15 @@ function elementOf(ctx: MatchContext, state: ElementState, choice: SheetChoice):
           : standing === 'stand-in'
             ? 'different'
             : 'missing';
-  const shortfalls = (Object.values(state.perVariant)[0]?.traits ?? [])
-    .filter((s) => s.credit < 0.995)
-    .sort((a, b) => b.target.weight * (1 - b.credit) - a.target.weight * (1 - a.credit))
-    .slice(0, REASONS)
-    .map(sayShortfall);
+  const [score] = Object.values(state.perVariant);
+  const shortfalls = score ? shortfallsOf(score, REASONS) : [];
   const said = standing === 'stand-in' ? match?.lost : match?.reason;
   return {
     name: state.element.name,
     nearness,
     closeness: state.closeness,
     proven: state.proven,
+    most: state.most,
     by: suppliedBy(ctx, state),
     why: [said, nearness === 'left alone' ? '' : shortfalls.join('; ')].filter(Boolean).join(' '),
     note: choice.notes ? [state.element.note, match?.note].filter(Boolean).join(' ') : '',

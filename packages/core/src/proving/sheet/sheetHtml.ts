@@ -1,4 +1,4 @@
-import { percent } from '../../ground/percent.js';
+import { percentBetween } from '../../ground/percent.js';
 import { escapeXml } from '../../doing/scene/svg.js';
 import { tapeSvg, tapeWords, withSwatch } from './markup.js';
 import { NEARNESS, type Sheet, type SheetElement } from './sheet.js';
@@ -86,8 +86,8 @@ function elements(list: readonly SheetElement[]): string {
     if (these.length === 0) return '';
     const rows = these.map((e) => [
       t(e.name),
-      percent(e.closeness),
-      percent(e.proven),
+      percentBetween(e.closeness, e.most.chosen),
+      percentBetween(e.proven, e.most.proven),
       t(e.by.join(', ')),
       t([e.why, e.note].filter(Boolean).join(' ')),
     ]);
@@ -163,7 +163,7 @@ export function sheetBody(sheet: Sheet, src: (blob: string) => string | null): s
 <p class="lead">After ${t(sheet.reference || 'a reference without pictures')}, on ${t(sheet.host)}. ${t(sheet.date)}.</p>
 ${tapeSvg(sheet.tape)}
 <p class="small">${t(tapeWords(sheet.tape))}</p>
-<dl class="sums"><div><dt>Chosen</dt><dd>${percent(sheet.chosen)}</dd></div><div><dt>Ceiling of this host</dt><dd>${percent(sheet.ceiling)}</dd></div><div><dt>Proven by pictures</dt><dd>${percent(sheet.proven)}</dd></div></dl>
+<dl class="sums"><div><dt>Chosen</dt><dd>${percentBetween(sheet.chosen, sheet.most.chosen)}</dd></div><div><dt>Ceiling of this host</dt><dd>${percentBetween(sheet.ceiling, sheet.most.ceiling)}</dd></div><div><dt>Proven by pictures</dt><dd>${percentBetween(sheet.proven, sheet.most.proven)}</dd></div></dl>
 ${section('Pictures', pictures)}
 ${section('What is like it, and what is not', elements(sheet.elements))}
 ${section('Parts and credits', sheet.parts.length > 0 ? parts : '')}

@@ -1,4 +1,4 @@
-import { percent } from '../../ground/percent.js';
+import { percentBetween } from '../../ground/percent.js';
 import { fenced, plain } from '../../doing/plan/markdown.js';
 import { tapeWords } from './markup.js';
 import { NEARNESS, type Sheet } from './sheet.js';
@@ -16,7 +16,7 @@ export function sheetMarkdown(sheet: Sheet): string {
     '',
     `After ${plain(sheet.reference || 'a reference without pictures')}, on ${plain(sheet.host)}. ${sheet.date}.`,
     '',
-    `Chosen ${percent(sheet.chosen)}, ceiling ${percent(sheet.ceiling)}, proven ${percent(sheet.proven)}: ${tapeWords(sheet.tape)}.`,
+    `Chosen ${percentBetween(sheet.chosen, sheet.most.chosen)}, ceiling ${percentBetween(sheet.ceiling, sheet.most.ceiling)}, proven ${percentBetween(sheet.proven, sheet.most.proven)}: ${tapeWords(sheet.tape)}.`,
     '',
     '## What is like it, and what is not',
     '',
@@ -28,8 +28,8 @@ export function sheetMarkdown(sheet: Sheet): string {
           .map((e) => [
             e.name,
             nearness,
-            percent(e.closeness),
-            percent(e.proven),
+            percentBetween(e.closeness, e.most.chosen),
+            percentBetween(e.proven, e.most.proven),
             e.by.join(', '),
             [e.why, e.note].filter(Boolean).join(' '),
           ]),
