@@ -22,6 +22,7 @@ import { edges4k, items4k, palette4k, studyAccuracy } from './study/figures.js';
 import { studyHard } from './study/hard/figures.js';
 import { APART_FIGURES } from './study/hard/apartFigures.js';
 import { WORD_FIGURES } from './study/hard/wordFigures.js';
+import { PAIR_FIGURES } from './study/hard/pairFigures.js';
 import { qualityGrade } from './study/hard/gradeFigures.js';
 
 /** Pairs a second from sRGB bytes, exact, D65, against culori on the same bytes. */
@@ -140,6 +141,7 @@ const ALL: Readonly<Record<string, Work>> = {
   'quality-grade': qualityGrade,
   ...APART_FIGURES,
   ...WORD_FIGURES,
+  ...PAIR_FIGURES,
   'archive-list': archiveList,
   'archive-read': archiveRead,
   'archive-links': archiveLinks,

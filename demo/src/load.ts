@@ -12,7 +12,7 @@ import type { Survey } from '@spare-coat/core/model/host/survey';
 import type { Command, CommandOf } from '@spare-coat/core/doing/commands/commands';
 import { readProfile } from '@spare-coat/core/model/host/profile';
 import { askFor, sightingFrom } from '@spare-coat/core/proving/compare/lookFor';
-import { sight } from '@spare-coat/core/proving/compare/sight';
+import { sightAll } from '@spare-coat/core/proving/compare/sightAll';
 import { displayOf } from '@spare-coat/core/deciding/matching/carry';
 import type { MatchContext } from '@spare-coat/core/deciding/matching/targets';
 import { composeDesktop } from '@spare-coat/core/doing/scene/composeDesktop';
@@ -274,10 +274,10 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
     const reference = pictures.find((p) => p.variant === variant)!;
     const row = keyed(ctx.rows.picture, reference.id);
     const regions = Object.values(ctx.rows.region).filter((r) => r.pictureId === reference.id);
-    const sightings = regions.flatMap((region) => {
-      const found = sight(reference.pixels, pixels, askFor(ctx.rows, capture, row, region, null));
-      return found ? [sightingFrom(fresh(), row, region, found, false)] : [];
-    });
+    const asks = regions.map((region) => askFor(ctx.rows, capture, row, region, null));
+    const sightings = sightAll(reference.pixels, pixels, asks, true).flatMap((found, i) =>
+      found ? [sightingFrom(fresh(), row, nth(regions, i), found, false)] : [],
+    );
     await send({ type: 'sighting.set', captureId: capture.id, sightings });
   }
 

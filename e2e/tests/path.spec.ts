@@ -141,8 +141,8 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
     const traits = page.getByRole('complementary', { name: 'Traits' });
     const thickness = traits.getByRole('row', { name: /^Thickness/ });
     // 45 px of 900 become 54 px of 1080.
-    await expect(thickness.getByRole('cell').nth(0)).toHaveText('54 px');
-    await expect(thickness.getByRole('cell').nth(1)).toHaveText('54 px');
+    await expect(thickness.getByRole('cell').nth(0)).toHaveText('54 ± 0.6 px');
+    await expect(thickness.getByRole('cell').nth(1)).toHaveText('54 ± 0.6 px');
     await expect(thickness.getByRole('cell').nth(2)).toHaveText('100');
     await expect(page.getByRole('heading', { name: 'Head strip' }).locator('..')).toContainText('matched');
     await page.getByRole('button', { name: 'Choose Reedbar 1.0' }).click();
@@ -154,7 +154,7 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
     );
     await expect(traits).toContainText('at most 48');
     await page.keyboard.press('Control+z');
-    await expect(thickness.getByRole('cell').nth(1)).toHaveText('54 px');
+    await expect(thickness.getByRole('cell').nth(1)).toHaveText('54 ± 0.6 px');
     await page.keyboard.press('j');
     await expect(page.getByRole('heading', { name: 'Shelf', level: 1 })).toBeVisible();
     await page.keyboard.press('g');
@@ -273,7 +273,7 @@ test('the whole path: measured, matched, planned, rehearsed, compared, handed on
       const thickness = page
         .getByRole('complementary', { name: 'Traits' })
         .getByRole('row', { name: /^Thickness/ });
-      await expect(thickness.getByRole('cell').nth(1)).toHaveText('54 px');
+      await expect(thickness.getByRole('cell').nth(1)).toHaveText('54 ± 0.6 px');
       await stage(page, 'Compare');
       await expect(page.getByAltText('evening')).toBeVisible({ timeout: 20_000 });
     });

@@ -15,15 +15,18 @@ export interface DrawnLayout {
 }
 
 /** Has a browser draw layouts, and tells where everything on them stands. */
-export async function drawnLayouts(seeds: readonly number[]): Promise<DrawnLayout[]> {
+export const drawnLayouts = (seeds: readonly number[]): Promise<DrawnLayout[]> =>
+  drawnPages(seeds.map(hardLayout));
+
+/** The same of layouts that are made already. */
+export async function drawnPages(layouts: readonly HardLayout[]): Promise<DrawnLayout[]> {
   const browser = await chromium.launch({
     executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb'],
   });
   const drawn: DrawnLayout[] = [];
   try {
-    for (const seed of seeds) {
-      const layout = hardLayout(seed);
+    for (const layout of layouts) {
       const { width, height, scale } = layout;
       const context = await browser.newContext({ viewport: { width, height }, deviceScaleFactor: scale });
       const page = await context.newPage();

@@ -309,8 +309,74 @@ export function hardLayout(seed: number): HardLayout {
             `<div ${told({ what: 'desktop item' })} style="position:absolute;left:${room.x}px;top:${room.y + i * 92}px;width:80px;display:grid;justify-items:center;gap:6px;font:12px sans-serif;color:#fff;text-shadow:0 1px 2px #000">${glyph(random, 44, INKS)}<span>${pick(random, ['Letters', 'Bin', 'Reels', 'Home'])}</span></div>`,
         ).join('')
       : '';
-  const html = `<style>*{box-sizing:border-box;margin:0}body{width:${width}px;height:${height}px;overflow:hidden;position:relative}.wall{position:absolute;inset:0;display:block}.bar{position:absolute;display:flex;align-items:stretch}.zone{display:flex;align-items:center;flex:none}.cell{position:relative;flex:none;display:block}.mark{position:absolute;left:25%;right:25%;bottom:-5px;height:2px}.badge{position:absolute;right:-3px;top:-3px;width:9px;height:9px;border-radius:9px}</style>${wallOf(random, palette.wall, width, height)}${items}${windows}${barsHtml}`;
+  const html = page(
+    { width, height },
+    `${wallOf(random, palette.wall, width, height)}${items}${windows}${barsHtml}`,
+  );
   return { seed, html, width, height, scale };
+}
+
+/**
+ * A reference and one's own desktop from one seed: bars at the same edges and windows, and else nothing alike: wall, colours, sizes,
+ * pictures, their number, styles, where windows stand. One element is missing on the own one, and one is new.
+ */
+export function pairedLayouts(seed: number): { reference: HardLayout; own: HardLayout; gone: string } {
+  const random = randomFrom(seed * 6151 + 29);
+  for (let i = 0; i < 5; i++) random();
+  const edges: (keyof Insets)[] = ['top', 'bottom', 'left', 'right'];
+  edges.sort(() => random() - 0.5);
+  const count = between(random, 2, 3);
+  const bars = edges.slice(0, count);
+  const windows = between(random, 1, 2);
+  const gone = random() < 0.25 ? 'windows' : pick(random, bars);
+  const clockAt = pick(random, bars);
+  const launcherAt = pick(random, bars);
+  const draw = (look: number, isOwn: boolean): HardLayout => {
+    const of = randomFrom(look * 9973 + 7);
+    for (let i = 0; i < 5; i++) of();
+    const [width, height] = [1440, 810];
+    const insets: Insets = { top: 0, right: 0, bottom: 0, left: 0 };
+    const palette = pick(of, PALETTES);
+    const here = isOwn ? [...bars.filter((b) => b !== gone), edges[count]!] : bars;
+    const barsHtml = here
+      .toSorted((a) => (a === 'top' || a === 'bottom' ? -1 : 1))
+      .map((edge) =>
+        barOf(
+          of,
+          edge,
+          insets,
+          palette,
+          { width, height },
+          { clock: edge === clockAt, launcher: edge === launcherAt },
+        ),
+      )
+      .join('');
+    const room = { w: width - insets.left - insets.right - 40, h: height - insets.top - insets.bottom - 40 };
+    const windowsHtml = Array.from({ length: isOwn && gone === 'windows' ? 0 : windows }, () => {
+      const w = between(of, 380, Math.max(400, Math.min(720, room.w - 160)));
+      const h = between(of, 240, Math.max(250, Math.min(420, room.h - 40)));
+      return windowOf(of, palette, {
+        x: insets.left + 20 + Math.round(of() * Math.max(0, room.w - w)),
+        y: insets.top + 20 + Math.round(of() * Math.max(0, room.h - h)),
+        w,
+        h,
+      });
+    }).join('');
+    const wall = wallOf(of, palette.wall, width, height);
+    return {
+      seed,
+      html: page({ width, height }, `${wall}${windowsHtml}${barsHtml}`),
+      width,
+      height,
+      scale: 1,
+    };
+  };
+  return { reference: draw(2 * seed, false), own: draw(2 * seed + 1, true), gone };
+}
+
+/** The document around what is drawn. */
+function page({ width, height }: { readonly width: number; readonly height: number }, body: string): string {
+  return `<style>*{box-sizing:border-box;margin:0}body{width:${width}px;height:${height}px;overflow:hidden;position:relative}.wall{position:absolute;inset:0;display:block}.bar{position:absolute;display:flex;align-items:stretch}.zone{display:flex;align-items:center;flex:none}.cell{position:relative;flex:none;display:block}.mark{position:absolute;left:25%;right:25%;bottom:-5px;height:2px}.badge{position:absolute;right:-3px;top:-3px;width:9px;height:9px;border-radius:9px}</style>${body}`;
 }
 
 function channels(hex: string): [number, number, number] {

@@ -114,6 +114,8 @@ export async function fillEveryTable(server: TestServer): Promise<string> {
           width: 40,
           height: 200,
           how: 'by hand',
+          sure: 1,
+          why: 'A hand placed it.',
           dx: 0,
           dy: 0,
           likeness: { mean: 1, p95: 2, ssim: 0.9, palette: 1 },

@@ -74,7 +74,7 @@ export interface PixelsCalls {
   pick: { ask: { sha: string; rect: Rect; most: number }; answer: string[] };
   /** Elements of a reference, looked for on the own picture; null of those that would lie outside it. */
   sights: {
-    ask: { sha: string; reference: string; asks: readonly SightAsk[] };
+    ask: { sha: string; reference: string; asks: readonly SightAsk[]; areWhole: boolean };
     answer: (Sight | null)[];
   };
   /** The reference laid on the own picture: pixels of the own one for one of the reference, and where its corner lies. */

@@ -2,7 +2,7 @@
 import { ok } from '@spare-coat/core/ground/result';
 import { nth } from '@spare-coat/core/ground/checked';
 import { takeApart } from '@spare-coat/core/measuring/apart/takeApart';
-import { sight } from '@spare-coat/core/proving/compare/sight';
+import { sightAll } from '@spare-coat/core/proving/compare/sightAll';
 import { clip } from '@spare-coat/core/measuring/picture/rect';
 import { resample, type Span } from '@spare-coat/core/measuring/picture/resample';
 import { cutOut } from '@spare-coat/core/measuring/picture/cutOut';
@@ -104,6 +104,9 @@ function gradeOf(pixels: Pixels): GradeReading {
   return grade;
 }
 
+/** A photo is not taken apart before it was set straight. */
+const isFlat = (pixels: Pixels) => gradeOf(pixels).grade !== 'photographed';
+
 type Instrument<K extends CallName> = (
   pixels: Pixels,
   ask: PixelsCalls[K]['ask'],
@@ -163,13 +166,8 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
     });
   },
   pick: (pixels, { rect, most }) => pickPixels(pixels, rect, most),
-  sights: async (own, { reference, asks }, progress) => {
-    const other = await load(reference, progress);
-    return asks.map((ask, i) => {
-      progress(i / asks.length);
-      return sight(other, own, ask);
-    });
-  },
+  sights: async (own, { reference, asks, areWhole }, progress) =>
+    sightAll(await load(reference, progress), own, asks, areWhole && isFlat(own), progress),
   pair: async (own, { reference, factor, x, y }, progress) => {
     const other = await load(reference, progress);
     const whole = { x, y, width: other.width * factor, height: other.height * factor };

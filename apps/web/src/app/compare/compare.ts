@@ -157,7 +157,7 @@ export class CompareStage {
   /** What is said where nothing is advised: that all is well only of what was read, and looks it. */
   protected readonly rest = computed(() => {
     const sighting = this.c.sighting();
-    if (!sighting || sighting.how === 'not found') return '';
+    if (!sighting || this.c.isMissing(sighting)) return '';
     const lines = this.c.lines();
     const unread = lines.filter((l) => l.proof === null).length;
     if (lines.length > 0 && unread === lines.length)

@@ -44,8 +44,8 @@ export interface Ranked {
   /** Of what was read off the picture, at least and at most, 0 to 1; null: nothing was. */
   readonly closeness: number | null;
   readonly most: number | null;
-  /** It was looked for, and something else is in its place. */
-  readonly isMissing: boolean;
+  /** It was looked for, and either not found or seen to be not there; null where it was found, or nobody looked. */
+  readonly missing: 'not found' | 'not there' | null;
 }
 
 /** What the Compare stage looks at: which pictures lie on each other, what was seen, and what there is to do about it. */
@@ -126,6 +126,14 @@ export class CompareView {
   });
   readonly sighting = computed(() => this.sightings().get(this.view.selected()?.element.id ?? '') ?? null);
 
+  private missingOf(sighting: SightingRow | undefined): Ranked['missing'] {
+    return sighting?.how === 'not found' || sighting?.how === 'not there' ? sighting.how : null;
+  }
+  /** Whether there is nothing of it to be told on the picture. */
+  isMissing(sighting: SightingRow): boolean {
+    return this.missingOf(sighting) !== null;
+  }
+
   /** How alike an element is on the picture at hand, at least and at most, by what was read off it; null where nothing was. */
   closenessOf(state: ElementState): { readonly closeness: number; readonly most: number } | null {
     const variant = this.view.variant();
@@ -149,17 +157,17 @@ export class CompareView {
         closeness: null,
         most: null,
         ...this.closenessOf(state),
-        isMissing: seen.get(state.element.id)?.how === 'not found',
+        missing: this.missingOf(seen.get(state.element.id)),
       }))
       .sort((a, b) => lossOf(b) - lossOf(a));
   });
   /** The whole picture: weighted mean over its elements, at least and at most; of what was not found nobody can tell. */
   readonly whole = computed(() => {
     let [sum, best, weights] = [0, 0, 0];
-    for (const { state, closeness, most, isMissing } of this.worst()) {
-      if ((closeness === null && !isMissing) || state.standing === 'left alone') continue;
+    for (const { state, closeness, most, missing } of this.worst()) {
+      if ((closeness === null && !missing) || state.standing === 'left alone') continue;
       sum += state.element.weight * (closeness ?? 0);
-      best += state.element.weight * (most ?? 1);
+      best += state.element.weight * (most ?? (missing === 'not there' ? 0 : 1));
       weights += state.element.weight;
     }
     return weights === 0 ? null : { closeness: sum / weights, most: best / weights };
@@ -240,7 +248,7 @@ export class CompareView {
 }
 
 /** What an element loses: one that was not found all of it, one that nobody looked for nothing that can be told. */
-function lossOf({ state, closeness, isMissing }: Ranked): number {
-  if (closeness === null && !isMissing) return -1;
+function lossOf({ state, closeness, missing }: Ranked): number {
+  if (closeness === null && !missing) return -1;
   return state.element.weight * (1 - (closeness ?? 0));
 }

@@ -29,7 +29,7 @@ import { sayValue } from '@spare-coat/core/model/traits/say';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
-import { sayBetween } from '../shared/sayClose';
+import { sayBetween, sayClose } from '../shared/sayClose';
 import { StandingMark } from '../shared/standingMark';
 import { CompareView } from './compareView';
 
@@ -89,6 +89,8 @@ export class ProofDetails {
   protected readonly subjects = SUBJECTS;
 
   protected readonly say = sayBetween;
+  protected readonly sayClose = sayClose;
+  protected readonly lower = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
   protected readonly sayValue = sayValue;
   protected readonly accepting = signal(false);
   protected readonly state = computed(() => this.view.selected());

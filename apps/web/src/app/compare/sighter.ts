@@ -42,7 +42,12 @@ export class Sighter {
     const asks = known.map((r) => askFor(rows, capture, picture, r, byHand.get(r.elementId) ?? null));
     this.looking.set(true);
     try {
-      const sights = await this.pixels.ask('sights', { sha: capture.blob, reference: picture.blob, asks });
+      const sights = await this.pixels.ask('sights', {
+        sha: capture.blob,
+        reference: picture.blob,
+        asks,
+        areWhole: picture.subject === 'Whole desktop' && capture.subject === 'Whole desktop',
+      });
       const sightings = known.flatMap((region, i) => {
         const sight = sights[i];
         return sight ? [sightingFrom(newId(), picture, region, sight, nth(asks, i).byHand !== null)] : [];

@@ -18,7 +18,7 @@ import { readText } from '@spare-coat/core/measuring/picture/readText';
 import { sampleColour } from '@spare-coat/core/measuring/picture/sampleColour';
 import type { Pixels } from '@spare-coat/core/measuring/picture/pixels';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
-import { sight } from '@spare-coat/core/proving/compare/sight';
+import { sightAll } from '@spare-coat/core/proving/compare/sightAll';
 import { PixelsWorker } from '../shared/pixels';
 import type { CallName, PixelsCalls } from '../../workers/pixels.messages';
 
@@ -84,7 +84,7 @@ export function instrumentsOn(pixels: Pixels, reference = pixels): Provider {
         : letters;
     },
     colour: ({ x, y, side }) => sampleColour(pixels, x, y, side),
-    sights: ({ asks }) => asks.map((ask) => sight(reference, pixels, ask)),
+    sights: ({ asks, areWhole }) => sightAll(reference, pixels, asks, areWhole),
     cut: ({ rect }) => ({
       png: new Uint8Array([137, 80, 78, 71]),
       rect,

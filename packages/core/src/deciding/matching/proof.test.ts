@@ -53,6 +53,8 @@ const sighting = (
   width: 84,
   height: 1080,
   how: 'found',
+  sure: 0.9,
+  why: 'It looks like it.',
   dx: 0,
   dy: 0,
   likeness: { mean: 1, p95: 2, ssim: 0.9, palette: 0.9 },
@@ -174,6 +176,15 @@ describe('what was looked for and not found', () => {
     expect([rail.proven, rail.most.proven]).toEqual([0, 1]);
     expect([state.proven, state.most.proven]).toEqual([0, 1]);
     expect(rail.standing).toBe('matched');
+  });
+  it('is nothing where it is not there, and its standing follows', () => {
+    const { rail } = evaluate({
+      capture: by(capture('c', MORNING)),
+      sighting: by(sighting('c', {}, { how: 'not there' })),
+      journal: { t: done('t', '84', EVENING) },
+    });
+    expect([rail.proven, rail.most.proven]).toEqual([0, 0]);
+    expect(rail.standing).toBe('open');
   });
 });
 

@@ -80,12 +80,17 @@ function bySurvey(ctx: MatchContext, element: ElementRow, score: TraitScore): Tr
   return value === null ? null : carriedValue(target.spec.type, value, displayOf(ctx.rows, element).scale);
 }
 
-/** Of what was looked for and not found nobody can tell how it is: anything from nothing to all. What it promises still holds. */
+/**
+ * Of what was looked for and not found nobody can tell how it is: anything from nothing to all, and what it promises still holds. What is
+ * not there is nothing.
+ */
 function unfound(
   { closeness }: ElementScore,
   at: { readonly capture: CaptureRow; readonly sighting: SightingRow },
 ): ElementProof | null {
-  return closeness === null ? null : { closeness: 0, most: 1, withPromised: closeness, traits: [], ...at };
+  if (closeness === null) return null;
+  const isGone = at.sighting.how === 'not there';
+  return { closeness: 0, most: isGone ? 0 : 1, withPromised: isGone ? 0 : closeness, traits: [], ...at };
 }
 
 /**
@@ -112,7 +117,10 @@ export function proveElement(
       { score: t, seen: value, by: shown === null ? 'survey' : 'picture', ...creditsFor(t.target, value) },
     ];
   });
-  if (traits.length === 0) return at?.sighting.how === 'not found' ? unfound(score, at) : null;
+  if (traits.length === 0) {
+    const how = at?.sighting.how;
+    return at && (how === 'not found' || how === 'not there') ? unfound(score, at) : null;
+  }
   const proven = new Map(traits.map((t) => [t.score, t]));
   let [all, weights] = [0, score.untold.reduce((sum, u) => sum + u.weight, 0)];
   for (const t of score.traits) {

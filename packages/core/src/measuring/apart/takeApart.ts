@@ -89,11 +89,23 @@ function isDock({ isFloating, edge, rect }: FoundBar, { width, height }: Pixels)
   return isFloating && (upright ? rect.height / height : rect.width / width) <= DOCK;
 }
 
+/** Across a bar that stands upright a line of type is so much wider than high, and so much lower than the pictures beside it. */
+const WIDE = 2.2;
+const LOW = 0.75;
+
+/** Whether an item of a bar is a line of type. On a bar that stands upright it lies across it, as a picture does, and is known by its shape. */
+function isType({ what, box }: BarItem, { bar, reading }: ReadBar): boolean {
+  if (what === 'text') return true;
+  if (what !== 'picture' || bar.edge === 'top' || bar.edge === 'bottom') return false;
+  const highest = Math.max(...reading.items.map((i) => (i.box === box ? 0 : i.box.height)));
+  return box.width >= WIDE * box.height && box.height <= LOW * highest;
+}
+
 /** Of all text on bars that which stands furthest at an end. */
 function clockOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
   const texts = bars.flatMap(({ bar, reading }) =>
     reading.items
-      .filter((i) => i.what === 'text')
+      .filter((i) => isType(i, { bar, reading }))
       .map((i) => ({ bar, box: i.box, worth: i.at / 100 + (i.zone === 'end' ? 1 : 0) })),
   );
   const best = texts.reduce<(typeof texts)[number] | null>((p, q) => (p && p.worth >= q.worth ? p : q), null);

@@ -131,8 +131,11 @@ export const suppliesSchema = record(traitValueSchema, {
   sentence: `It supplies at least one trait, and at most ${MOST_VALUES}.`,
 });
 
-/** How it is told where an element is on a picture; of one that was not found it is where it was looked for. */
-export const SIGHTING_HOWS = ['found', 'by hand', 'not found'] as const;
+/**
+ * How it is told where an element is on a picture. Of one that was not found nobody can tell whether it is there; of one that is not
+ * there it is told that nothing is. Both stand where they were looked for.
+ */
+export const SIGHTING_HOWS = ['found', 'by hand', 'not found', 'not there'] as const;
 export type SightingHow = (typeof SIGHTING_HOWS)[number];
 
 /** How a region looks on two pictures. Differences are CIEDE2000; null where nothing was there to be compared. */
@@ -152,6 +155,10 @@ export const sightingFields = {
   elementId: idSchema,
   ...rectFields,
   how: oneOf(SIGHTING_HOWS),
+  /** How sure that is, 0 to 1; null of what was looked at before that was told. */
+  sure: number(0, 1).nullable().default(null),
+  /** Why, in a sentence. */
+  why: text(200, 0).default(''),
   /** How far it was from where the reference would have it. */
   dx: whole(-20_000, 20_000),
   dy: whole(-20_000, 20_000),

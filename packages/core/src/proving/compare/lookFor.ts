@@ -70,7 +70,9 @@ export function sightingFrom(
     id,
     elementId: region.elementId,
     ...rectOf(sight.rect),
-    how: byHand ? 'by hand' : sight.isFound ? 'found' : 'not found',
+    how: byHand ? 'by hand' : sight.isFound ? 'found' : sight.isGone ? 'not there' : 'not found',
+    sure: roundTo(sight.sure, 2),
+    why: sight.why,
     dx: sight.dx,
     dy: sight.dy,
     likeness: {

@@ -34,7 +34,7 @@ export function overTime(ctx: MatchContext, elements: readonly ElementState[], v
       const at = seen.get(`${element.id} ${variantId}`);
       if (element.addition || !at) continue;
       if (proof) found.set(element.id, proof.closeness);
-      else if (at.sighting.how === 'not found') found.set(element.id, 0);
+      else if (at.sighting.how === 'not found' || at.sighting.how === 'not there') found.set(element.id, 0);
     }
     return {
       capture,

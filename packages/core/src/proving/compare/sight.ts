@@ -20,6 +20,7 @@ import type { TraitValue } from '../../model/traits/value.js';
 import { bestOffset, REACH, type Free } from './bestOffset.js';
 import { expectedRect } from './expectedRect.js';
 import { cropOf, likenessOf } from './likeness.js';
+import type { Pairing } from './pairing.js';
 
 /** What is looked for: an element of the reference, and what its kind lets instruments read. */
 export interface SightAsk {
@@ -39,12 +40,19 @@ export interface SightAsk {
 /** An element as it was found on the own picture, or what is in its place where it was not. */
 export interface Sight {
   readonly isFound: boolean;
+  /** It is not there: nothing on the picture could be it. Else what was not found may be there and look otherwise. */
+  readonly isGone: boolean;
+  /** How sure that is, 0 to 1, and why, in a sentence. */
+  readonly sure: number;
+  readonly why: string;
   readonly rect: Rect;
   readonly dx: number;
   readonly dy: number;
   readonly likeness: Likeness;
   readonly values: Readonly<Record<string, TraitValue>>;
 }
+
+const ALL_SIDES = { left: true, top: true, right: true, bottom: true };
 
 /** Sides are looked for within this share of the element's shorter side, at least and at most so many pixels. */
 const SIDE_SHARE = 1 / 3;
@@ -129,9 +137,15 @@ const valueOf = <T>(answer: Result<T>): T | null => (answer.ok ? answer.value : 
  * Finds an element of the reference on a picture of the own desktop, tells how alike the two are there, and reads its traits
  * off the own picture with the instruments that read the reference.
  *
+ * @param pairing what it was paired with by what the own picture was taken apart into; without one it is looked for by its likeness
  * @returns null where it would lie outside the own picture
  */
-export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | null {
+export function sight(
+  reference: Pixels,
+  own: Pixels,
+  ask: SightAsk,
+  pairing: Pairing | null = null,
+): Sight | null {
   const { region, factor, byHand, kind } = ask;
   const expected = expectedRect(region, reference, own, factor);
   if (!expected) return null;
@@ -141,17 +155,20 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
   // What touches an edge of the screen stays at it.
   const isFree = (...edges: ScreenEdge[]) => share < LARGE && !edges.some((edge) => touched.has(edge));
   const free: Free = { x: isFree('left', 'right'), y: isFree('top', 'bottom') };
-  const { dx, dy } = byHand
-    ? { dx: byHand.x - expected.x, dy: byHand.y - expected.y }
+  const placed = byHand ?? pairing?.rect ?? null;
+  const { dx, dy } = placed
+    ? { dx: placed.x - expected.x, dy: placed.y - expected.y }
     : bestOffset(own, patch, expected, free);
   const moved = clip({ ...expected, x: expected.x + dx, y: expected.y + dy }, own.width, own.height);
-  if (!moved && !byHand) return null;
-  const drawn = byHand ?? moved!;
+  if (!moved && !placed) return null;
+  const drawn = placed ?? moved!;
   const side = Math.min(drawn.width, drawn.height);
   const reach = Math.round(Math.min(REACH, Math.max(LEAST_SIDE, side * SIDE_SHARE)));
-  const read = readRegion(own, drawn, { settle: byHand === null, reach });
-  // Where a hand drew it at another size, the reference is brought to that size: alike is told of the whole of both.
-  const at = byHand ?? moved!;
+  const settled = readRegion(own, drawn, { settle: placed === null, reach });
+  // What it was paired with was found by its sides.
+  const read = placed && !byHand ? { ...settled, found: ALL_SIDES } : settled;
+  // Where it is of another size, the reference is brought to that size: alike is told of the whole of both.
+  const at = placed ?? moved!;
   const wanted =
     at.width === patch.width && at.height === patch.height
       ? patch
@@ -174,15 +191,22 @@ export function sight(reference: Pixels, own: Pixels, ask: SightAsk): Sight | nu
       const { width, height } = cut;
       found.set(spec.id, { blob: ask.blob, width, height, sample: samplePicture(cut) });
     }
-  const isFound =
-    byHand !== null ||
-    share >= LARGE ||
-    isElement(formAlike(wanted, there), likeness.palette, read.found, touched);
+  const form = formAlike(wanted, there);
+  const isFound = placed !== null || share >= LARGE || isElement(form, likeness.palette, read.found, touched);
+  const verdict = byHand
+    ? { sure: 1, why: 'A hand placed it.' }
+    : pairing && (pairing.rect || !isFound)
+      ? { sure: pairing.sure, why: pairing.why }
+      : {
+          sure: Math.min(1, Math.max(0, form, likeness.palette)),
+          why: isFound ? 'It looks like it.' : 'Nothing near its place looks like it.',
+        };
   // What a hand has drawn is told by the hand; of what was not found nothing is told.
   const counts = (trait: string) =>
     ask.traits.includes(trait) &&
     isFound &&
     (byHand !== null || isMeasured(kind?.traits.find((t) => t.id === trait)?.reads, read));
   const values = Object.fromEntries([...found].filter(([trait]) => counts(trait)));
-  return { isFound, rect, dx, dy, likeness, values };
+  const isGone = !isFound && pairing !== null;
+  return { isFound, isGone, ...verdict, rect, dx, dy, likeness, values };
 }
