@@ -123,6 +123,7 @@ function cardOf({
           host: facts.host,
           closeness: facts.closeness,
           ceiling: facts.ceiling,
+          most: facts.most ?? { chosen: facts.closeness, ceiling: facts.ceiling },
           standings,
           tape: facts.tape,
         }

@@ -92,6 +92,8 @@ export interface PixelsAsk<K extends CallName = CallName> {
   readonly id: number;
   readonly what: K;
   readonly ask: PixelsCalls[K]['ask'];
+  /** The picture was made of a photo: it is read as one, whatever its pixels say. */
+  readonly isPhoto: boolean;
 }
 
 export type PixelsAnswer =

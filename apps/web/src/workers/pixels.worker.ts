@@ -192,10 +192,11 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
   },
 };
 
-async function answer<K extends CallName>({ id, what, ask }: PixelsAsk<K>): Promise<PixelsAnswer> {
+async function answer<K extends CallName>({ id, what, ask, isPhoto }: PixelsAsk<K>): Promise<PixelsAnswer> {
   const progress = (share: number) => postMessage({ id, progress: share } satisfies PixelsAnswer);
   try {
     const pixels = await load(ask.sha, progress);
+    if (isPhoto) grades.set(pixels, { ...gradeOf(pixels), grade: 'photographed', isAskew: false });
     const from = performance.now();
     const found = await INSTRUMENTS[what](pixels, ask, progress);
     return { id, ok: true, answer: found, ms: performance.now() - from };

@@ -108,6 +108,7 @@ export function testCoat(): CoatRows {
       inches: null,
       guides: [],
       position: 0,
+      straightened: false,
     }),
     element: by(
       testElement('rail', 'bar', {

@@ -33,7 +33,7 @@ import { Crop } from '../shared/crop';
 import { HomeHead } from '../shared/homeHead';
 import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
-import { sayClose } from '../shared/sayClose';
+import { sayBetween } from '../shared/sayClose';
 import { LeftBehind, type StillHere } from '../shared/session/leftBehind';
 import { StandingMark } from '../shared/standingMark';
 import { Tape } from '../shared/tape';
@@ -85,7 +85,7 @@ export class Coats {
   protected readonly next = computed(() => this.page()?.next ?? null);
   protected readonly nextDeleted = computed(() => this.binned()?.next ?? null);
   protected readonly standings = STANDINGS;
-  protected readonly say = sayClose;
+  protected readonly say = sayBetween;
   /** Coats of which this browser still has something that the server has not. */
   protected readonly stillHere = this.leftBehind.stillHere;
   private readonly asked = new Subject<void>();

@@ -1,8 +1,16 @@
 import { keyed, nth } from '@spare-coat/core/ground/checked';
 import { surveysAfter, surveysBefore } from '@spare-coat/core/model/coat/surveys';
-import { Injectable, computed, inject, signal } from '@angular/core';
+import { DestroyRef, Injectable, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { Router } from '@angular/router';
+import {
+  NavigationCancel,
+  NavigationEnd,
+  NavigationError,
+  NavigationSkipped,
+  Router,
+  type Event,
+  type Params,
+} from '@angular/router';
 import {
   coatOf,
   matchOf,
@@ -49,6 +57,7 @@ import {
   EMPTY,
   catchError,
   defer,
+  first,
   of,
   retry,
   switchMap,
@@ -61,7 +70,15 @@ import {
 import { Api, type ApiProblem } from './api';
 import { CoatStore } from './coatStore';
 import { Notices } from './notices';
+import { PixelsWorker } from './pixels';
 import { sayClose } from './sayClose';
+
+/** A navigation came to its end, in whichever way. */
+const isThere = (event: Event): boolean =>
+  event instanceof NavigationEnd ||
+  event instanceof NavigationCancel ||
+  event instanceof NavigationError ||
+  event instanceof NavigationSkipped;
 
 /** First wait before an unreachable server is asked again; doubled each time up to the longest. */
 const FIRST_WAIT_MS = 500;
@@ -79,6 +96,7 @@ export class CoatView {
   private readonly store = inject(CoatStore);
   private readonly notices = inject(Notices);
   private readonly router = inject(Router);
+  private readonly going = inject(DestroyRef);
 
   /** From the address: `?e=`, `?v=` and `?p=`. */
   readonly elementId = signal<string | null>(null);
@@ -257,6 +275,11 @@ export class CoatView {
   });
 
   constructor() {
+    const measured = inject(PixelsWorker);
+    effect(() => {
+      const photos = this.pictures().filter((p) => p.straightened);
+      measured.photos = new Set(photos.map((p) => p.blob));
+    });
     // Of two questions the later one counts, in whichever order the answers come.
     toObservable(this.catalogueQuestion)
       .pipe(
@@ -333,17 +356,21 @@ export class CoatView {
 
   select(elementId: string): void {
     this.marked.set(new Set());
-    void this.router.navigate([], { queryParams: { e: elementId }, queryParamsHandling: 'merge' });
+    this.show({ e: elementId });
+  }
+
+  /** Puts what is chosen into the address. Whoever is on the way to another stage gets there first: it would be called back else. */
+  private show(queryParams: Params): void {
+    const go = () => void this.router.navigate([], { queryParams, queryParamsHandling: 'merge' });
+    if (!this.router.currentNavigation()) return go();
+    this.router.events.pipe(first(isThere), takeUntilDestroyed(this.going)).subscribe(go);
   }
 
   choosePicture(id: string): void {
     const picture = this.rows().picture[id];
     const variant = picture && this.rows().variant[picture.variantId];
     if (!variant) return;
-    void this.router.navigate([], {
-      queryParams: { p: id, v: variant.name.toLowerCase() },
-      queryParamsHandling: 'merge',
-    });
+    this.show({ p: id, v: variant.name.toLowerCase() });
   }
 
   /** Marks an element together with others, or takes it out again. */
@@ -373,7 +400,7 @@ export class CoatView {
   }
 
   chooseVariant(name: string): void {
-    void this.router.navigate([], { queryParams: { v: name.toLowerCase() }, queryParamsHandling: 'merge' });
+    this.show({ v: name.toLowerCase() });
   }
 
   /** The region of an element at rest on a picture of the chosen variant, the shown one first, or on any picture. */

@@ -32,12 +32,12 @@ export class Intake {
   /** Why the last file was refused; it stays until the next one. */
   readonly refusal = signal<{ readonly file: string; readonly sentence: string } | null>(null);
 
-  /** Adds each file to a variant, one after the other. */
-  async take(files: readonly File[], variantId: string): Promise<void> {
+  /** Adds each file to a variant, one after the other. @param straightened they were made of photos, by the corners of the screen */
+  async take(files: readonly File[], variantId: string, straightened = false): Promise<void> {
     this.refusal.set(null);
     for (const file of files) {
       try {
-        await this.takeOne(file, variantId);
+        await this.takeOne(file, variantId, straightened);
       } catch (error) {
         this.refusal.set({ file: file.name, sentence: (error as Error).message });
       } finally {
@@ -88,7 +88,7 @@ export class Intake {
     }
   }
 
-  private async takeOne(file: File, variantId: string): Promise<void> {
+  private async takeOne(file: File, variantId: string, straightened: boolean): Promise<void> {
     const picture = await this.read(file);
     const name = nameOfFile(file, 'Picture');
     this.store.send({
@@ -101,6 +101,7 @@ export class Intake {
       original: picture.original,
       width: picture.width,
       height: picture.height,
+      straightened,
     });
   }
 

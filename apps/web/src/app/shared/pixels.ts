@@ -47,6 +47,8 @@ interface Waiting {
 export class PixelsWorker {
   /** What takes longer than half a second, while it does. */
   readonly working = signal<Working | null>(null);
+  /** SHA-256 of pictures that were made of photos. */
+  photos: ReadonlySet<string> = new Set();
   private worker: Worker | null = null;
   private readonly waiting = new Map<number, Waiting>();
   private counter = 0;
@@ -73,7 +75,7 @@ export class PixelsWorker {
         },
       });
       this.timer ??= setTimeout(() => this.tell(null), TELL_MS);
-      worker.postMessage({ id, what, ask } satisfies PixelsAsk<K>);
+      worker.postMessage({ id, what, ask, isPhoto: this.photos.has(ask.sha) } satisfies PixelsAsk<K>);
     });
   }
 

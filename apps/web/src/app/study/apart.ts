@@ -106,8 +106,7 @@ export class Apart {
 
   /** Why the shown picture is not taken apart; null where it can be. */
   refusal(): string | null {
-    const grade = this.grade.told();
-    return grade?.grade === 'photographed'
+    return this.grade.isPhoto()
       ? 'A photo is set straight by its corners first; then it can be taken apart.'
       : null;
   }

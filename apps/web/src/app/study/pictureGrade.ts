@@ -26,6 +26,8 @@ export class ShownGrade {
     if (!told?.grade || told.grade === 'exact') return null;
     return told.isAskew ? ASKEW : WEAR[told.grade].leaves;
   });
-  /** Whether it is a photo, which can be set straight. */
-  readonly isPhoto = computed(() => this.asked.value()?.grade === 'photographed');
+  /** Whether it is a photo that is to be set straight. */
+  readonly isPhoto = computed(
+    () => this.asked.value()?.grade === 'photographed' && this.view.picture()?.straightened !== true,
+  );
 }

@@ -3,6 +3,7 @@ import { getByRole, queryByRole } from '@testing-library/dom';
 import { of, throwError } from 'rxjs';
 import { MatDialog } from '@angular/material/dialog';
 import { FirstSteps } from '../shared/hints/firstSteps';
+import { PixelsWorker } from '../shared/pixels';
 import { Intake } from '../shared/intake';
 import { Notices } from '../shared/notices';
 import { onDemo } from '../testing/demoBench';
@@ -91,10 +92,32 @@ describe('what happened to the picture', () => {
     vi.spyOn(TestBed.inject(MatDialog), 'open').mockReturnValue({ afterClosed: () => of(png) } as never);
     await hand.press('Set it straight');
     expect(note(page)).not.toBeNull();
-    const [files] = take.mock.calls[0]!;
+    const [files, , straightened] = take.mock.calls[0]!;
+    expect(straightened).toBe(true);
     expect(files[0]!.name).toMatch(/, set straight\.png$/);
     expect(files[0]!.size).toBe(png.length);
     expect(files[0]!.type).toBe('image/png');
+  });
+  it('stays with what was made of a photo, which is not to be set straight again', async () => {
+    const { page, bench, view, wait } = await study(undefined, photo());
+    const measured = TestBed.inject(PixelsWorker);
+    expect(getByRole(page, 'button', { name: 'Set it straight' })).not.toBeNull();
+    const { blob, original, width, height } = view.picture()!;
+    bench.lay({ type: 'picture.remove', id: bench.pictureId });
+    bench.lay({
+      type: 'picture.add',
+      id: bench.pictureId,
+      variantId: view.variant()!.id,
+      name: 'Made of a photo',
+      subject: 'Whole desktop',
+      ...{ blob, original, width, height },
+      straightened: true,
+    });
+    await wait();
+    // Whoever measures on it is told.
+    expect([...measured.photos]).toEqual([blob]);
+    expect(note(page)!.textContent).toContain('a photo of a screen');
+    expect(queryByRole(page, 'button', { name: 'Set it straight' })).toBeNull();
   });
 });
 

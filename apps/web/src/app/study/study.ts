@@ -347,7 +347,7 @@ export class Study {
         if (!png) return;
         const name = `${picture.name.slice(0, NAME_ROOM)}, set straight.png`;
         const file = new File([png as Uint8Array<ArrayBuffer>], name, { type: 'image/png' });
-        from(this.intake.take([file], picture.variantId)).subscribe(() => {
+        from(this.intake.take([file], picture.variantId, true)).subscribe(() => {
           const [newest] = this.view.variantPictures().slice(-1);
           if (newest) this.view.choosePicture(newest.id);
         });

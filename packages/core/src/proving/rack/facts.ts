@@ -1,5 +1,5 @@
 import { coatOf, ordered, type CoatRows } from '../../model/coat/rows.js';
-import type { CoatState, ElementState } from '../../deciding/matching/evaluate.js';
+import type { CoatState, ElementState, Mosts } from '../../deciding/matching/evaluate.js';
 import type { Standing } from '../../deciding/matching/standing.js';
 import { tapeOf, type TapeSegment } from '../../deciding/matching/tape.js';
 import { labelOf, scoredVariants, targetsOf, type MatchContext } from '../../deciding/matching/targets.js';
@@ -48,6 +48,8 @@ export interface CoatFacts {
   readonly closeness: number | null;
   readonly ceiling: number | null;
   readonly proven: number | null;
+  /** The same at most; absent of what was worked out before that was told. */
+  readonly most?: Mosts;
   /** How many elements are answered (not open), of how many. */
   readonly answered: number;
   readonly elements: number;
@@ -104,6 +106,7 @@ export function coatFacts(ctx: MatchContext, state: CoatState, colours: readonly
     closeness: state.chosen,
     ceiling: state.ceiling,
     proven: state.proven,
+    most: state.most,
     answered: state.elements.filter((e) => e.standing !== 'open').length,
     elements: state.elements.length,
     tape: tapeOf(state),

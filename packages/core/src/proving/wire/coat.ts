@@ -1,6 +1,7 @@
 import type { TapeSegment } from '../../deciding/matching/tape.js';
 import type { Change } from '../../model/coat/changes.js';
 import type { CoatRows } from '../../model/coat/rows.js';
+import type { Mosts } from '../../deciding/matching/evaluate.js';
 import type { Standing } from '../../deciding/matching/standing.js';
 import type { Crop } from '../rack/facts.js';
 
@@ -45,6 +46,8 @@ export interface CardFigures {
   readonly host: string | null;
   readonly closeness: number | null;
   readonly ceiling: number | null;
+  /** The two at most. */
+  readonly most: Pick<Mosts, 'chosen' | 'ceiling'>;
   readonly standings: Readonly<Record<Standing, number>>;
   readonly tape: readonly TapeSegment[];
 }

@@ -23,7 +23,8 @@ export const replacePicture = command({
     const { blob, original, width, height } = c;
     const changed = new Set(c.changed);
     return keep(
-      alter('picture', picture, { blob, original, width, height }),
+      // What comes in its place was not set straight here.
+      alter('picture', picture, { blob, original, width, height, straightened: false }),
       ...Object.values(rows.region)
         .filter((r) => r.pictureId === c.id)
         .map((region) => {

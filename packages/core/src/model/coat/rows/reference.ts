@@ -110,6 +110,8 @@ export const picture = entity({
     inches: number(3, 200).nullable(),
     guides: guidesSchema,
     position: positionSchema,
+    /** It was a photo of a screen, and was set straight: its pixels do not tell that any more. */
+    straightened: flag().default(false),
   },
   ties: { variantId: 'variant' },
 });
