@@ -162,7 +162,9 @@ function reaching(
       if (here > RIM && here < off + thick) here = off + thick;
     }
     const stop = stops.reduce((p, q) => (Math.abs(q - here) < Math.abs(p - here) ? q : p));
-    return here - stop <= slack && stop - here <= RIM ? (end === 'from' ? stop : length - stop) : null;
+    if (here - stop <= slack && stop - here <= RIM) return end === 'from' ? stop : length - stop;
+    // One that a line across closes ends there: something short may stand beyond.
+    return c.ends[end] && here > stop ? (end === 'from' ? c.from : c.to) : null;
   });
   const [from, to] = [ends[0]!, ends[1]!];
   if (from === null || to === null) return null;
@@ -244,7 +246,9 @@ function candidatesAt(edge: ScreenEdge, pixels: Pixels, lines: LongLines): Candi
       const goesOn = [from.at, to.at].some((at) =>
         across.near(at, 2).some((l) => {
           const [near, far] = isFar ? [size - l.to, size - l.from] : [l.from, l.to];
-          return l.share >= MOSTLY && near <= s.off + RIM && far > s.off + Math.max(8, thickness * 0.4);
+          // One that takes turns is the wall's.
+          const isSide = l.share >= MOSTLY && l.sameWay >= SAME_WAY;
+          return isSide && near <= s.off + RIM && far > s.off + Math.max(8, thickness * 0.4);
         }),
       );
       if (goesOn) continue;

@@ -36,6 +36,8 @@ const LINE = 1.48;
 const BESIDE = 0.08;
 /** Colours of an item that fill less of its box than this are its rim. */
 const FULL = 0.08;
+/** What lies so near to the way between two colours, in levels, is mixed of them. */
+const MIXED = 14;
 /** From the bar's own colour on, CIEDE2000, it is drawn. */
 const DRAWN = 9;
 /** Colours further apart than this are plainly two: more says nothing. */
@@ -128,10 +130,7 @@ function launcherOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
     const at = reading.items.findIndex((i) => i.what === 'picture');
     const first = reading.items[at];
     if (!first || at > 1) return [];
-    const inks = (i: BarItem) =>
-      dominantColours(pixels, i.box)
-        .filter((d) => d.share > FULL && apart(d.hex, reading.colour) > DRAWN)
-        .map((d) => d.hex);
+    const inks = (i: BarItem) => inksOf(pixels, i, reading.colour);
     const [mine, ...more] = inks(first);
     if (mine === undefined) return [];
     const others = reading.items.filter((i) => i !== first && i.what === 'picture').flatMap(inks);
@@ -140,9 +139,34 @@ function launcherOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
   });
   firsts.sort((a, b) => b.worth - a.worth);
   const [best, next] = firsts;
-  // Where none stands out it is left out: any of them may be the one.
-  if (!best || best.worth < STANDS_OUT || best.worth - (next?.worth ?? 0) < BETTER) return [];
-  return [{ what: 'launcher', rect: best.box, sure: 0.9, edge: best.bar.edge, count: null }];
+  if (!best) return [];
+  const isBetter = !next || best.worth - next.worth >= BETTER;
+  const standsOut = best.worth >= STANDS_OUT && isBetter;
+  // Where no first thing of several bars stands out it is left out: any of them may be the one. Else it comes first on its bar.
+  if (!isBetter) return [];
+  return [
+    { what: 'launcher', rect: best.box, sure: standsOut ? 0.9 : 0.6, edge: best.bar.edge, count: null },
+  ];
+}
+
+/** The colours in which an item is drawn, fullest first; those of its rim, between one of them and the bar's, are none. */
+function inksOf(pixels: Pixels, { box }: BarItem, ground: string): string[] {
+  const inks: string[] = [];
+  for (const { hex, share } of dominantColours(pixels, box))
+    if (share > FULL && apart(hex, ground) > DRAWN && !inks.some((ink) => isBetween(hex, ink, ground)))
+      inks.push(hex);
+  return inks;
+}
+
+/** Whether a colour lies on the straight way between two others, in encoded sRGB as rims are mixed. */
+function isBetween(hex: string, a: string, b: string): boolean {
+  const [c, p, q] = [hex, a, b].map((h) => parseHex(h));
+  if (!c || !p || !q) return false;
+  const way = { r: q.r - p.r, g: q.g - p.g, b: q.b - p.b };
+  const length = way.r ** 2 + way.g ** 2 + way.b ** 2;
+  const t = ((c.r - p.r) * way.r + (c.g - p.g) * way.g + (c.b - p.b) * way.b) / Math.max(1, length);
+  const off = Math.hypot(c.r - p.r - t * way.r, c.g - p.g - t * way.g, c.b - p.b - t * way.b);
+  return t > 0 && t < 1 && off <= MIXED;
 }
 
 function apart(a: string, b: string): number {
