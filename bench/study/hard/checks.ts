@@ -4,6 +4,7 @@ import { readBar } from '@spare-coat/core/measuring/picture/readBar';
 import { readInk } from '@spare-coat/core/measuring/picture/readInk';
 import { readRegion, type RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
+import { lengthOff, sideOff } from '@spare-coat/core/model/coat/lengthOff';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { refused, type Result } from '@spare-coat/core/ground/result';
 import { BOUNDS } from '../accuracy.js';
@@ -22,6 +23,8 @@ export interface HardCheck {
   /** Null: refused. */
   readonly read: number | null;
   readonly ok: boolean;
+  /** By so much what was read may be off, as told with it; of lengths alone. */
+  readonly off?: number;
 }
 
 /** A view that shows a whole picture is about so wide, and a hand in it so far off at most, in pixels of the view. */
@@ -57,7 +60,13 @@ export function hardChecks({ layout, boxes }: DrawnLayout, graded: Graded): Hard
       readRegion(graded.pixels, drawn.rect, { settle: true, reach: drawn.reach }),
       told,
     );
-  const check = (trait: string, truth: number, read: number | Result<number>, bound: number) => {
+  const check = (
+    trait: string,
+    truth: number,
+    read: number | Result<number>,
+    bound: number,
+    off?: number,
+  ) => {
     const value = typeof read === 'number' ? read : read.ok ? read.value : null;
     checks.push({
       seed: layout.seed,
@@ -66,6 +75,7 @@ export function hardChecks({ layout, boxes }: DrawnLayout, graded: Graded): Hard
       truth,
       read: value,
       ok: value !== null && Math.abs(value - truth) <= bound + 1e-9,
+      ...(off === undefined ? {} : { off }),
     });
   };
   const colour = (trait: string, truth: string, read: string | null) => {
@@ -82,7 +92,7 @@ export function hardChecks({ layout, boxes }: DrawnLayout, graded: Graded): Hard
       bottom: [truth.y + truth.height, rect.y + rect.height],
     } as const;
     for (const side of SIDES)
-      check(`${what}: side`, at[side][0], found[side] ? at[side][1] : NONE, BOUNDS.length);
+      check(`${what}: side`, at[side][0], found[side] ? at[side][1] : NONE, BOUNDS.length, sideOff(told));
   };
   const covers = (i: number) =>
     boxes.slice(i + 1).some((b) => b.told.what === 'window' && overlap(b.rect, boxes[i]!.rect));
@@ -129,7 +139,7 @@ function barChecks(
   grade: GradeReading,
   f: number,
   region: RegionReading,
-  check: (trait: string, truth: number, read: number | Result<number>, bound: number) => void,
+  check: (trait: string, truth: number, read: number | Result<number>, bound: number, off?: number) => void,
   colour: (trait: string, truth: string, read: string | null) => void,
 ): void {
   const { found } = region;
@@ -151,7 +161,14 @@ function barChecks(
     bottom: height - truth.y - truth.height,
   }[told.edge];
   check('bar: edge', 1, b.edge === told.edge ? 1 : 0, 0);
-  check('bar: thickness', upright ? truth.width : truth.height, across ? b.thickness : none, BOUNDS.length);
+  const off = lengthOff('thickness', { region, bar: null, text: null, graded: grade }) ?? undefined;
+  check(
+    'bar: thickness',
+    upright ? truth.width : truth.height,
+    across ? b.thickness : none,
+    BOUNDS.length,
+    off,
+  );
   check('bar: margin', margin, across ? b.margins.edge : none, BOUNDS.length);
   if (told.isFloating) check('bar: corner radius', told.radius * f, b.cornerRadius, BOUNDS.radius);
   const opacity: Result<number> = b.opacity.ok ? { ok: true, value: b.opacity.value.opacity } : b.opacity;

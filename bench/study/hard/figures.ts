@@ -1,3 +1,4 @@
+import { median } from '@spare-coat/core/ground/statistics';
 import type { Figure } from '../../figure.js';
 import { hardChecks, type HardCheck } from './checks.js';
 import { drawnLayouts } from './drawn.js';
@@ -41,6 +42,12 @@ export async function studyHard(say: (line: string) => void, each: (line: string
     checked += checks.length;
     lowest = Math.min(lowest, percent(all.right + all.refused, checks.length));
     say(`${grade}: ${tell(all)}, ${percent(all.refused, checks.length)} % refused`);
+    const lengths = checks.flatMap(({ read, truth, off }) =>
+      read === null || off === undefined ? [] : [{ off, holds: Math.abs(read - truth) <= off + 1e-9 }],
+    );
+    say(
+      `  ± holds the truth in ${percent(lengths.filter((l) => l.holds).length, lengths.length)} % of ${lengths.length} lengths, median ± ${median(lengths.map((l) => l.off)) ?? '–'} px`,
+    );
     for (const trait of new Set(checks.map((c) => c.trait)))
       say(`  ${trait.padEnd(20)} ${tell(count(checks.filter((c) => c.trait === trait)))}`);
     for (const c of checks)
