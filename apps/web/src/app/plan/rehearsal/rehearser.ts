@@ -26,7 +26,7 @@ export class Rehearser {
   readonly faults = signal<readonly Injected[]>([]);
   readonly seed = signal(1);
   /** Closeness that the shortest plan is to reach, 0 to 1. */
-  readonly wanted = signal(0.8);
+  readonly wanted = signal(0.75);
   readonly answer = signal<Answer | null>(null);
   readonly problem = signal<string | null>(null);
   readonly busy = signal(false);
