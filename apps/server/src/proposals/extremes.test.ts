@@ -15,7 +15,7 @@ import { proposeReport } from '@spare-coat/core/deciding/proposal/proposeReport'
 import { partKey, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
 import type { Part } from '@spare-coat/core/model/parts/part';
 import { KINDS } from '@spare-coat/core/model/kinds/registry';
-import { testElement, testTrait, uuid } from '@spare-coat/core/testing/coat';
+import { testElement, testTrait, uuid, mattersOnly } from '@spare-coat/core/testing/coat';
 import { testHost, testPart } from '@spare-coat/core/testing/parts';
 import { describe, expect, it } from 'vitest';
 import { openSolver } from './highs.js';
@@ -30,7 +30,8 @@ const coat = (elements: readonly ElementRow[], traits: readonly TraitRow[]): Coa
   element: Object.fromEntries(elements.map((e) => [e.id, e])),
   trait: Object.fromEntries(traits.map((t) => [t.id, t])),
 });
-const rail = coat([testElement('rail', 'bar')], [testTrait('rail', 'edge', 'right')]);
+const bar = testElement('rail', 'bar', { rules: mattersOnly('bar', 'edge') });
+const rail = coat([bar], [testTrait('rail', 'edge', 'right')]);
 /** A host that offers nothing itself, so that a part is needed for everything. */
 const PLAIN = testHost({ offers: [], defaults: {} });
 const right = { edge: { fixed: 'right' } };
@@ -106,10 +107,7 @@ describe('a proposal for what is odd', () => {
   });
   it('leaves out elements without traits, and has nothing to propose for a coat without any', async () => {
     const part = testPart('Part', {}, right);
-    const bare = coat(
-      [testElement('rail', 'bar'), testElement('clock', 'clock')],
-      [testTrait('rail', 'edge', 'right')],
-    );
+    const bare = coat([bar, testElement('clock', 'clock')], [testTrait('rail', 'edge', 'right')]);
     const told = await report([part], bare);
     expect(told.best!.closeness).toBe(1);
     expect(told.best!.elements.map((e) => e.id)).toEqual([uuid('rail')]);

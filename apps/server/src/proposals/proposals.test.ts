@@ -1,3 +1,4 @@
+import { mattersOnly } from '@spare-coat/core/testing/coat';
 import { randomFrom } from '@spare-coat/core/ground/random';
 import { randomUUID } from 'node:crypto';
 import { NO_LIMITS } from '@spare-coat/core/model/coat/limits';
@@ -75,6 +76,9 @@ async function railOn(profile: boolean) {
     region: null,
     traits: [trait('edge', 'right'), trait('thickness', 84)],
   });
+  // Nothing of it is left untold: these two alone matter.
+  for (const other of Object.keys(mattersOnly('bar', 'edge', 'thickness')))
+    await send({ type: 'trait.weigh', elementId: element, trait: other, importance: 'nice' });
   return { id, element, send };
 }
 
