@@ -1,5 +1,4 @@
-import { longLines } from '@spare-coat/core/measuring/apart/longLines';
-import { takeApart } from '@spare-coat/core/measuring/apart/takeApart';
+import { sidesOf, takeApart } from '@spare-coat/core/measuring/apart/takeApart';
 import { overlap, sameness, type Rect } from '@spare-coat/core/measuring/picture/rect';
 import { expectedRect } from '@spare-coat/core/proving/compare/expectedRect';
 import { pairUp } from '@spare-coat/core/proving/compare/pairing';
@@ -9,8 +8,6 @@ import { drawnPages, type DrawnLayout, type ToldBox } from './drawn.js';
 import { pairedLayouts } from './layout.js';
 
 const PAIRS = 60;
-/** Shorter lines than this, in pixels, are nobody's side. */
-const SHORT = 10;
 const FIRST = Number(process.env['HARD_SEED'] ?? 1);
 /** A pair covers at least so much of what it and the truth cover together. */
 const OVERLAP = 0.5;
@@ -64,7 +61,7 @@ async function pair(say: (line: string) => void, each: (line: string) => void): 
       }));
     });
     const pixels = await pixelsOf(own.png);
-    const answers = pairUp(wanted, takeApart(pixels), longLines(pixels, SHORT), size, size);
+    const answers = pairUp(wanted, takeApart(pixels), sidesOf(pixels), size, size);
     wanted.forEach(({ what, box }, i) => {
       const count = counts.get(what)!;
       const there = seen(own, what).filter(

@@ -104,8 +104,8 @@ function gradeOf(pixels: Pixels): GradeReading {
   return grade;
 }
 
-/** A photo is not taken apart before it was set straight. */
-const isFlat = (pixels: Pixels) => gradeOf(pixels).grade !== 'photographed';
+/** What was worn is taken apart too badly to say by it what is not there: on it elements are looked for by their likeness alone. */
+const isExact = (pixels: Pixels) => gradeOf(pixels).grade === 'exact';
 
 type Instrument<K extends CallName> = (
   pixels: Pixels,
@@ -167,7 +167,7 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
   },
   pick: (pixels, { rect, most }) => pickPixels(pixels, rect, most),
   sights: async (own, { reference, asks, areWhole }, progress) =>
-    sightAll(await load(reference, progress), own, asks, areWhole && isFlat(own), progress),
+    sightAll(await load(reference, progress), own, asks, areWhole && isExact(own), progress),
   pair: async (own, { reference, factor, x, y }, progress) => {
     const other = await load(reference, progress);
     const whole = { x, y, width: other.width * factor, height: other.height * factor };

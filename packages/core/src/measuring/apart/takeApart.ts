@@ -8,7 +8,7 @@ import { clip, type Rect } from '../picture/rect.js';
 import { findBars, type FoundBar } from './findBars.js';
 import { findTitle } from './findTitle.js';
 import { findWindows } from './findWindows.js';
-import { longLines } from './longLines.js';
+import { longLines, type LongLines } from './longLines.js';
 
 /** What a picture of a whole desktop was taken apart into. */
 export const FOUND = ['bar', 'dock', 'window', 'title', 'buttons', 'clock', 'launcher'] as const;
@@ -48,12 +48,16 @@ const ONE_COLOUR = 30;
 const STANDS_OUT = 45;
 const BETTER = 8;
 
+/** The long lines of a picture that may be somebody's sides. */
+export const sidesOf = (pixels: Pixels): LongLines => longLines(pixels, SHORT);
+
 /**
  * Takes a picture of a whole desktop apart by its straight lines: bars and docks along its edges, windows with their title strips and
  * buttons, the clock and the launcher. Never more than one finding for one thing. What cannot be told is left out.
+ *
+ * @param lines its long lines, where they are known already
  */
-export function takeApart(pixels: Pixels): Finding[] {
-  const lines = longLines(pixels, SHORT);
+export function takeApart(pixels: Pixels, lines = sidesOf(pixels)): Finding[] {
   const bars = findBars(pixels, lines);
   const rects = bars.map((b) => b.rect);
   const windows = findWindows(pixels, lines, rects);

@@ -1,18 +1,14 @@
-import { longLines } from '../../measuring/apart/longLines.js';
-import { takeApart } from '../../measuring/apart/takeApart.js';
+import { sidesOf, takeApart } from '../../measuring/apart/takeApart.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
 import { expectedRect } from './expectedRect.js';
 import { mayBePaired, pairUp, type Pairing } from './pairing.js';
 import { sight, type Sight, type SightAsk } from './sight.js';
 
-/** Shorter lines than this, in pixels, are nobody's side. */
-const SHORT = 10;
-
 /**
  * Finds elements of the reference on a picture of the own desktop: what it was taken apart into is paired with them by kind, edge,
  * place and size; what cannot be told so is looked for by its likeness.
  *
- * @param areWhole whether both pictures show whole desktops: a part of one is not taken apart
+ * @param areWhole whether both pictures show whole desktops to the pixel: a part of one, and what was worn, is not taken apart
  * @param progress hears which share of them is found, 0 to 1
  * @returns for each what `sight` tells
  */
@@ -40,7 +36,8 @@ function pairingsOf(reference: Pixels, own: Pixels, asks: readonly SightAsk[]): 
   });
   const pairings: (Pairing | null)[] = asks.map(() => null);
   if (wanted.length === 0) return pairings;
-  const found = pairUp(wanted, takeApart(own), longLines(own, SHORT), reference, own);
+  const lines = sidesOf(own);
+  const found = pairUp(wanted, takeApart(own, lines), lines, reference, own);
   wanted.forEach(({ i }, k) => (pairings[i] = found[k]!));
   return pairings;
 }
