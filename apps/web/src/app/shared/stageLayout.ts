@@ -1,17 +1,30 @@
 import { NgTemplateOutlet } from '@angular/common';
+import type { AfterContentInit } from '@angular/core';
 import {
   ChangeDetectionStrategy,
   Component,
+  Directive,
   booleanAttribute,
   computed,
   inject,
   input,
   linkedSignal,
+  signal,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/material/sidenav';
 import { Widths } from './widths';
+
+/** Tells when the drawers were asked for their width: asked with all that stands in them, it would be laid out twice. */
+@Directive({ selector: '[coatFrame]', exportAs: 'coatFrame' })
+export class Frame implements AfterContentInit {
+  readonly isLaidOut = signal(false);
+
+  ngAfterContentInit(): void {
+    this.isLaidOut.set(true);
+  }
+}
 
 /**
  * A stage: the bench in the middle and details on its right. Where there is too little room the details are a drawer that is
@@ -19,7 +32,7 @@ import { Widths } from './widths';
  */
 @Component({
   selector: 'coat-stage',
-  imports: [MatButton, MatIcon, MatSidenav, MatSidenavContainer, MatSidenavContent, NgTemplateOutlet],
+  imports: [Frame, MatButton, MatIcon, MatSidenav, MatSidenavContainer, MatSidenavContent, NgTemplateOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ng-template #bench><ng-content /></ng-template>
@@ -32,7 +45,7 @@ import { Widths } from './widths';
         <ng-container [ngTemplateOutlet]="bench" />
       </div>
     } @else {
-      <mat-sidenav-container [hasBackdrop]="widths.isNarrow()">
+      <mat-sidenav-container coatFrame #frame="coatFrame" [hasBackdrop]="widths.isNarrow()">
         <mat-sidenav
           position="end"
           [mode]="widths.isNarrow() ? 'over' : 'side'"
@@ -40,10 +53,14 @@ import { Widths } from './widths';
           [opened]="isOpen()"
           (closedStart)="isDrawn.set(false)"
         >
-          <ng-container [ngTemplateOutlet]="details" />
+          @if (frame.isLaidOut()) {
+            <ng-container [ngTemplateOutlet]="details" />
+          }
         </mat-sidenav>
         <mat-sidenav-content>
-          <ng-container [ngTemplateOutlet]="bench" />
+          @if (frame.isLaidOut()) {
+            <ng-container [ngTemplateOutlet]="bench" />
+          }
           @if (widths.isNarrow()) {
             <button type="button" matButton class="opener" (click)="isDrawn.set(true)">
               <mat-icon svgIcon="panel-right-open" />{{ label() }}

@@ -60,6 +60,19 @@ describe('the frame around a coat', () => {
       /\d+ unanswered/,
     );
   });
+  it('keeps the spine as it was where the bench stands alone for a while', async () => {
+    const { page, view, settle } = await frame();
+    const spine = () => page.querySelector('nav[aria-label="Elements"]')!;
+    const isAlone = () => spine().closest('mat-sidenav-container')!.classList.contains('alone');
+    const before = spine();
+    expect(isAlone()).toBe(false);
+    view.alone.set(true);
+    await settle();
+    expect([spine(), isAlone()]).toEqual([before, true]);
+    view.alone.set(false);
+    await settle();
+    expect([spine(), isAlone()]).toEqual([before, false]);
+  });
   it('renames the coat, and not to nothing', async () => {
     const { page, bench } = await frame();
     const name = page.querySelector<HTMLInputElement>('input.name')!;

@@ -107,6 +107,11 @@ export class CoatFrame {
   );
   protected readonly whole = computed(() => this.place().whole || this.view.alone());
   protected readonly widths = inject(Widths);
+  /** Once it was drawn the spine stays, hidden where the bench stands alone: it keeps one's place, and is not made anew with each stage. */
+  protected readonly hasSpine = linkedSignal<boolean, boolean>({
+    source: () => !this.whole(),
+    computation: (isSeen, before) => isSeen || before?.value === true,
+  });
   /** The spine is a drawer that can be drawn. */
   protected readonly isDrawer = computed(() => this.widths.isSmall() && !this.whole());
   /** It is drawn by hand, and shut when an element was chosen in it. */

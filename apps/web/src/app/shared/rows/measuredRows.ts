@@ -9,7 +9,7 @@ export const WHOLE = 80;
 const BUFFER = 700;
 const LEAST_BUFFER = 250;
 /** So many rows are added and taken away at a time while somebody scrolls: fewer would lay the list out with every frame. */
-const A_STEP = 3;
+const A_STEP = 2;
 /** So many rows of a list that is drawn whole are added in one frame: all at once they would hold the page up. */
 const A_FRAME = 10;
 const BETWEEN_FRAMES = 20;
