@@ -68,6 +68,22 @@ describe('the finder', () => {
     await choose('Add a picture of the reference');
     expect(asked).toEqual(['add a picture']);
   });
+  it('goes where a hand means that confirms before the list is drawn, and once where it is drawn', async () => {
+    const { page, type, went, closed } = await finding();
+    const input = page.querySelector('input')!;
+    const enter = () =>
+      input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', keyCode: 13, cancelable: true }));
+    enter();
+    expect(closed()).toBe(0);
+    input.value = 'rail';
+    input.dispatchEvent(new Event('input'));
+    enter();
+    expect(went).toEqual([[[], 'merge']]);
+    await type('rail');
+    enter();
+    expect(went).toHaveLength(2);
+    expect(closed()).toBe(2);
+  });
   it('says when there is nothing by that name', async () => {
     const { type, page } = await finding();
     expect(await type('xyzzy')).toEqual([]);

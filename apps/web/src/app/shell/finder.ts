@@ -34,6 +34,8 @@ interface Find extends Findable {
         placeholder="An element, a page, or what to do"
         [formControl]="typed"
         [matAutocomplete]="found"
+        #list="matAutocompleteTrigger"
+        (keydown.enter)="confirm($event, list)"
         (keydown.escape)="ref.close()"
     /></mat-form-field>
     <mat-autocomplete
@@ -177,6 +179,12 @@ export class Finder {
 
   private leave(address: string): void {
     void this.router.navigateByUrl(address);
+  }
+  /** Whoever confirms before the list is drawn means the first of what it will show. */
+  protected confirm(event: Event, list: MatAutocompleteTrigger): void {
+    if (event.defaultPrevented || (list.panelOpen && list.activeOption) || this.words().trim() === '') return;
+    const [first] = this.shown();
+    if (first) this.run(first);
   }
   protected run(find: Find): void {
     this.ref.close();
