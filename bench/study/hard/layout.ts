@@ -36,6 +36,8 @@ export type Told =
       readonly what: 'title';
       readonly side: 'top' | 'right' | 'bottom' | 'left';
       readonly colour: string;
+      /** Whether it differs from what is in its window. */
+      readonly isSeen: boolean;
     }
   | {
       readonly what: 'text';
@@ -45,6 +47,9 @@ export type Told =
       readonly words: string;
     }
   | { readonly what: 'widget' };
+
+/** Colours differ plainly by so many levels of a channel. */
+const PLAINLY = 10;
 
 type Random = () => number;
 const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
@@ -240,16 +245,18 @@ function windowOf(
   const round = random() < 0.5;
   const count = between(random, 2, 4);
   const gap = between(random, 4, 10);
+  // Nobody draws a button in the colour of its strip.
+  const seen = INKS.filter((ink) => differ(ink, strip));
   const buttons = Array.from(
     { length: count },
     (_, i) =>
-      `<b ${told({ what: 'button' })} style="flex:none;width:${size}px;height:${size}px;border-radius:${round ? size : 1}px;background:${INKS[(i * 3 + count) % INKS.length]!}"></b>`,
+      `<b ${told({ what: 'button' })} style="flex:none;width:${size}px;height:${size}px;border-radius:${round ? size : 1}px;background:${seen[(i * 3 + count) % seen.length]!}"></b>`,
   ).join('');
   const group = `<div ${told({ what: 'buttons' })} style="display:flex;gap:${gap}px;flex-direction:${upright ? 'column' : 'row'}">${buttons}</div>`;
   const words = pick(random, TITLES);
   const title = `<span ${told({ what: 'text', ink: titleInk, ground: strip, size: 13, words })} style="color:${titleInk};font:13px sans-serif;white-space:nowrap;${upright ? 'display:none' : ''}">${words}</span>`;
   const buttonsFirst = random() < 0.5;
-  const says: Told = { what: 'title', side, colour: strip };
+  const says: Told = { what: 'title', side, colour: strip, isSeen: differ(strip, ground) };
   const bar = `<div ${told(says)} style="flex:none;${upright ? `width:${height}px` : `height:${height}px`};background:${strip};display:flex;align-items:center;justify-content:space-between;flex-direction:${upright ? 'column' : 'row'};padding:${upright ? '10px 0' : '0 10px'}">${buttonsFirst ? group + title : title + group}</div>`;
   const lines = Array.from(
     { length: 5 },
@@ -386,6 +393,11 @@ function channels(hex: string): [number, number, number] {
 function lightOf(hex: string): number {
   const [r, g, b] = channels(hex);
   return (0.2126 * r + 0.7152 * g + 0.0722 * b) / 255;
+}
+/** Whether two colours are plainly two, by their channels. */
+function differ(a: string, b: string): boolean {
+  const [x, y] = [channels(a), channels(b)];
+  return Math.max(...x.map((c, i) => Math.abs(c - y[i]!))) >= PLAINLY;
 }
 function rgba(hex: string, alpha: number): string {
   return `rgba(${channels(hex).join(',')},${alpha})`;

@@ -31,6 +31,10 @@ const MANY = 6;
 /** Their first or last one is at most so many thicknesses of the strip from its end. */
 const FROM_END = 2.5;
 
+/** A rim is no wider than this, in pixels; of a strip that is thinner than that nothing is cut off. */
+const RIM = 2;
+const LEAST_RIMMED = 22;
+
 const SIDES = ['top', 'bottom', 'left', 'right'] as const;
 
 /** The title strip of a window, at whichever side one is; null where none is told. */
@@ -71,7 +75,10 @@ export function findTitle(
       best = { side, rect, buttons: [], sure: there };
     }
     if (best)
-      found.push({ ...best, buttons: buttonsOn(pixels, seenOf(best.rect, upright, over), upright, round) });
+      found.push({
+        ...best,
+        buttons: buttonsOn(pixels, withoutRim(seenOf(best.rect, upright, over)), upright, round),
+      });
   }
   return found.reduce<FoundTitle | null>((p, q) => (p && worth(p) >= worth(q) ? p : q), null);
 }
@@ -89,6 +96,12 @@ function seenOf(rect: Rect, upright: boolean, over: readonly Rect[]): Rect {
   const [a, b] = seen.reduce((p, q) => (q[1] - q[0] > p[1] - p[0] ? q : p), [from, from]);
   return upright ? { ...rect, y: a, height: b - a } : { ...rect, x: a, width: b - a };
 }
+
+/** A strip without the rim that may go round its window. */
+const withoutRim = (rect: Rect): Rect =>
+  Math.min(rect.width, rect.height) < LEAST_RIMMED
+    ? rect
+    : { x: rect.x + RIM, y: rect.y + RIM, width: rect.width - 2 * RIM, height: rect.height - 2 * RIM };
 
 /** A row of things as large as each other, near an end of a strip. */
 function buttonsOn(pixels: Pixels, rect: Rect, upright: boolean, round: number): Rect[] {

@@ -31,6 +31,21 @@ const PART = 0.97;
 const MOST = 160;
 /** A side may go on beyond a corner for so many pixels, where it is soft or made so. */
 const BEYOND = 6;
+/** A title strip is at least and at most so thick, as shares of the shorter side of the screen; sides so near are one, in pixels. */
+const STRIP = [0.018, 0.1] as const;
+const BESIDE = 3;
+/** This share of each side is there of a window of which a pane alone has plainer sides. */
+const PANE = 0.86;
+/** Of each side so much is seen at least, in pixels: one that another window hides may be anywhere. */
+const LEAST_SEEN = 8;
+/** A shadow's side steps by no more levels than this; the window's own by so many times as much, and by so many at least. */
+const FAINT = 14;
+const PLAINER = 2;
+const LEAST_PLAIN = 12;
+/** A line goes on in another that begins so near to its end, in pixels. */
+const JOINS = 4;
+/** Both are there all along, and go one way. */
+const PLAIN = 0.95;
 /** So many windows are told at most. */
 const MOST_WINDOWS = 6;
 
@@ -84,8 +99,8 @@ export function findWindows(
   bars: readonly Rect[],
 ): FoundWindow[] {
   const lines = {
-    lying: all.lying.filter((l) => l.sameWay >= ONE_WAY),
-    standing: all.standing.filter((l) => l.sameWay >= ONE_WAY),
+    lying: withJoined(all.lying.filter((l) => l.sameWay >= ONE_WAY)),
+    standing: withJoined(all.standing.filter((l) => l.sameWay >= ONE_WAY)),
   };
   const least = Math.min(width, height);
   const reach = Math.round(CORNER * least);
@@ -108,7 +123,7 @@ export function findWindows(
   ];
   for (const a of topLeft) for (const b of lowRight) add(a.x, a.y, b.x, b.y);
   for (const a of topRight) for (const b of lowLeft) add(b.x, a.y, a.x, b.y);
-  const scored = (rect: Rect, over: readonly Rect[]): { rect: Rect; sure: number } | null => {
+  const scored = (rect: Rect, over: readonly Rect[]): Scored | null => {
     const { x, y } = rect;
     const [right, low] = [x + rect.width, y + rect.height];
     const inset = Math.min(reach, Math.floor(Math.min(rect.width, rect.height) / 6));
@@ -121,30 +136,105 @@ export function findWindows(
         .filter((o) => o.x - 2 <= at && o.x + o.width + 2 >= at)
         .map((o) => [o.y - 3, o.y + o.height + 3] as const);
     const sides = [
-      lying.covers(y, x + inset, right - inset, hiddenLying(y)),
-      lying.covers(low, x + inset, right - inset, hiddenLying(low)),
-      standing.covers(x, y + inset, low - inset, hiddenStanding(x)),
-      standing.covers(right, y + inset, low - inset, hiddenStanding(right)),
+      lying.covers(y, x + inset, right - inset, hiddenLying(y), LEAST_SEEN),
+      lying.covers(low, x + inset, right - inset, hiddenLying(low), LEAST_SEEN),
+      standing.covers(x, y + inset, low - inset, hiddenStanding(x), LEAST_SEEN),
+      standing.covers(right, y + inset, low - inset, hiddenStanding(right), LEAST_SEEN),
     ];
     const seen = sides.filter((s) => s !== null);
-    if (seen.length < 3 || Math.min(...seen) < SIDE) return null;
+    if (seen.length < sides.length || Math.min(...seen) < SIDE) return null;
     const sure = seen.reduce((sum, s) => sum + s, 0) / seen.length;
-    return sure < ALL ? null : { rect, sure };
+    return sure < ALL ? null : { rect, sure, least: Math.min(...seen) };
   };
   const found: FoundWindow[] = [];
   const isKnown = (r: Rect) => found.some((f) => sameness(f.rect, r) >= SAME || inside(r, f.rect) >= PART);
   for (let round = 0; round < MOST_WINDOWS; round++) {
     const over = [...found.map((f) => f.rect), ...bars];
-    const [best] = boxes
+    const told = boxes
       .filter((r) => !isKnown(r) && !bars.some((b) => inside(r, b) > 0.5))
       .flatMap((r) => scored(r, over) ?? [])
       .sort((a, b) => worth(b) - worth(a));
-    if (!best) break;
+    const surest = told[0];
+    if (!surest) break;
+    const best = told.find((b) => isPartOf(surest.rect, b, least)) ?? surest;
     // What is found next is held against what is hidden now.
-    const { rect, sure } = best;
+    const { sure } = best;
+    const rect = withoutShadow(best.rect, lying, standing, Math.ceil(STRIP[0] * least) - 1);
     found.push({ rect, sure, over: found.map((f) => f.rect).filter((r) => overlap(r, rect) > 0) });
   }
   return found;
+}
+/**
+ * Lines, and those that go on right beside where one ends: a rim steps outside along a dark strip and inside along
+ * a light body.
+ */
+function withJoined(lines: readonly LongLine[]): LongLine[] {
+  const plain = lines.filter((l) => l.sameWay >= PLAIN && l.share >= PLAIN);
+  const index = new LineIndex(plain);
+  const found = [...lines];
+  for (const first of plain)
+    for (const then of index.near(first.at)) {
+      if (then.at === first.at || Math.abs(then.from - first.to) > JOINS || then.to <= first.to) continue;
+      const [a, b] = [first.to - first.from, then.to - then.from];
+      const mean = (of: (l: LongLine) => number) => (of(first) * a + of(then) * b) / (a + b);
+      found.push({
+        at: a >= b ? first.at : then.at,
+        from: first.from,
+        to: then.to,
+        share: mean((l) => l.share),
+        strength: mean((l) => l.strength),
+        sameWay: mean((l) => l.sameWay),
+      });
+    }
+  return found;
+}
+/**
+ * A box without the shadow around it: a side that steps faintly moves in to one that steps plainly, as far as no title strip is thin.
+ *
+ * @param reach pixels
+ */
+function withoutShadow(rect: Rect, lying: LineIndex, standing: LineIndex, reach: number): Rect {
+  const [right, low] = [rect.x + rect.width, rect.y + rect.height];
+  const moved = (index: LineIndex, at: number, inwards: 1 | -1, from: number, to: number): number => {
+    const faint = index.strengthAt(at, from, to);
+    if (faint > FAINT) return at;
+    let [best, most] = [at, Math.max(PLAINER * faint, LEAST_PLAIN)];
+    for (let k = 1; k <= reach; k++) {
+      const here = at + inwards * k;
+      if ((index.covers(here, from, to) ?? 0) < PANE) continue;
+      const strength = index.strengthAt(here, from, to);
+      if (strength > most) [best, most] = [here, strength];
+    }
+    return best;
+  };
+  // Corners may be round, and shadows are.
+  const [dx, dy] = [Math.floor(rect.width * 0.15), Math.floor(rect.height * 0.15)];
+  const x0 = moved(standing, rect.x, 1, rect.y + dy, low - dy);
+  const x1 = moved(standing, right, -1, rect.y + dy, low - dy);
+  const y0 = moved(lying, rect.y, 1, rect.x + dx, right - dx);
+  const y1 = moved(lying, low, -1, rect.x + dx, right - dx);
+  return { x: x0, y: y0, width: x1 - x0, height: y1 - y0 };
+}
+interface Scored {
+  readonly rect: Rect;
+  readonly sure: number;
+  /** How much of the side is there of which least is. */
+  readonly least: number;
+}
+/**
+ * Whether a box is a window without what stands along one of its sides: a title strip, or a pane, whose own side may be less plain
+ * than the others.
+ */
+function isPartOf(part: Rect, { rect: whole, least: there }: Scored, least: number): boolean {
+  const more = [
+    part.x - whole.x,
+    part.y - whole.y,
+    whole.x + whole.width - part.x - part.width,
+    whole.y + whole.height - part.y - part.height,
+  ];
+  const [strip = 0, ...rest] = more.sort((a, b) => b - a);
+  if (strip < STRIP[0] * least || rest.some((d) => Math.abs(d) > BESIDE)) return false;
+  return strip <= STRIP[1] * least || there >= PANE;
 }
 /** The larger of two that are as sure: panes and strips have sides as well. */
 const worth = ({ rect, sure }: { rect: Rect; sure: number }) =>

@@ -26,19 +26,33 @@ export class LineIndex {
    * The share of a way, 0–1, on which the picture steps at a place.
    *
    * @param hidden parts of the way that are not seen, and not counted
-   * @returns null where nothing of the way is seen
+   * @param least so much of it is seen at least, in pixels
+   * @returns null where less of the way is seen
    */
   covers(
     at: number,
     from: number,
     to: number,
     hidden: readonly (readonly [number, number])[] = [],
+    least = 1,
   ): number | null {
     const seen = without([[from, to]], hidden);
     const length = total(seen);
-    if (length <= 0) return null;
+    if (length < least) return null;
     const lines = this.near(at).map((l) => [l.from, l.to] as const);
     return 1 - total(without(seen, lines)) / length;
+  }
+
+  /** How far the picture steps at a very place along a way, in the mean of the lines there, each for its length. Levels, 0–255 */
+  strengthAt(at: number, from: number, to: number): number {
+    let [sum, length] = [0, 0];
+    for (const line of this.byPlace.get(at) ?? []) {
+      const shared = Math.min(line.to, to) - Math.max(line.from, from);
+      if (shared <= 0) continue;
+      sum += line.strength * shared;
+      length += shared;
+    }
+    return length > 0 ? sum / length : 0;
   }
 
   /** The very place, of one and those right beside it, at which most of a way steps. */

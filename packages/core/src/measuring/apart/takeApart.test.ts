@@ -49,6 +49,53 @@ function desktop(bar: Rect | null, window: Rect | null, strip = 30): Pixels & { 
 }
 
 describe('a desktop taken apart', () => {
+  it('has its title strip on a window whose rim steps outside along the strip and inside along the rest', () => {
+    const window = { x: 220, y: 160, width: 460, height: 280 };
+    const pixels = desktop(null, window, 22);
+    // Darker than the wall and than the body, and nearer to the strip than to the wall.
+    fill(pixels, { ...window, x: 219, width: 1 }, '#41334a');
+    fill(pixels, { ...window, x: 680, width: 1 }, '#41334a');
+    fill(pixels, { x: 219, y: 159, width: 462, height: 1 }, '#41334a');
+    fill(pixels, { x: 219, y: 440, width: 462, height: 1 }, '#41334a');
+    const found = takeApart(pixels);
+    expect(of(found, 'window').map((f) => sameness(f.rect, window) > 0.97)).toEqual([true]);
+    expect(of(found, 'title').map((f) => f.edge)).toEqual(['top']);
+    expect(of(found, 'buttons').map((f) => f.count)).toEqual([3]);
+  });
+  it('has its window without the shadow around it', () => {
+    const window = { x: 220, y: 160, width: 460, height: 280 };
+    const pixels = plainPicture(WIDTH, HEIGHT, '#8899a4');
+    const body = desktop(null, window);
+    // Steps of five levels, ten pixels wide in all.
+    for (const [off, hex] of [
+      [10, '#83949f'],
+      [6, '#7d8f99'],
+      [3, '#788a94'],
+    ] as const)
+      fill(
+        pixels,
+        {
+          x: window.x - off,
+          y: window.y - off,
+          width: window.width + 2 * off,
+          height: window.height + 2 * off,
+        },
+        hex,
+      );
+    for (let y = window.y; y < window.y + window.height; y++) {
+      const [from, to] = [(y * WIDTH + window.x) * 4, (y * WIDTH + window.x + window.width) * 4];
+      pixels.data.set(body.data.subarray(from, to), from);
+    }
+    expect(of(takeApart(pixels), 'window').map((f) => f.rect)).toEqual([window]);
+  });
+  it('tells no window of which another hides a whole side: it may end anywhere', () => {
+    const upper = { x: 400, y: 140, width: 420, height: 264 };
+    const pixels = desktop(null, { x: 180, y: 200, width: 420, height: 200 });
+    fill(pixels, upper, '#2c3238');
+    fill(pixels, { ...upper, height: 30 }, '#c98f3a');
+    const windows = of(takeApart(pixels), 'window').map((f) => f.rect);
+    expect(windows).toEqual([upper]);
+  });
   it('has its bar where it is, at any edge, whatever its thickness, attached or floating', () => {
     fc.assert(
       fc.property(
