@@ -17,12 +17,12 @@ import { MatSidenav, MatSidenavContainer, MatSidenavContent } from '@angular/mat
 import { Widths } from './widths';
 
 /** Tells when the drawers were asked for their width: asked with all that stands in them, it would be laid out twice. */
-@Directive({ selector: '[coatFrame]', exportAs: 'coatFrame' })
-export class Frame implements AfterContentInit {
-  readonly isLaidOut = signal(false);
+@Directive({ selector: '[coatDrawers]', exportAs: 'coatDrawers' })
+export class Drawers implements AfterContentInit {
+  readonly areMeasured = signal(false);
 
   ngAfterContentInit(): void {
-    this.isLaidOut.set(true);
+    this.areMeasured.set(true);
   }
 }
 
@@ -32,7 +32,7 @@ export class Frame implements AfterContentInit {
  */
 @Component({
   selector: 'coat-stage',
-  imports: [Frame, MatButton, MatIcon, MatSidenav, MatSidenavContainer, MatSidenavContent, NgTemplateOutlet],
+  imports: [Drawers, MatButton, MatIcon, MatSidenav, MatSidenavContainer, MatSidenavContent, NgTemplateOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ng-template #bench><ng-content /></ng-template>
@@ -45,7 +45,7 @@ export class Frame implements AfterContentInit {
         <ng-container [ngTemplateOutlet]="bench" />
       </div>
     } @else {
-      <mat-sidenav-container coatFrame #frame="coatFrame" [hasBackdrop]="widths.isNarrow()">
+      <mat-sidenav-container coatDrawers #drawers="coatDrawers" [hasBackdrop]="widths.isNarrow()">
         <mat-sidenav
           position="end"
           [mode]="widths.isNarrow() ? 'over' : 'side'"
@@ -53,12 +53,12 @@ export class Frame implements AfterContentInit {
           [opened]="isOpen()"
           (closedStart)="isDrawn.set(false)"
         >
-          @if (frame.isLaidOut()) {
+          @if (drawers.areMeasured()) {
             <ng-container [ngTemplateOutlet]="details" />
           }
         </mat-sidenav>
         <mat-sidenav-content>
-          @if (frame.isLaidOut()) {
+          @if (drawers.areMeasured()) {
             <ng-container [ngTemplateOutlet]="bench" />
           }
           @if (widths.isNarrow()) {

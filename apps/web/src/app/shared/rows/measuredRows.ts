@@ -11,7 +11,7 @@ const LEAST_BUFFER = 250;
 /** So many rows are added and taken away at a time while somebody scrolls: fewer would lay the list out with every frame. */
 const A_STEP = 2;
 /** So many rows of a list that is drawn whole are added in one frame: all at once they would hold the page up. */
-const A_FRAME = 10;
+const A_FRAME = 5;
 const BETWEEN_FRAMES = 20;
 
 /** Where the row is that stands at a place: the last one that begins there or before. */
