@@ -32,7 +32,15 @@ export class Drawers implements AfterContentInit {
  */
 @Component({
   selector: 'coat-stage',
-  imports: [Drawers, MatButton, MatIcon, MatSidenav, MatSidenavContainer, MatSidenavContent, NgTemplateOutlet],
+  imports: [
+    Drawers,
+    MatButton,
+    MatIcon,
+    MatSidenav,
+    MatSidenavContainer,
+    MatSidenavContent,
+    NgTemplateOutlet,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ng-template #bench><ng-content /></ng-template>

@@ -1,4 +1,5 @@
-import type { Routes } from '@angular/router';
+import type { CanActivateChildFn, Routes } from '@angular/router';
+import { map, timer } from 'rxjs';
 
 /** Told by the build; what only developers want is left out of what people get. */
 declare const DEVELOPMENT: boolean;
@@ -13,6 +14,9 @@ const CONTROLS_PAGE: Routes = DEVELOPMENT
       },
     ]
   : [];
+
+/** One stage goes and another comes in a task of its own: with the press that asked for it, it would hold the page up. */
+const afterThePress: CanActivateChildFn = () => timer(0).pipe(map(() => true));
 
 export const ROUTES: Routes = [
   ...CONTROLS_PAGE,
@@ -46,6 +50,7 @@ export const ROUTES: Routes = [
   {
     path: 'coats/:id',
     loadComponent: () => import('./coatFrame').then((m) => m.CoatFrame),
+    canActivateChild: [afterThePress],
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'study' },
       { path: 'study', title: 'Study', loadComponent: () => import('../study/study').then((m) => m.Study) },

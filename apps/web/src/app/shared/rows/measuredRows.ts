@@ -95,7 +95,8 @@ export class MeasuredRows implements VirtualScrollStrategy {
     this.place();
   }
   onContentRendered(): void {
-    this.measure();
+    // Whoever watches their sizes tells once they are laid out: to ask now would lay out what is not whole yet.
+    if (!this.observer) this.measure();
   }
   onRenderedOffsetChanged(): void {
     // Nothing hangs on it.
