@@ -177,7 +177,7 @@ function barChecks(
     if (told.opacity === 100) colour('bar: colour', told.colour, b.colour);
     else colour('bar: own colour', told.colour, b.opacity.ok ? b.opacity.value.colour : null);
   }
-  check('bar: items', told.items, isSpoilt(grade, 'items') ? none : b.items.length, BOUNDS.items);
+  check('bar: items', told.items, b.count, BOUNDS.items);
   check('bar: item size', told.itemSize * f, b.itemSize, BOUNDS.length);
   if (told.spacing !== null) check('bar: spacing', told.spacing * f, b.spacing, 2 * BOUNDS.spacing);
 }

@@ -58,7 +58,9 @@ interface Named {
       @if (t.ok) {
         <dl>
           <dt>Items</dt>
-          <dd class="number">{{ t.value.items.length }}</dd>
+          <dd class="number">
+            {{ t.value.count.ok ? t.value.count.value : 'about ' + t.value.items.length }}
+          </dd>
           <dt>Picture size</dt>
           <dd class="number">{{ say(t.value.itemSize) }}</dd>
           <dt>Spacing</dt>

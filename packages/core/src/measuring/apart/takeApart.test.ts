@@ -163,6 +163,33 @@ describe('a desktop taken apart', () => {
     expect(launcher!.sure).toBeGreaterThan(0.8);
     expect(of(takeApart(alike), 'launcher')).toMatchObject([{ rect: launcher!.rect, sure: 0.6 }]);
   });
+  it('tells no launcher by its one colour in a row that is drawn in one colour', () => {
+    const pixels = plainPicture(WIDTH, HEIGHT, '#6d8791');
+    const icons = (bar: Rect, colours: readonly string[]) => {
+      fill(pixels, bar, '#2c3238');
+      colours.forEach((hex, i) => {
+        const [u, v] = [14 + i * 34, 12];
+        const at = bar.height > bar.width ? { x: bar.x + v, y: bar.y + u } : { x: bar.x + u, y: bar.y + v };
+        fill(pixels, { ...at, width: 24, height: 24 }, hex);
+      });
+    };
+    icons(along('bottom', 48, 0, 1), ['#e8ddcf', '#e8ddcf', '#e8ddcf', '#e8ddcf']);
+    icons({ x: 0, y: 0, width: 48, height: HEIGHT - 48 }, ['#c98f3a', '#9fb8d8', '#e6cf63', '#c98f3a']);
+    expect(of(takeApart(pixels), 'launcher')).toMatchObject([{ rect: { x: 12, y: 14 }, edge: 'left' }]);
+  });
+  it('tells no clock of letters that go on along the whole bar, and one of those at its end', () => {
+    const withLetters = (from: number) => {
+      const pixels = desktop(null, null);
+      fill(pixels, { x: 0, y: 0, width: WIDTH, height: 30 }, '#2c3238');
+      for (let x = from; x < WIDTH - 20; x += 8) {
+        fill(pixels, { x, y: 9, width: 2, height: 12 }, '#e8ddcf');
+        fill(pixels, { x, y: 19, width: 6, height: 2 }, '#e8ddcf');
+      }
+      return of(takeApart(pixels), 'clock');
+    };
+    expect(withLetters(20)).toEqual([]);
+    expect(withLetters(WIDTH - 80)).toMatchObject([{ edge: 'top' }]);
+  });
   it('is never two of one thing', () => {
     const pixels = desktop(along('left', 60, 0, 1), { x: 200, y: 120, width: 420, height: 260 });
     const found = takeApart(pixels);

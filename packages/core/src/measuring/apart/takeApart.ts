@@ -47,6 +47,8 @@ const ONE_COLOUR = 30;
 /** A launcher stands out so much from what is beside it, and so much more than the first thing of another bar. */
 const STANDS_OUT = 45;
 const BETTER = 8;
+/** It is no smaller than this share of its bar's thickness. */
+const LEAST = 0.3;
 
 /** The long lines of a picture that may be somebody's sides. */
 export const sidesOf = (pixels: Pixels): LongLines => longLines(pixels, SHORT);
@@ -107,11 +109,16 @@ function isType({ what, box }: BarItem, { bar, reading }: ReadBar): boolean {
   return box.width >= WIDE * box.height && box.height <= LOW * highest;
 }
 
+/** Whether an item of a bar can be one line of type: what fills the bar, or half of its length, is more than that. */
+function isOnOneLine({ box }: BarItem, bar: FoundBar): boolean {
+  return box.height < thicknessOf(bar) && box.width <= Math.max(bar.rect.width, bar.rect.height) / 2;
+}
+
 /** Of all text on bars that which stands furthest at an end. */
 function clockOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
   const texts = bars.flatMap(({ bar, reading }) =>
     reading.items
-      .filter((i) => isType(i, { bar, reading }))
+      .filter((i) => isType(i, { bar, reading }) && isOnOneLine(i, bar))
       .map((i) => ({ bar, box: i.box, worth: i.at / 100 + (i.zone === 'end' ? 1 : 0) })),
   );
   const best = texts.reduce<(typeof texts)[number] | null>((p, q) => (p && p.worth >= q.worth ? p : q), null);
@@ -133,13 +140,16 @@ function launcherOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
   const firsts = bars.flatMap(({ bar, reading }) => {
     const at = reading.items.findIndex((i) => i.what === 'picture');
     const first = reading.items[at];
-    if (!first || at > 1) return [];
+    if (!first || at > 1 || Math.min(first.box.width, first.box.height) < LEAST * thicknessOf(bar)) return [];
     const inks = (i: BarItem) => inksOf(pixels, i, reading.colour);
     const [mine, ...more] = inks(first);
     if (mine === undefined) return [];
     const others = reading.items.filter((i) => i !== first && i.what === 'picture').flatMap(inks);
-    const alone = others.length === 0 ? 0 : Math.min(PLAINLY, ...others.map((hex) => apart(hex, mine)));
-    return [{ bar, box: first.box, worth: alone + (more.length === 0 ? ONE_COLOUR : 0) }];
+    const off = others.map((hex) => apart(hex, mine));
+    const alone = off.length === 0 ? 0 : Math.min(PLAINLY, ...off);
+    // In a row that is drawn in one colour, that it has but one says nothing.
+    const isOne = more.length === 0 && (off.length === 0 || Math.max(...off) > DRAWN);
+    return [{ bar, box: first.box, worth: alone + (isOne ? ONE_COLOUR : 0) }];
   });
   firsts.sort((a, b) => b.worth - a.worth);
   const [best, next] = firsts;
@@ -152,6 +162,8 @@ function launcherOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
     { what: 'launcher', rect: best.box, sure: standsOut ? 0.9 : 0.6, edge: best.bar.edge, count: null },
   ];
 }
+
+const thicknessOf = ({ rect }: FoundBar) => Math.min(rect.width, rect.height);
 
 /** The colours in which an item is drawn, fullest first; those of its rim, between one of them and the bar's, are none. */
 function inksOf(pixels: Pixels, { box }: BarItem, ground: string): string[] {

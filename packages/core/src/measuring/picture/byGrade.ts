@@ -193,13 +193,14 @@ function mean(colours: readonly Colour[]): Colour {
 /** A bar as far as the grade of its picture lets it be told. */
 export function barByGrade(bar: Result<BarReading>, graded: Graded): Result<BarReading> {
   if (!bar.ok) return bar;
-  const { cornerRadius, opacity, itemSize, spacing, padding, items } = bar.value;
+  const { cornerRadius, opacity, itemSize, spacing, padding, count, items } = bar.value;
   return {
     ok: true,
     value: {
       ...bar.value,
       cornerRadius: told(graded, 'corners', cornerRadius),
       opacity: told(graded, 'opacity', opacity),
+      count: told(graded, 'items', count),
       itemSize: told(graded, 'items', itemSize),
       spacing: told(graded, 'items', spacing),
       padding: told(graded, 'items', padding),

@@ -15,6 +15,15 @@ const TRIANGLE = 0.62;
 /** How far beside the rectangle the ground outside is taken, in pixels. */
 const BESIDE = 3;
 
+/** Corners agree within so many pixels, or this share of their radius; so many of them must. */
+const AGREE = 1;
+const AGREE_SHARE = 0.1;
+const MOST_OF_THEM = 0.7;
+
+/** What is further off than this, in squared shares for each pixel of the radius, is no quarter circle. */
+const MISFIT = 0.17;
+const LEAST_CURVE = 3;
+
 type Colour = readonly [number, number, number];
 /** A corner's place, and the directions from it into the rectangle. */
 type Corner = readonly [x: number, y: number, dx: 1 | -1, dy: 1 | -1];
@@ -47,9 +56,12 @@ export function cornerRadius(pixels: Pixels, rect: Rect): Result<number> {
     .map((corner) => bestRadius(pixels, corner, most))
     .filter((r): r is number => r !== null);
   const radius = median(radii);
-  return radius === null
-    ? refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.')
-    : ok(radius);
+  if (radius === null)
+    return refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.');
+  const agree = radii.filter((r) => Math.abs(r - radius) <= Math.max(AGREE, AGREE_SHARE * radius)).length;
+  return agree >= MOST_OF_THEM * radii.length
+    ? ok(radius)
+    : refused('unsure', 'Its corners do not agree in how round they are.');
 }
 
 function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null {
@@ -93,7 +105,8 @@ function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null
       const n = offs.indexOf(Math.min(...offs));
       if (!best || offs[n]! < best.off) best = { offs, n, off: offs[n]! };
     }
-  return refine(best!.offs, best!.n) * STEP;
+  const radius = refine(best!.offs, best!.n) * STEP;
+  return best!.off <= MISFIT * Math.max(LEAST_CURVE, radius) ? radius : null;
 }
 
 /** How far into its first pixel a side may begin. */

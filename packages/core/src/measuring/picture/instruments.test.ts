@@ -40,6 +40,32 @@ describe('the radius of corners', () => {
     const told = cornerRadius(pixels, rect);
     expect(told.ok && Math.abs(told.value - radius)).toBeLessThanOrEqual(0.6);
   });
+  it('is not told where they do not agree, or are no quarter circles', () => {
+    const { pixels, rect } = rounded(16, '#efe7da', '#3f6f68');
+    for (const x of [rect.x, rect.x + rect.width - 16])
+      fill(pixels, { x, y: rect.y, width: 16, height: 16 }, '#efe7da');
+    expect(cornerRadius(pixels, rect)).toMatchObject({ ok: false, code: 'unsure' });
+    // Steps of six pixels.
+    const cut = rounded(0, '#efe7da', '#3f6f68');
+    for (const [i, width] of [18, 12, 6].entries())
+      for (const [right, low] of [
+        [false, false],
+        [true, false],
+        [false, true],
+        [true, true],
+      ] as const)
+        fill(
+          cut.pixels,
+          {
+            x: right ? rect.x + rect.width - width : rect.x,
+            y: low ? rect.y + rect.height - 6 * (i + 1) : rect.y + 6 * i,
+            width,
+            height: 6,
+          },
+          '#3f6f68',
+        );
+    expect(cornerRadius(cut.pixels, rect).ok).toBe(false);
+  });
   it('is not told where no corner shows', () => {
     const pixels = plainPicture(100, 40, '#efe7da');
     expect(cornerRadius(pixels, { x: 0, y: 0, width: 100, height: 40 })).toMatchObject({

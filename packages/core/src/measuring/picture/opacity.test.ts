@@ -51,6 +51,28 @@ describe('opacity', () => {
     ).toBe(false);
   });
 
+  it('is not told as solid of what is only blurred, and is of what stays as it is over a ground that changes slowly', () => {
+    const bar = parseHex('#f4efe6')!;
+    // Stripes of 12 px over a slow change from left to right: what is blurred shows the change alone.
+    const over = (slow: number, seen: (mean: Rgb) => Rgb) => {
+      const pixels = plainPicture(1200, 300, '#808080');
+      for (let x = 0; x < 1200; x += 4) {
+        const mean = 100 + (slow * x) / 1200;
+        const stripe = Math.floor(x / 12) % 2 === 0 ? 45 : -45;
+        const at = (v: number) => ({ r: v, g: v, b: v });
+        fill(pixels, { x, y: 0, width: 4, height: 300 }, toHex(at(mean + stripe)));
+        fill(pixels, { x, y: 0, width: 4, height: 40 }, toHex(seen(at(mean))));
+      }
+      return readOpacity(pixels, { x: 0, y: 0, width: 1200, height: 40 }, 'top');
+    };
+    expect(over(90, (mean) => layOver(bar, mean, 60)).ok).toBe(false);
+    expect(over(0, (mean) => layOver(bar, mean, 60)).ok).toBe(false);
+    const solid = over(90, () => bar);
+    expect(solid.ok && solid.value.opacity).toBeGreaterThan(97);
+    const slightly = over(14, () => bar);
+    expect(slightly.ok && slightly.value.opacity).toBeGreaterThan(97);
+  });
+
   it('is read along the inner side of a bar over a changing ground', () => {
     const pixels = plainPicture(800, 400, '#c9d6a8');
     const grounds = ['#c9d6a8', '#2f4a4f', '#e0c070', '#5d6b7f'];

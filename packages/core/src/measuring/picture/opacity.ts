@@ -117,6 +117,12 @@ const EXPLAINS = 20;
 /** Both halves of a bar tell the same opacity within this, or neither is believed. */
 const HALVES = 0.08;
 
+/** A blur mixes so many places on each hand of one. */
+const SMOOTH = 6;
+/** A ground that differs by so many levels would be seen through, by more than this share of that. */
+const SOME = 8;
+const UNMOVED = 0.08;
+
 export interface BarOpacity extends OpacityReading {
   /** How far what lies beneath moves the bar's own pixels, in levels of the channel that moves most. */
   readonly showsThrough: number;
@@ -182,7 +188,43 @@ export function readOpacity(pixels: Pixels, rect: Rect, edge: ScreenEdge, radius
     if (!doHalvesAgree(kept, clear))
       return refused('unsure', 'One half of it tells another opacity than the other half.');
   }
+  // What is blurred looks solid over a ground that differs from place to place alone: what it differs over longer ways has to be missing too.
+  else {
+    const smooth = smoothed(ground);
+    const there = kept.map((p) => ({ ...p, ground: smooth[p.at]! }));
+    const far = solveOpacity(there);
+    if (!far.ok && !isUnmoved(there)) return far;
+    if (far.ok && far.value.opacity < 100 * (1 - LETS_THROUGH))
+      return refused(
+        'blurred',
+        'What lies beneath it is blurred, so how much is let through cannot be told.',
+      );
+  }
   return ok({ ...best.value, showsThrough: variety * clear });
+}
+
+/** Whether what is seen stays as it is though the ground beneath differs, were it by a few levels. */
+function isUnmoved(places: readonly SeenThrough[]): boolean {
+  const moves = (pick: (p: SeenThrough) => Rgb) =>
+    Math.max(
+      ...CHANNELS.map((c) => {
+        const sorted = places.map((p) => pick(p)[c]).sort((a, b) => a - b);
+        return (
+          (sorted[Math.floor(0.95 * sorted.length)] ?? 0) - (sorted[Math.floor(0.05 * sorted.length)] ?? 0)
+        );
+      }),
+    );
+  const beneath = moves((p) => p.ground);
+  return beneath >= SOME && moves((p) => p.seen) <= UNMOVED * beneath;
+}
+
+/** Each place as the mean of those so near to it. */
+function smoothed(places: readonly Rgb[]): Rgb[] {
+  return places.map((_, i) => {
+    const near = places.slice(Math.max(0, i - SMOOTH), i + SMOOTH + 1);
+    const mean = (c: (typeof CHANNELS)[number]) => near.reduce((sum, p) => sum + p[c], 0) / near.length;
+    return { r: mean('r'), g: mean('g'), b: mean('b') };
+  });
 }
 
 const lightOf = ({ r, g, b }: Rgb) => 0.2126 * r + 0.7152 * g + 0.0722 * b;

@@ -68,6 +68,31 @@ describe('reading a bar', () => {
     expect(bar.ok && countByZone(bar.value.items)).toEqual({ start: 2, centre: 2, end: 1 });
   });
 
+  it('says how many items there are, and not where they may be parts of others or several', () => {
+    const row = [20, 60, 100, 140].map((x) => ({ x, size: 24 }));
+    const countOn = (
+      items: Parameters<typeof withBar>[1],
+      more?: (bar: ReturnType<typeof withBar>) => void,
+    ) => {
+      const bar = withBar(40, items);
+      more?.(bar);
+      const told = readBar(bar.pixels, bar.rect);
+      return told.ok ? told.value.count : null;
+    };
+    expect(countOn(row)).toEqual({ ok: true, value: 4 });
+    // A speck beside them, a thing twice as large, one as long as half the bar, one at its very end.
+    expect(countOn([...row, { x: 180, size: 6 }])).toMatchObject({ ok: false, code: 'unsure' });
+    expect(countOn([...row, { x: 180, size: 36 }])).toMatchObject({ ok: false, code: 'unsure' });
+    const long = countOn(row, ({ pixels, rect }) =>
+      fill(pixels, { x: 300, y: rect.y + 8, width: 700, height: 24 }, '#43203d'),
+    );
+    expect(long).toMatchObject({ ok: false, code: 'unsure' });
+    const end = countOn(row, ({ pixels, rect }) =>
+      fill(pixels, { x: 1176, y: rect.y + 8, width: 24, height: 24 }, '#43203d'),
+    );
+    expect(end).toMatchObject({ ok: false, code: 'unsure' });
+  });
+
   it('says that a region at no edge is none, and that a plain bar has nothing on it', () => {
     const pixels = plainPicture(1200, 700, WALL);
     fill(pixels, { x: 300, y: 300, width: 400, height: 40 }, BAR);

@@ -3,6 +3,7 @@ import { byZone, type Zone } from './zone.js';
 import { toHex } from '../colour/srgb.js';
 import { cornerRadius } from './cornerRadius.js';
 import { findItems, type FoundItem } from './findItems.js';
+import { itemCount } from './itemCount.js';
 import { readOpacity, type BarOpacity } from './opacity.js';
 import type { Pixels } from './pixels.js';
 import { readRegion, type ScreenEdge } from './readRegion.js';
@@ -31,6 +32,8 @@ export interface BarReading {
   /** Its flat colour; of a gradient, the colour in its middle. */
   readonly colour: string;
   readonly items: readonly BarItem[];
+  /** How many they are, where they can be told apart. */
+  readonly count: Result<number>;
   /** Of the pictures: the usual side across the bar, and the usual gap between neighbours of one zone. */
   readonly itemSize: Result<number>;
   readonly spacing: Result<number>;
@@ -128,6 +131,7 @@ export function readBar(
     zone: zones[i]!,
     at: (50 * (item.from + item.to)) / length,
   }));
+  const count = itemCount(items, { length, thickness: region.thickness, upright });
   const [r, g, b] = ground.colourAt(length >> 1, strip.across >> 1);
   const before = upright ? rect.y : rect.x;
   const after = (upright ? pixels.height : pixels.width) - before - length;
@@ -144,7 +148,8 @@ export function readBar(
     opacity,
     colour: toHex({ r, g, b }),
     items: placed,
-    itemSize: usualSize(items, upright),
+    count,
+    itemSize: count.ok ? usualSize(items, upright) : count,
     spacing: usualSpacing(placed),
     padding: first ? ok(first.from) : refused('plain', 'Nothing stands at its start.'),
   });

@@ -103,6 +103,57 @@ describe('reading a region', () => {
     });
   });
 
+  it('leaves a floating dock its gap where one of its sides goes on in another line', () => {
+    const pixels = plainPicture(640, 400, '#7f9aa6');
+    fill(pixels, { x: 200, y: 15, width: 240, height: 60 }, '#e3c2b4');
+    // A line of the wall in line with its left side, up to the edge of the screen.
+    fill(pixels, { x: 200, y: 0, width: 1, height: 15 }, '#2f4a4f');
+    const { rect } = readRegion(
+      pixels,
+      { x: 196, y: 7, width: 250, height: 72 },
+      { settle: true, reach: 13 },
+    );
+    expect(rect).toEqual({ x: 200, y: 15, width: 240, height: 60 });
+  });
+
+  it('takes what a bar floats before for its side, and not the last row of the picture that scaling left half drawn', () => {
+    const pixels = plainPicture(640, 400, '#7f9aa6');
+    fill(pixels, { x: 0, y: 399, width: 640, height: 1 }, '#303a40');
+    fill(pixels, { x: 60, y: 350, width: 520, height: 40 }, '#e3c2b4');
+    const { rect } = readRegion(
+      pixels,
+      { x: 56, y: 346, width: 528, height: 51 },
+      { settle: true, reach: 13 },
+    );
+    expect(rect).toEqual({ x: 60, y: 350, width: 520, height: 40 });
+  });
+
+  it('leaves the rim of a window to the window, where a part of it is drawn round', () => {
+    const pixels = plainPicture(640, 400, '#c9d6a8');
+    fill(pixels, { x: 100, y: 80, width: 400, height: 240 }, '#1d2126');
+    fill(pixels, { x: 102, y: 82, width: 396, height: 236 }, '#f1ece2');
+    fill(pixels, { x: 102, y: 82, width: 396, height: 32 }, '#7a2f5b');
+    const strip = { x: 96, y: 84, width: 405, height: 27 };
+    const title = readRegion(pixels, strip, { settle: true, reach: 10 });
+    expect(title.rect).toEqual({ x: 102, y: 82, width: 396, height: 32 });
+    const whole = readRegion(pixels, { x: 97, y: 83, width: 400, height: 240 }, { settle: true, reach: 10 });
+    expect(whole.rect).toEqual({ x: 100, y: 80, width: 400, height: 240 });
+  });
+
+  it('does not choose between two sides that are as likely', () => {
+    const pixels = plainPicture(640, 400, '#c9d6a8');
+    fill(pixels, { x: 60, y: 150, width: 520, height: 60 }, '#52637a');
+    fill(pixels, { x: 60, y: 150, width: 520, height: 50 }, '#8c5340');
+    const { rect, found } = readRegion(
+      pixels,
+      { x: 57, y: 148, width: 526, height: 57 },
+      { settle: true, reach: 10 },
+    );
+    expect(found).toEqual({ left: true, top: true, right: true, bottom: false });
+    // Where it was drawn.
+    expect(rect.y + rect.height).toBe(205);
+  });
+
   it('finds a bar on a ground where every pixel differs from the next, and a border of one pixel', () => {
     const noisy = plainPicture(300, 200, '#000000');
     for (let i = 0; i < noisy.data.length; i += 4) noisy.data[i] = (i * 7919) % 251;

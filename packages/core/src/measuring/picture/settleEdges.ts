@@ -18,6 +18,8 @@ const AS_GOOD = 0.08;
 const WHOLE_SIDE = 0.8;
 /** A side of a region goes on to the picture's own edge where it steps on this share of the way. */
 const GOES_ON = 0.6;
+/** Where no line was found, the region goes on to it unless its sides step on less than this share of the way. */
+const ENDS = 0.3;
 /** A thing is small, and found by what it is rather than by its sides, up to so many times a hand's reach, at least so many pixels. */
 const SMALL = 12;
 const SMALL_PIXELS = 96;
@@ -26,6 +28,11 @@ const SMALL_REACH = 0.08;
 const LEAST_REACH = 2;
 /** Lines fainter than this share of the strongest are its echo. */
 const ECHO = 0.25;
+/** A line is as likely as the one that was found within this share of its length, and from this share of its strength on. */
+const RIVAL = 0.2;
+const RIVAL_STRENGTH = 0.3;
+/** A side goes on beyond a region that goes on so far at least, in pixels. */
+const LEAST_BEYOND = 16;
 /** Sides up to this long may be mostly round corner: their middle third is looked at by itself. */
 const SHORT_SIDE = 160;
 /** The middle third speaks only when it is this sure. */
@@ -60,8 +67,9 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   const rect = clip(drawn, pixels.width, pixels.height);
   if (!rect) return null;
   const isSmall = Math.max(rect.width, rect.height) <= Math.max(SMALL_PIXELS, SMALL * reach);
+  const isTiny = Math.max(rect.width, rect.height) <= SMALL_PIXELS;
   const thing = isSmall ? settleThing(pixels, rect, reach) : null;
-  if (thing === 'doubtful') return { rect, found: { left: false, top: false, right: false, bottom: false } };
+  if (thing === 'doubtful') return unsettled(rect);
   if (thing) return { rect: thing, found: { left: true, top: true, right: true, bottom: true } };
   const within = (length: number) =>
     isSmall ? Math.min(reach, Math.max(LEAST_REACH, Math.floor(length * SMALL_REACH))) : reach;
@@ -73,12 +81,16 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   const { width, height } = pixels;
   const [x0, x1] = [rect.x, rect.x + rect.width];
   const [y0, y1] = [rect.y, rect.y + rect.height];
-  const lines = {
-    left: side(pixels, 'x', x0, reachX, acrossX, [0, Math.ceil(middleX) - 1], -1),
-    right: side(pixels, 'x', x1, reachX, acrossX, [Math.floor(middleX) + 1, width], 1),
-    top: side(pixels, 'y', y0, reachY, acrossY, [0, Math.ceil(middleY) - 1], -1),
-    bottom: side(pixels, 'y', y1, reachY, acrossY, [Math.floor(middleY) + 1, height], 1),
-  };
+  const sidesTo = (rim: Rim) => ({
+    left: side(pixels, 'x', x0, reachX, acrossX, [0, Math.ceil(middleX) - 1], -1, rim),
+    right: side(pixels, 'x', x1, reachX, acrossX, [Math.floor(middleX) + 1, width], 1, rim),
+    top: side(pixels, 'y', y0, reachY, acrossY, [0, Math.ceil(middleY) - 1], -1, rim),
+    bottom: side(pixels, 'y', y1, reachY, acrossY, [Math.floor(middleY) + 1, height], 1, rim),
+  });
+  const outer = sidesTo('outer');
+  const lines = isPart(pixels, outer) ? sidesTo('inner') : outer;
+  const isWhole = (line: number, [from, to]: Span, axis: 'x' | 'y') =>
+    (stepsAt(pixels, axis, line, line, from, to).shares[0] ?? 0) >= WHOLE_SIDE;
   const at = (name: 'left' | 'top' | 'right' | 'bottom'): number | null => {
     const upright = name === 'left' || name === 'right';
     const size = upright ? width : height;
@@ -86,16 +98,27 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
     const from = { left: x0, right: x1, top: y0, bottom: y1 }[name];
     const line = lines[name];
     const border = isStart ? 0 : size;
+    if (line === 'doubtful') return null;
     if (Math.abs(from - border) > (upright ? reachX : reachY)) return line;
-    if (line === null || Math.abs(line - border) <= RIM) return border;
+    if (Math.abs((line ?? from) - border) <= RIM) return border;
     const across = upright ? [lines.top, lines.bottom] : [lines.left, lines.right];
-    const way: Span = isStart ? [0, line] : [line, size];
-    const shares = across.flatMap((l) => (l === null ? [] : [wayShare(pixels, upright ? 'y' : 'x', l, way)]));
-    if (shares.length > 0) return Math.max(...shares) >= GOES_ON ? border : line;
-    const [whole] = stepsAt(pixels, upright ? 'x' : 'y', line, line, ...(upright ? acrossX : acrossY)).shares;
-    return (whole ?? 0) < WHOLE_SIDE ? border : line;
+    const far = upright ? height : width;
+    const way: Span = isStart ? [0, line ?? from] : [line ?? from, size];
+    const span = upright ? acrossY : acrossX;
+    // One that is the picture's own edge, or its rim, says nothing: no picture steps there. Nor does that of a thing on the region.
+    const shares = across.flatMap((l) =>
+      typeof l !== 'number' || l <= RIM || l >= far - RIM || !isWhole(l, span, upright ? 'y' : 'x')
+        ? []
+        : [wayShare(pixels, upright ? 'y' : 'x', l, way)],
+    );
+    const least = shares.length > 0 ? Math.min(...shares) : null;
+    if (line === null) return least === null || least >= ENDS ? border : null;
+    if (least !== null) return least >= GOES_ON ? border : line;
+    return isWhole(line, upright ? acrossX : acrossY, upright ? 'x' : 'y') ? line : border;
   };
   const [left, top, right, bottom] = [at('left'), at('top'), at('right'), at('bottom')];
+  // Of a small thing that was not found by its own pixels, a side alone is another's as often as not.
+  if (isTiny && [left, top, right, bottom].some((side) => side === null)) return unsettled(rect);
   const l = left ?? x0;
   const t = top ?? y0;
   const r = Math.max(l + 1, right ?? x1);
@@ -106,16 +129,57 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   };
 }
 
-/** The share of a way along a line, or along one beside it, at which neighbouring pixels step. */
+const unsettled = (rect: Rect): SettledRegion => ({
+  rect,
+  found: { left: false, top: false, right: false, bottom: false },
+});
+
+/** The share of a way along a line, or along one beside it, at which neighbouring pixels step, and more than beside it. */
 function wayShare(pixels: Pixels, axis: 'x' | 'y', line: number, [from, to]: Span): number {
   const size = axis === 'x' ? pixels.width : pixels.height;
-  const { shares } = stepsAt(pixels, axis, Math.max(1, line - 1), Math.min(size - 1, line + 1), from, to);
-  return Math.max(0, ...shares);
+  const first = Math.max(1, line - 2);
+  const { shares, sharpest } = stepsAt(pixels, axis, first, Math.min(size - 1, line + 2), from, to);
+  const n = Math.max(1, to - from);
+  let most = 0;
+  for (let l = Math.max(1, line - 1) - first; l <= Math.min(shares.length - 1, line + 1 - first); l++) {
+    const alone = (shares[l] ?? 0) - Math.min(shares[l - 1] ?? 0, shares[l + 1] ?? 0);
+    most = Math.max(most, alone, doubleAt(sharpest, l) / n);
+  }
+  return most;
 }
 
 type Span = readonly [from: number, to: number];
+/** Of a rim, which of its two lines is the side. */
+type Rim = 'outer' | 'inner';
+/** A line (0 to the picture's size, both included); `'doubtful'` where two are as likely, null where there is none. */
+type Line = number | 'doubtful' | null;
+type Sides = Readonly<Record<'left' | 'right' | 'top' | 'bottom', Line>>;
 
-/** The line (0 to the picture's size, both included) that a side settles on, or null. */
+/** Whether two opposite sides go on beyond the region on one hand: it is a part of something larger, as a title strip is. */
+function isPart(pixels: Pixels, { left, right, top, bottom }: Sides): boolean {
+  const goOn = (
+    axis: 'x' | 'y',
+    [a, b]: readonly [Line, Line],
+    [from, to]: readonly [Line, Line],
+  ): boolean => {
+    if (typeof a !== 'number' || typeof b !== 'number' || typeof from !== 'number' || typeof to !== 'number')
+      return false;
+    const size = axis === 'x' ? pixels.height : pixels.width;
+    const far = Math.max(LEAST_BEYOND, Math.round((to - from) / 2));
+    const beyond: Span[] = [
+      [Math.max(0, from - far), from - RIM],
+      [to + RIM, Math.min(size, to + far)],
+    ];
+    return beyond.some(
+      ([p, q]) =>
+        q - p >= LEAST_BEYOND / 2 &&
+        [a, b].every((line) => wayShare(pixels, axis, line, [p, q]) >= WHOLE_SIDE),
+    );
+  };
+  return goOn('x', [left, right], [top, bottom]) || goOn('y', [top, bottom], [left, right]);
+}
+
+/** The line that a side settles on. */
 function side(
   pixels: Pixels,
   axis: 'x' | 'y',
@@ -124,25 +188,27 @@ function side(
   along: Span,
   allowed: Span,
   outwards: -1 | 1,
-): number | null {
+  rim: Rim,
+): Line {
   const length = along[1] - along[0];
   const inset = Math.min(reach, Math.floor(length / 4));
-  const most = bestLine(pixels, axis, drawn, reach, [along[0] + inset, along[1] - inset], allowed, outwards);
-  if (length > SHORT_SIDE || length < 9) return most?.line ?? null;
+  const best = (way: Span) => bestLine(pixels, axis, drawn, reach, way, allowed, outwards, rim);
+  const most = best([along[0] + inset, along[1] - inset]);
+  const told = (found: Best | null): Line => (found?.isDoubtful ? 'doubtful' : (found?.line ?? null));
+  if (length > SHORT_SIDE || length < 9) return told(most);
   const third = Math.floor(length / 3);
-  const middle = bestLine(
-    pixels,
-    axis,
-    drawn,
-    reach,
-    [along[0] + third, along[1] - third],
-    allowed,
-    outwards,
-  );
-  if (!middle || middle.score < MIDDLE_SURE) return most?.line ?? null;
-  if (!most) return middle.line;
+  const middle = best([along[0] + third, along[1] - third]);
+  if (!middle || middle.score < MIDDLE_SURE) return told(most);
+  if (!most) return told(middle);
   // Round corners move the edge of the whole side inwards, never outwards.
-  return (middle.line - most.line) * outwards > 0 ? middle.line : most.line;
+  return told((middle.line - most.line) * outwards > 0 ? middle : most);
+}
+
+interface Best {
+  readonly line: number;
+  readonly score: number;
+  /** Whether another line is as likely. */
+  readonly isDoubtful: boolean;
 }
 
 function bestLine(
@@ -153,7 +219,8 @@ function bestLine(
   [from, to]: Span,
   [lowest, highest]: Span,
   outwards: -1 | 1,
-): { line: number; score: number } | null {
+  rim: Rim,
+): Best | null {
   const size = axis === 'x' ? pixels.width : pixels.height;
   const low = Math.max(1, lowest, drawn - reach);
   const high = Math.min(size - 1, highest, drawn + reach);
@@ -171,9 +238,13 @@ function bestLine(
   const strongest = Math.max(0, ...found.map((f) => f.strength));
   const seen = found.filter((f) => f.strength >= ECHO * strongest);
   // A line beyond a stronger one is another thing's: it is never reached over that.
-  const scores = seen.filter(
+  // The rim of what lies along the picture's own edge is no side of what keeps off it by a whole line.
+  const isAtEdge = (line: number) => line <= RIM || line >= size - RIM;
+  const inner = seen.filter((f) => !isAtEdge(f.line));
+  const held = inner.some((f) => f.score >= WHOLE_SIDE) ? inner : seen;
+  const scores = held.filter(
     (f) =>
-      !seen.some(
+      !held.some(
         (g) =>
           (g.line - drawn) * (f.line - drawn) > 0 &&
           Math.abs(g.line - drawn) < Math.abs(f.line - drawn) - RIM &&
@@ -185,12 +256,20 @@ function bestLine(
   const nearest = scores
     .filter((s) => s.score >= best - AS_GOOD)
     .reduce((p, q) => (Math.abs(q.line - drawn) < Math.abs(p.line - drawn) ? q : p));
-  return scores
+  const away = rim === 'outer' ? outwards : -outwards;
+  const chosen = scores
     .filter(({ line, strength }) => {
-      const out = (line - nearest.line) * outwards;
+      const out = (line - nearest.line) * away;
       return out > 0 && out <= RIM && strength >= RIM_STRENGTH * nearest.strength;
     })
-    .reduce((p, q) => ((q.line - p.line) * outwards > 0 ? q : p), nearest);
+    .reduce((p, q) => ((q.line - p.line) * away > 0 ? q : p), nearest);
+  const isDoubtful = held.some(
+    (f) =>
+      Math.abs(f.line - chosen.line) > RIM &&
+      f.score >= Math.max(WHOLE_SIDE, chosen.score - RIVAL) &&
+      f.strength >= RIVAL_STRENGTH * chosen.strength,
+  );
+  return { line: chosen.line, score: chosen.score, isDoubtful };
 }
 
 /** For lines `first` to `last`: the share of places that step, how many step there more than on both lines beside, and how far they step in the mean. */
