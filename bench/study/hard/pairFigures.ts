@@ -11,8 +11,9 @@ const PAIRS = 60;
 const FIRST = Number(process.env['HARD_SEED'] ?? 1);
 /** A pair covers at least so much of what it and the truth cover together. */
 const OVERLAP = 0.5;
-/** What windows hide more of than this is none to be paired. */
+/** What windows hide more of than this is none to be paired; on the own picture, whatever shows may be what it is paired with. */
 const HIDDEN = 0.4;
+const GONE = 0.95;
 
 const rounded = ({ x, y, width, height }: Rect): Rect => ({
   x: Math.round(x),
@@ -22,14 +23,14 @@ const rounded = ({ x, y, width, height }: Rect): Rect => ({
 });
 
 /** Boxes that can be seen, of what may be paired. */
-function seen({ boxes }: DrawnLayout, what: string): ToldBox[] {
+function seen({ boxes }: DrawnLayout, what: string, most = HIDDEN): ToldBox[] {
   return boxes.filter((box, i) => {
     if (box.told.what !== what) return false;
     const hidden = boxes
       .slice(i + 1)
       .filter((b) => b.told.what === 'window')
       .reduce((most, b) => Math.max(most, overlap(b.rect, box.rect)), 0);
-    return hidden <= HIDDEN * box.rect.width * box.rect.height;
+    return hidden <= most * box.rect.width * box.rect.height;
   });
 }
 
@@ -64,14 +65,13 @@ async function pair(say: (line: string) => void, each: (line: string) => void): 
     const answers = pairUp(wanted, takeApart(pixels), sidesOf(pixels), size, size);
     wanted.forEach(({ what, box }, i) => {
       const count = counts.get(what)!;
-      const there = seen(own, what).filter(
-        (b) =>
-          what !== 'bar' ||
-          (b.told.what === 'bar' && box.told.what === 'bar' && b.told.edge === box.told.edge),
-      );
+      const isAlike = (b: ToldBox) =>
+        what !== 'bar' || (b.told.what === 'bar' && box.told.what === 'bar' && b.told.edge === box.told.edge);
+      const there = seen(own, what).filter(isAlike);
+      const showing = seen(own, what, GONE).filter(isAlike);
       const answer = answers[i];
       const isRight = answer?.rect
-        ? there.some((b) => sameness(b.rect, answer.rect!) >= OVERLAP)
+        ? showing.some((b) => sameness(b.rect, answer.rect!) >= OVERLAP)
         : answer !== null && there.length === 0;
       const at = `pair ${reference.layout.seed}: ${what} at ${Math.round(box.rect.x)}, ${Math.round(box.rect.y)}`;
       if (isRight) count.right++;

@@ -184,6 +184,7 @@ function withJoined(lines: readonly LongLine[]): LongLine[] {
         share: mean((l) => l.share),
         strength: mean((l) => l.strength),
         sameWay: mean((l) => l.sameWay),
+        way: [mean((l) => l.way[0]), mean((l) => l.way[1]), mean((l) => l.way[2])],
       });
     }
   return found;

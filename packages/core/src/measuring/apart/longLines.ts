@@ -13,6 +13,8 @@ export interface LongLine {
   readonly strength: number;
   /** How much of its steps goes one way: 1 between two plain sides, 0 where what lies beside it takes turns. */
   readonly sameWay: number;
+  /** That way: how far it steps in the mean in red, green and blue, with signs. */
+  readonly way: readonly [number, number, number];
 }
 
 export interface LongLines {
@@ -104,6 +106,7 @@ class Runs {
       share: hits / (to - from),
       strength: sum / hits,
       sameWay: Math.hypot(r, g, b) / length,
+      way: [r / hits, g / hits, b / hits] as const,
     };
     // Noise lines up now and then, for a short while, this way and that.
     if (line.share >= WHOLE || line.sameWay >= ONE_WAY) this.lines.push(line);

@@ -199,6 +199,18 @@ describe('a desktop taken apart', () => {
   });
 });
 
+/** Tiles whose sides lie between pixels, and so step to the next one from row to row, as a browser draws them. */
+function withSteppingTiles(): Pixels & { data: Uint8Array } {
+  const pixels = plainPicture(WIDTH, HEIGHT, '#3a2d33');
+  for (let row = 0; row * 42.5 < HEIGHT; row++)
+    for (let column = row % 2; column * 42.5 < WIDTH; column += 2) {
+      const [x, y] = [Math.floor(column * 42.5) + (row % 2), Math.floor(row * 42.5) + (column % 2)];
+      const [right, low] = [Math.min(WIDTH, x + 42), Math.min(HEIGHT, y + 42)];
+      if (right > x && low > y) fill(pixels, { x, y, width: right - x, height: low - y }, '#6a5a50');
+    }
+  return pixels;
+}
+
 describe('what is no desktop', () => {
   const none = (pixels: Pixels) => expect(takeApart(pixels)).toEqual([]);
   it('is plain, noise, or a wall with a pattern, and nothing is found on it', () => {
@@ -209,6 +221,16 @@ describe('what is no desktop', () => {
       for (let x = (y / 40) % 2 === 0 ? 0 : 40; x < WIDTH; x += 80)
         fill(tiled, { x, y, width: Math.min(40, WIDTH - x), height: Math.min(40, HEIGHT - y) }, '#c9d6a8');
     none(tiled);
+    none(withSteppingTiles());
+  });
+  it('is not taken for windows beside one that stands on it', () => {
+    const window = { x: 331, y: 147, width: 390, height: 260 };
+    const pixels = withSteppingTiles();
+    fill(pixels, window, '#1d2126');
+    fill(pixels, { ...window, height: 30 }, '#b5694f');
+    const found = takeApart(pixels);
+    expect(of(found, 'window').map((f) => f.rect)).toEqual([window]);
+    expect(of(found, 'bar')).toEqual([]);
   });
   it('is also the smallest picture', () => {
     for (const [w, h] of [

@@ -9,6 +9,7 @@ import { findBars, type FoundBar } from './findBars.js';
 import { findTitle } from './findTitle.js';
 import { findWindows } from './findWindows.js';
 import { longLines, type LongLines } from './longLines.js';
+import { withoutTiles } from './tiles.js';
 
 /** What a picture of a whole desktop was taken apart into. */
 export const FOUND = ['bar', 'dock', 'window', 'title', 'buttons', 'clock', 'launcher'] as const;
@@ -57,9 +58,10 @@ export const sidesOf = (pixels: Pixels): LongLines => longLines(pixels, SHORT);
  * Takes a picture of a whole desktop apart by its straight lines: bars and docks along its edges, windows with their title strips and
  * buttons, the clock and the launcher. Never more than one finding for one thing. What cannot be told is left out.
  *
- * @param lines its long lines, where they are known already
+ * @param all its long lines, where they are known already
  */
-export function takeApart(pixels: Pixels, lines = sidesOf(pixels)): Finding[] {
+export function takeApart(pixels: Pixels, all = sidesOf(pixels)): Finding[] {
+  const lines = withoutTiles(all);
   const bars = findBars(pixels, lines);
   const rects = bars.map((b) => b.rect);
   const windows = findWindows(pixels, lines, rects);

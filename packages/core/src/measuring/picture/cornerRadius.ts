@@ -6,6 +6,8 @@ import { median } from '../../ground/statistics.js';
 
 /** Steps between the radii that are tried, in pixels. */
 const STEP = 0.5;
+/** What is thinner than twice this has no corners to be told, in pixels. */
+const LEAST = 3;
 /** The largest radius that is looked for, in pixels; more is a pill whose thickness already tells it. */
 const MOST = 48;
 /** Inside and outside of a corner must differ by this much in a channel, or the corner does not show. */
@@ -36,8 +38,40 @@ type Corner = readonly [x: number, y: number, dx: 1 | -1, dy: 1 | -1];
  * the middle of the corners' answers. Corners on an edge of the picture are not looked at: nothing shows beside them.
  */
 export function cornerRadius(pixels: Pixels, rect: Rect): Result<number> {
-  const most = Math.min(MOST, Math.floor(Math.min(rect.width, rect.height) / 2));
-  if (most < 3) return refused('too-small', 'It is too thin to have corners that can be told.');
+  if (mostRadius(rect) < LEAST)
+    return refused('too-small', 'It is too thin to have corners that can be told.');
+  const corners = cornersOf(pixels, rect);
+  if (corners.length === 0)
+    return refused('no-corner', 'All its corners lie on an edge of the picture, so none can be told.');
+  const fits = corners
+    .map((corner) => bestFit(pixels, corner, mostRadius(rect)))
+    .filter((fit): fit is Fit => fit !== null);
+  const radii = fits.filter((fit) => fit.isCurve).map((fit) => fit.radius);
+  const radius = median(radii);
+  if (radius === null)
+    return fits.length === 0
+      ? refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.')
+      : refused('unsure', 'Its corners are no quarter circles.');
+  const agree = radii.filter((r) => Math.abs(r - radius) <= Math.max(AGREE, AGREE_SHARE * radius)).length;
+  return agree >= MOST_OF_THEM * radii.length
+    ? ok(radius)
+    : refused('unsure', 'Its corners do not agree in how round they are.');
+}
+
+/**
+ * About how far the corners of a rectangle reach into it, in pixels: enough to leave out what lies beyond them, and no number to be
+ * told; 0 where nothing is seen of them.
+ */
+export function roundness(pixels: Pixels, rect: Rect): number {
+  if (mostRadius(rect) < LEAST) return 0;
+  const fits = cornersOf(pixels, rect).flatMap((corner) => bestFit(pixels, corner, mostRadius(rect)) ?? []);
+  return median(fits.map((fit) => fit.radius)) ?? 0;
+}
+
+const mostRadius = ({ width, height }: Rect) => Math.min(MOST, Math.floor(Math.min(width, height) / 2));
+
+/** Its corners that are not on an edge of the picture. */
+function cornersOf({ width, height }: Pixels, rect: Rect): Corner[] {
   const x1 = rect.x + rect.width;
   const y1 = rect.y + rect.height;
   const all: Corner[] = [
@@ -47,24 +81,16 @@ export function cornerRadius(pixels: Pixels, rect: Rect): Result<number> {
     [x1, y1, -1, -1],
   ];
   const room = BESIDE + 1;
-  const corners = all.filter(
-    ([x, y]) => x >= room && y >= room && x <= pixels.width - room && y <= pixels.height - room,
-  );
-  if (corners.length === 0)
-    return refused('no-corner', 'All its corners lie on an edge of the picture, so none can be told.');
-  const radii = corners
-    .map((corner) => bestRadius(pixels, corner, most))
-    .filter((r): r is number => r !== null);
-  const radius = median(radii);
-  if (radius === null)
-    return refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.');
-  const agree = radii.filter((r) => Math.abs(r - radius) <= Math.max(AGREE, AGREE_SHARE * radius)).length;
-  return agree >= MOST_OF_THEM * radii.length
-    ? ok(radius)
-    : refused('unsure', 'Its corners do not agree in how round they are.');
+  return all.filter(([x, y]) => x >= room && y >= room && x <= width - room && y <= height - room);
 }
 
-function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null {
+interface Fit {
+  readonly radius: number;
+  /** Whether what is seen is a quarter circle at all. */
+  readonly isCurve: boolean;
+}
+
+function bestFit(pixels: Pixels, corner: Corner, most: number): Fit | null {
   const [cx, cy, dx, dy] = corner;
   // The pixel `i` columns and `j` rows into the rectangle from the corner; negative ones lie outside.
   const at = (i: number, j: number): Colour => {
@@ -106,7 +132,7 @@ function bestRadius(pixels: Pixels, corner: Corner, most: number): number | null
       if (!best || offs[n]! < best.off) best = { offs, n, off: offs[n]! };
     }
   const radius = refine(best!.offs, best!.n) * STEP;
-  return best!.off <= MISFIT * Math.max(LEAST_CURVE, radius) ? radius : null;
+  return { radius, isCurve: best!.off <= MISFIT * Math.max(LEAST_CURVE, radius) };
 }
 
 /** How far into its first pixel a side may begin. */

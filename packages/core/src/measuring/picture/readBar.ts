@@ -1,7 +1,7 @@
 import { median } from '../../ground/statistics.js';
 import { byZone, type Zone } from './zone.js';
 import { toHex } from '../colour/srgb.js';
-import { cornerRadius } from './cornerRadius.js';
+import { cornerRadius, roundness } from './cornerRadius.js';
 import { findItems, type FoundItem } from './findItems.js';
 import { itemCount } from './itemCount.js';
 import { readOpacity, type BarOpacity } from './opacity.js';
@@ -121,10 +121,11 @@ export function readBar(
   const strip = stripOf(pixels, rect, upright);
   const length = strip.along;
   const radius = cornerRadius(pixels, rect);
-  const opacity = readOpacity(pixels, rect, edge, radius.ok ? radius.value : 0);
+  const round = radius.ok ? radius.value : roundness(pixels, rect);
+  const opacity = readOpacity(pixels, rect, edge, round);
   const through =
     opacity.ok && opacity.value.opacity < CLEARLY_SOLID ? SHOWN * opacity.value.showsThrough : 0;
-  const { items, ground } = findItems(strip, radius.ok ? radius.value : 0, through);
+  const { items, ground } = findItems(strip, round, through);
   const zones = zonesOf(items, length, region.thickness);
   const placed = items.map((item, i): BarItem => ({
     ...item,

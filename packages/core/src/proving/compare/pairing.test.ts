@@ -47,7 +47,15 @@ describe('elements paired with what stands on the own picture', () => {
     expect(pair([wanted('bar', HEAD)], [])).toEqual([
       { rect: null, sure: 0.7, why: expect.stringContaining('Nothing of its kind') as string },
     ]);
-    const line: LongLine = { at: 38, from: 100, to: 900, share: 1, strength: 40, sameWay: 1 };
+    const line: LongLine = {
+      at: 38,
+      from: 100,
+      to: 900,
+      share: 1,
+      strength: 40,
+      sameWay: 1,
+      way: [40, 40, 40],
+    };
     expect(pair([wanted('bar', HEAD)], [], { lying: [line], standing: [] })).toEqual([null]);
     // The side of a window that was found is that window's.
     const window = found('window', rect(100, 38, 800, 300));
