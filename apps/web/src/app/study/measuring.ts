@@ -4,6 +4,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
 import type { InkReading } from '@spare-coat/core/measuring/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
+import { withSide, type SideName } from '@spare-coat/core/measuring/picture/settleEdges';
 import type { TextReading } from '@spare-coat/core/measuring/picture/readText';
 import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { Result } from '@spare-coat/core/ground/result';
@@ -76,7 +77,16 @@ export class Measuring {
     void this.measure(rect, false);
   }
 
-  async measure(rect: Rect, settle: boolean): Promise<void> {
+  /** Of a side that may be at either of two lines, the one that a person takes: it is found there. */
+  take(side: SideName, at: number): void {
+    const read = this.region();
+    if (!read) return;
+    const found = { ...read.found, [side]: true };
+    const rivals = read.rivals.filter((r) => r.side !== side);
+    void this.measure(withSide(read.rect, side, at), false, { found, rivals });
+  }
+
+  async measure(rect: Rect, settle: boolean, known?: Pick<RegionReading, 'found' | 'rivals'>): Promise<void> {
     const picture = this.view.picture();
     if (!picture) return;
     const turn = ++this.turn;
@@ -86,8 +96,8 @@ export class Measuring {
       const { answer, ms } = await this.pixels.timed('region', { sha, rect, settle, reach: this.reach });
       if (turn !== this.turn) return;
       this.drawn.set(answer.rect);
-      this.byHand.set(!settle);
-      this.region.set(answer);
+      this.byHand.set(!settle && !known);
+      this.region.set({ ...answer, ...known });
       this.ms.set(ms);
       this.bar.set(null);
       this.text.set(null);

@@ -28,6 +28,7 @@ import {
 import { type ElementRow } from '@spare-coat/core/model/coat/rows';
 import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
+import type { SideName } from '@spare-coat/core/measuring/picture/settleEdges';
 import { KIND_GROUPS } from '@spare-coat/core/model/kinds/kind';
 import { lengthOff } from '@spare-coat/core/model/coat/lengthOff';
 import { measuredTraits } from '@spare-coat/core/model/kinds/measure';
@@ -157,6 +158,9 @@ export class RegionDetails {
     name.markAsTouched();
     if (name.valid) this.add.emit({ kind: kind.value, name: name.value || this.label() });
   }
+
+  protected readonly sideName = (side: SideName) =>
+    ({ left: 'left side', right: 'right side', top: 'top', bottom: 'foot' })[side];
 
   /** What is read off the pixels alone. */
   protected readonly facts = computed<readonly Fact[]>(() => {

@@ -62,6 +62,27 @@ const facts = (page: HTMLElement) =>
   );
 const tab = (page: HTMLElement, name: string) => getByRole(page, 'tab', { name });
 
+describe('a side that may be at either of two lines', () => {
+  it('stays as it was drawn, both are offered, and the one that is taken is found', async () => {
+    const band = { ...BAR, width: 12, colour: '#43203d' };
+    const { page, wait, hand, drawBar } = await study(
+      undefined,
+      painted(WIDTH, HEIGHT, '#7a7f86', [BAR, band, ...THINGS]),
+    );
+    await wait();
+    await drawBar();
+    expect(facts(page).get('Settled sides')).not.toContain('left');
+    const question = getByRole(page, 'group', { name: 'Where is its left side?' });
+    expect(question.textContent.replaceAll(/\s+/g, ' ')).toContain('Its left side may be at');
+    await hand.press('2440 px');
+    await wait();
+    expect(facts(page).get('Place')).toBe('2440, 0');
+    expect(facts(page).get('Thickness')).toBe('120 px');
+    expect(facts(page).get('Settled sides')).toBe('all four');
+    expect(queryByRole(page, 'group', { name: 'Where is its left side?' })).toBeNull();
+  });
+});
+
 describe('what happened to the picture', () => {
   const note = (page: HTMLElement) => queryByRole(page, 'note', { name: 'What happened to this picture' });
   it('is said in its foot alone where nothing is lost', async () => {

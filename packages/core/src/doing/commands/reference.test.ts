@@ -231,6 +231,7 @@ describe('the other variant', () => {
   const reading = (thickness: number, hex: string): RegionReading => ({
     rect: { x: 1836, y: 0, width: thickness, height: 1080 },
     found: { left: true, top: true, right: true, bottom: true },
+    rivals: [],
     edge: 'right',
     thickness,
     edgeShare: 100,

@@ -87,7 +87,7 @@ export function regionByGrade(pixels: Pixels, reading: RegionReading, graded: Gr
   const none = { left: false, top: false, right: false, bottom: false };
   const isSmall = Math.max(width, height) <= SMALL;
   if (isSpoilt(graded, 'lengths') || (isSmall && isSpoilt(graded, 'small')))
-    return { ...reading, found: none };
+    return { ...reading, found: none, rivals: [] };
   const mustBeClear = grade === 'softened' || grade === 'photographed';
   const at: Record<Side, number> = { left: x, top: y, right: x + width, bottom: y + height };
   const found: Record<Side, boolean> = { ...reading.found };
@@ -100,7 +100,7 @@ export function regionByGrade(pixels: Pixels, reading: RegionReading, graded: Gr
   const isDoubtful = isSmall && SIDES.some((side) => !found[side]);
   if (isDoubtful || at.right <= at.left || at.bottom <= at.top) return { ...reading, found: none };
   const rect = { x: at.left, y: at.top, width: at.right - at.left, height: at.bottom - at.top };
-  return { ...readRegion(pixels, rect, { settle: false }), found };
+  return { ...readRegion(pixels, rect, { settle: false }), found, rivals: reading.rivals };
 }
 
 /**

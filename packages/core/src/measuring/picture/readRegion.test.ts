@@ -144,12 +144,13 @@ describe('reading a region', () => {
     const pixels = plainPicture(640, 400, '#c9d6a8');
     fill(pixels, { x: 60, y: 150, width: 520, height: 60 }, '#52637a');
     fill(pixels, { x: 60, y: 150, width: 520, height: 50 }, '#8c5340');
-    const { rect, found } = readRegion(
+    const { rect, found, rivals } = readRegion(
       pixels,
       { x: 57, y: 148, width: 526, height: 57 },
       { settle: true, reach: 10 },
     );
     expect(found).toEqual({ left: true, top: true, right: true, bottom: false });
+    expect(rivals).toEqual([{ side: 'bottom', at: [200, 210] }]);
     // Where it was drawn.
     expect(rect.y + rect.height).toBe(205);
   });

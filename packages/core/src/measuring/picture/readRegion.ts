@@ -3,7 +3,7 @@ import { dominantColours, type Dominant } from './dominant.js';
 import { contrast, parseHex, toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 import { isInside, type Rect } from './rect.js';
-import { settleEdges } from './settleEdges.js';
+import { settleEdges, type Rival, type SideName } from './settleEdges.js';
 
 export type ScreenEdge = 'top' | 'right' | 'bottom' | 'left';
 
@@ -11,7 +11,9 @@ export type ScreenEdge = 'top' | 'right' | 'bottom' | 'left';
 export interface RegionReading {
   readonly rect: Rect;
   /** The sides that were found as real edges (a side that was not stays as it was drawn). */
-  readonly found: Readonly<Record<'left' | 'top' | 'right' | 'bottom', boolean>>;
+  readonly found: Readonly<Record<SideName, boolean>>;
+  /** Sides that may be at either of two lines, and stay as they were drawn. */
+  readonly rivals: readonly Rival[];
   /** The edge of the screen it lies along; null when it lies at none. */
   readonly edge: ScreenEdge | null;
   /** Across that edge; without one, the shorter side. */
@@ -77,6 +79,7 @@ export function readRegion(
   return {
     rect,
     found,
+    rivals: settled?.rivals ?? [],
     edge,
     thickness: upright ? rect.width : rect.height,
     edgeShare: (100 * along) / edgeLength,

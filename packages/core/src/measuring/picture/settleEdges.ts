@@ -38,10 +38,20 @@ const SHORT_SIDE = 160;
 /** The middle third speaks only when it is this sure. */
 const MIDDLE_SURE = 0.8;
 
+export type SideName = 'left' | 'top' | 'right' | 'bottom';
+
+/** A side that may be at either of two lines: neither is chosen. */
+export interface Rival {
+  readonly side: SideName;
+  /** Pixels from the picture's left or top, the nearer to what was drawn first. */
+  readonly at: readonly [number, number];
+}
+
 export interface SettledRegion {
   readonly rect: Rect;
   /** Which sides were moved to an edge that is really there, or to the picture's own edge. */
-  readonly found: Readonly<Record<'left' | 'top' | 'right' | 'bottom', boolean>>;
+  readonly found: Readonly<Record<SideName, boolean>>;
+  readonly rivals: readonly Rival[];
 }
 
 /**
@@ -70,7 +80,7 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   const isTiny = Math.max(rect.width, rect.height) <= SMALL_PIXELS;
   const thing = isSmall ? settleThing(pixels, rect, reach) : null;
   if (thing === 'doubtful') return unsettled(rect);
-  if (thing) return { rect: thing, found: { left: true, top: true, right: true, bottom: true } };
+  if (thing) return { rect: thing, found: { left: true, top: true, right: true, bottom: true }, rivals: [] };
   const within = (length: number) =>
     isSmall ? Math.min(reach, Math.max(LEAST_REACH, Math.floor(length * SMALL_REACH))) : reach;
   const [reachX, reachY] = [within(rect.width), within(rect.height)];
@@ -91,14 +101,14 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   const lines = isPart(pixels, outer) ? sidesTo('inner') : outer;
   const isWhole = (line: number, [from, to]: Span, axis: 'x' | 'y') =>
     (stepsAt(pixels, axis, line, line, from, to).shares[0] ?? 0) >= WHOLE_SIDE;
-  const at = (name: 'left' | 'top' | 'right' | 'bottom'): number | null => {
+  const at = (name: SideName): number | null => {
     const upright = name === 'left' || name === 'right';
     const size = upright ? width : height;
     const isStart = name === 'left' || name === 'top';
     const from = { left: x0, right: x1, top: y0, bottom: y1 }[name];
     const line = lines[name];
     const border = isStart ? 0 : size;
-    if (line === 'doubtful') return null;
+    if (isRival(line)) return null;
     if (Math.abs(from - border) > (upright ? reachX : reachY)) return line;
     if (Math.abs((line ?? from) - border) <= RIM) return border;
     const across = upright ? [lines.top, lines.bottom] : [lines.left, lines.right];
@@ -126,13 +136,33 @@ export function settleEdges(pixels: Pixels, drawn: Rect, reach = DEFAULT_REACH):
   return {
     rect: { x: l, y: t, width: r - l, height: b - t },
     found: { left: left !== null, top: top !== null, right: right !== null, bottom: bottom !== null },
+    rivals: SIDE_NAMES.flatMap((side) => {
+      const line = lines[side];
+      return isRival(line) ? [{ side, at: line }] : [];
+    }),
   };
 }
 
 const unsettled = (rect: Rect): SettledRegion => ({
   rect,
   found: { left: false, top: false, right: false, bottom: false },
+  rivals: [],
 });
+
+/** A rectangle of which one side lies elsewhere: a pixel is left of it at least. */
+export function withSide({ x, y, width, height }: Rect, side: SideName, at: number): Rect {
+  const [right, low] = [x + width, y + height];
+  switch (side) {
+    case 'left':
+      return { x: Math.min(at, right - 1), y, width: right - Math.min(at, right - 1), height };
+    case 'top':
+      return { x, y: Math.min(at, low - 1), width, height: low - Math.min(at, low - 1) };
+    case 'right':
+      return { x, y, width: Math.max(1, at - x), height };
+    case 'bottom':
+      return { x, y, width, height: Math.max(1, at - y) };
+  }
+}
 
 /** The share of a way along a line, or along one beside it, at which neighbouring pixels step, and more than beside it. */
 function wayShare(pixels: Pixels, axis: 'x' | 'y', line: number, [from, to]: Span): number {
@@ -151,9 +181,11 @@ function wayShare(pixels: Pixels, axis: 'x' | 'y', line: number, [from, to]: Spa
 type Span = readonly [from: number, to: number];
 /** Of a rim, which of its two lines is the side. */
 type Rim = 'outer' | 'inner';
-/** A line (0 to the picture's size, both included); `'doubtful'` where two are as likely, null where there is none. */
-type Line = number | 'doubtful' | null;
-type Sides = Readonly<Record<'left' | 'right' | 'top' | 'bottom', Line>>;
+/** A line (0 to the picture's size, both included); two where they are as likely, null where there is none. */
+type Line = number | Rival['at'] | null;
+type Sides = Readonly<Record<SideName, Line>>;
+const SIDE_NAMES = ['left', 'top', 'right', 'bottom'] as const;
+const isRival = (line: Line): line is Rival['at'] => line !== null && typeof line !== 'number';
 
 /** Whether two opposite sides go on beyond the region on one hand: it is a part of something larger, as a title strip is. */
 function isPart(pixels: Pixels, { left, right, top, bottom }: Sides): boolean {
@@ -194,7 +226,11 @@ function side(
   const inset = Math.min(reach, Math.floor(length / 4));
   const best = (way: Span) => bestLine(pixels, axis, drawn, reach, way, allowed, outwards, rim);
   const most = best([along[0] + inset, along[1] - inset]);
-  const told = (found: Best | null): Line => (found?.isDoubtful ? 'doubtful' : (found?.line ?? null));
+  const told = (found: Best | null): Line => {
+    if (found === null || found.rival === null) return found?.line ?? null;
+    const isNearer = Math.abs(found.rival - drawn) < Math.abs(found.line - drawn);
+    return isNearer ? [found.rival, found.line] : [found.line, found.rival];
+  };
   if (length > SHORT_SIDE || length < 9) return told(most);
   const third = Math.floor(length / 3);
   const middle = best([along[0] + third, along[1] - third]);
@@ -207,8 +243,8 @@ function side(
 interface Best {
   readonly line: number;
   readonly score: number;
-  /** Whether another line is as likely. */
-  readonly isDoubtful: boolean;
+  /** Another line that is as likely. */
+  readonly rival: number | null;
 }
 
 function bestLine(
@@ -263,13 +299,17 @@ function bestLine(
       return out > 0 && out <= RIM && strength >= RIM_STRENGTH * nearest.strength;
     })
     .reduce((p, q) => ((q.line - p.line) * away > 0 ? q : p), nearest);
-  const isDoubtful = held.some(
+  const rivals = held.filter(
     (f) =>
       Math.abs(f.line - chosen.line) > RIM &&
       f.score >= Math.max(WHOLE_SIDE, chosen.score - RIVAL) &&
       f.strength >= RIVAL_STRENGTH * chosen.strength,
   );
-  return { line: chosen.line, score: chosen.score, isDoubtful };
+  const rival = rivals.reduce<(typeof rivals)[number] | null>(
+    (p, q) => (p && p.strength >= q.strength ? p : q),
+    null,
+  );
+  return { line: chosen.line, score: chosen.score, rival: rival?.line ?? null };
 }
 
 /** For lines `first` to `last`: the share of places that step, how many step there more than on both lines beside, and how far they step in the mean. */
