@@ -229,8 +229,15 @@ describe('fonts that are taken in', () => {
 });
 
 describe('the other variant, measured the same way', () => {
-  const DARK = painted(1280, 720, '#202020', [{ x: 1224, y: 0, width: 56, height: 720, colour: '#4a3a34' }]);
-  const measured = (twin: boolean) =>
+  const rail = (x: number, scale: number, colour: string) => ({
+    ...{ x: x * scale, y: 0, width: 56 * scale, height: 720 * scale },
+    colour,
+  });
+  const LIGHT = painted(2560, 1440, '#c9d6a8', [rail(1224, 2, '#e3c2b4')]);
+  const DARK = painted(1280, 720, '#202020', [rail(1224, 1, '#4a3a34')]);
+  const MOVED = painted(1280, 720, '#202020', [rail(0, 1, '#4a3a34')]);
+  const WITHOUT = painted(1280, 720, '#202020', []);
+  const measured = (twin: boolean, dark = DARK) =>
     coat(
       (b) => {
         for (const [name, id] of Object.entries(b.element))
@@ -262,18 +269,34 @@ describe('the other variant, measured the same way', () => {
             height: 720,
           });
       },
-      [instrumentsOn(DARK)],
+      [instrumentsOn(dark, LIGHT)],
     );
+  const colourSent = (sent: readonly unknown[]) =>
+    (
+      sent.at(-1) as { commands: { traits: { trait: string; target: unknown }[] }[] }
+    ).commands[0]!.traits.find((t) => t.trait === 'colour')?.target;
   it('is read where the first one was, at its own size', async () => {
     const { bench } = await measured(true);
     const other = TestBed.inject(OtherVariant);
     await other.measure(bench.rows().variant[bench.dark]!);
-    expect(other.report()).toMatchObject({ variant: 'Dark', elements: 1 });
-    const many = bench.sent.at(-1) as unknown as {
-      commands: { traits: { trait: string; target: unknown }[] }[];
-    };
-    expect(many.commands[0]!.traits.find((t) => t.trait === 'colour')?.target).toBe('#4a3a34');
+    expect(other.report()).toMatchObject({ variant: 'Dark', elements: 1, skipped: [], assumed: [] });
+    expect(colourSent(bench.sent)).toBe('#4a3a34');
     expect(other.progress()).toBeNull();
+  });
+  it('is read where it stands now, and what moved is said', async () => {
+    const { bench } = await measured(true, MOVED);
+    const other = TestBed.inject(OtherVariant);
+    await other.measure(bench.rows().variant[bench.dark]!);
+    expect(colourSent(bench.sent)).toBe('#4a3a34');
+    expect(bench.sent.at(-1)).toMatchObject({ commands: [{ region: { x: 0, y: 0, width: 56 } }] });
+  });
+  it('is not read off the wall where nothing stands on it', async () => {
+    const { bench } = await measured(true, WITHOUT);
+    const other = TestBed.inject(OtherVariant);
+    await other.measure(bench.rows().variant[bench.dark]!);
+    expect(other.report()).toMatchObject({ elements: 0, values: 0 });
+    expect(other.report()!.skipped[0]).toMatch(/^Rail: Nothing of its kind/);
+    expect(bench.sent).toEqual([]);
   });
   it('is not guessed where it has no picture that shows the same', async () => {
     const { bench } = await measured(false);

@@ -1,9 +1,10 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { SingleCommand } from '@spare-coat/core/doing/commands/commands';
 import type { PictureRow, RegionRow, VariantRow } from '@spare-coat/core/model/coat/rows';
-import { clip } from '@spare-coat/core/measuring/picture/rect';
+import { clip, type Rect } from '@spare-coat/core/measuring/picture/rect';
 import { measuredSource } from '@spare-coat/core/model/coat/lengthOff';
 import type { Readings } from '@spare-coat/core/model/kinds/measure';
+import type { Sight } from '@spare-coat/core/proving/compare/sight';
 import { readOtherVariant } from '@spare-coat/core/model/coat/otherVariant';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
@@ -11,15 +12,27 @@ import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 
+/** Sides of what was found are settled within so many pixels. */
+const NEAR = 4;
+
 export interface VariantReport {
   readonly variant: string;
   readonly elements: number;
   readonly values: number;
   readonly disagreements: readonly string[];
+  /** What is not on the other picture, and what has none: with its reason. */
   readonly skipped: readonly string[];
+  /** Elements that were read where they stand on the first picture, since nothing told where they are on the other. */
+  readonly assumed: readonly string[];
 }
 
-/** Reads the same regions on another variant's picture, in one change. */
+interface Work {
+  readonly region: RegionRow;
+  readonly picture: PictureRow;
+  readonly twin: PictureRow;
+}
+
+/** Reads the same elements on another variant's picture, in one change: where what that one was taken apart into has them. */
 @Injectable({ providedIn: 'root' })
 export class OtherVariant {
   private readonly view = inject(CoatView);
@@ -56,7 +69,7 @@ export class OtherVariant {
     const from = this.view.variant();
     if (!from) return;
     const skipped: string[] = [];
-    const work = Object.values(rows.region).flatMap((region) => {
+    const work = Object.values(rows.region).flatMap((region): Work[] => {
       const picture = rows.picture[region.pictureId];
       if (picture?.variantId !== from.id || region.state !== null) return [];
       const twin = this.twin(picture, variant);
@@ -80,17 +93,27 @@ export class OtherVariant {
     this.report.set(null);
     const commands: SingleCommand[] = [];
     const disagreements: string[] = [];
+    const assumed: string[] = [];
     let values = 0;
     try {
-      for (const [done, { region, picture, twin }] of work.entries()) {
+      const sights = await this.lookFor(work);
+      for (const [done, one] of work.entries()) {
         if (this.stopped) throw new MeasuringStopped();
         this.progress.set({ done, all: work.length });
+        const { region, picture, twin } = one;
         const element = rows.element[region.elementId];
-        const rect = this.scaled(region, picture, twin);
+        const sight = sights.get(region.id);
+        if (element && sight?.isGone) {
+          skipped.push(`${element.name}: ${sight.why}`);
+          continue;
+        }
+        const rect = sight?.isFound ? sight.rect : this.scaled(region, picture, twin);
         if (!element || !rect) continue;
+        if (!sight?.isFound) assumed.push(element.name);
         const readings = await this.read(
           twin,
           rect,
+          sight?.isFound === true,
           Boolean(
             this.view
               .book()
@@ -127,13 +150,51 @@ export class OtherVariant {
           })),
         });
       }
-      if (this.store.send({ type: 'many', label: `Measure ${variant.name}`.slice(0, 200), commands }))
-        this.report.set({ variant: variant.name, elements: commands.length, values, disagreements, skipped });
+      const isTaken =
+        commands.length === 0 ||
+        this.store.send({ type: 'many', label: `Measure ${variant.name}`.slice(0, 200), commands });
+      if (isTaken)
+        this.report.set({
+          variant: variant.name,
+          elements: commands.length,
+          values,
+          disagreements,
+          skipped,
+          assumed,
+        });
     } catch (error) {
       this.notices.say((error as Error).message);
     } finally {
       this.progress.set(null);
     }
+  }
+
+  /** Where elements are on the other variant's pictures, as far as it can be told; by the ids of their regions. */
+  private async lookFor(work: readonly Work[]): Promise<Map<string, Sight>> {
+    const found = new Map<string, Sight>();
+    const rows = this.view.rows();
+    const pairs = new Map(work.map(({ picture, twin }) => [`${picture.id} ${twin.id}`, { picture, twin }]));
+    for (const { picture, twin } of pairs.values()) {
+      const here = work.filter((w) => w.picture === picture && w.twin === twin);
+      const sights = await this.pixels.ask('sights', {
+        sha: twin.blob,
+        reference: picture.blob,
+        asks: here.map(({ region: { x, y, width, height, elementId } }) => ({
+          kind: this.view.book().find(rows.element[elementId]?.kind ?? ''),
+          region: { x, y, width, height },
+          factor: twin.width / picture.width,
+          byHand: null,
+          traits: [],
+          blob: twin.blob,
+        })),
+        areWhole: picture.subject === 'Whole desktop',
+      });
+      here.forEach(({ region }, i) => {
+        const sight = sights[i];
+        if (sight) found.set(region.id, sight);
+      });
+    }
+    return found;
   }
 
   private scaled(region: RegionRow, from: PictureRow, to: PictureRow) {
@@ -145,14 +206,11 @@ export class OtherVariant {
     );
   }
 
-  private async read(
-    picture: PictureRow,
-    rect: { x: number; y: number; width: number; height: number },
-    type: boolean,
-  ): Promise<Readings> {
+  private async read(picture: PictureRow, rect: Rect, isFound: boolean, type: boolean): Promise<Readings> {
     const sha = picture.blob;
-    const region = await this.pixels.ask('region', { sha, rect, settle: false, reach: 4 });
-    const text = type ? await this.pixels.ask('text', { sha, rect }) : null;
-    return { region, bar: null, text: text?.ok ? text.value : null };
+    const region = await this.pixels.ask('region', { sha, rect, settle: isFound, reach: NEAR });
+    const text = type ? await this.pixels.ask('text', { sha, rect: region.rect }) : null;
+    const graded = await this.pixels.ask('grade', { sha });
+    return { region, bar: null, text: text?.ok ? text.value : null, graded };
   }
 }
