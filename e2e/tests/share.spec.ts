@@ -12,6 +12,9 @@ test('the sheet tells the whole coat, and nothing private unless it is chosen', 
   await expect(sheet.getByRole('heading', { name: 'Parts and credits' })).toBeVisible();
   await expect(sheet.getByRole('row', { name: /^Tidebar 2\.1 Wenna Strand/ })).toBeVisible();
   await expect(sheet.getByRole('row', { name: /^Title type .* No family found yet/ })).toBeVisible();
+  // A screenshot shows what was open: none goes on it by itself.
+  await expect(sheet.getByRole('img', { name: /^Before/ })).toHaveCount(0);
+  await page.getByLabel('My desktop, before and after').check();
   await expect(sheet.getByRole('img', { name: /^Before, 2026-11-21/ }).first()).toBeVisible();
   await page.getByLabel('My desktop, before and after').uncheck();
   await expect(sheet.getByRole('img', { name: /^Before/ })).toHaveCount(0);

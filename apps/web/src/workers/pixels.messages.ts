@@ -60,6 +60,8 @@ export interface PixelsCalls {
   };
   /** The picture of a whole desktop, taken apart. */
   apart: { ask: { sha: string }; answer: Finding[] };
+  /** The title strip of a window that was drawn round; null where none is told. */
+  strip: { ask: { sha: string; rect: Rect }; answer: Rect | null };
   region: { ask: RegionAsk; answer: RegionReading };
   bar: { ask: RegionAsk; answer: Result<BarReading> };
   text: { ask: { sha: string; rect: Rect }; answer: Result<TextReading> };

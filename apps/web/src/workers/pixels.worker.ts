@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 import { ok } from '@spare-coat/core/ground/result';
 import { nth } from '@spare-coat/core/ground/checked';
-import { takeApart } from '@spare-coat/core/measuring/apart/takeApart';
+import { takeApart, titleStripOf } from '@spare-coat/core/measuring/apart/takeApart';
 import { sightAll } from '@spare-coat/core/proving/compare/sightAll';
 import { clip } from '@spare-coat/core/measuring/picture/rect';
 import { resample, type Span } from '@spare-coat/core/measuring/picture/resample';
@@ -124,6 +124,7 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
     return ok({ png: encode({ width, height, data, channels: 4, depth: 8 }), width, height });
   },
   apart: (pixels) => takeApart(pixels),
+  strip: (pixels, { rect }) => titleStripOf(pixels, rect),
   region: (pixels, { rect, settle, reach }) => {
     const read = readRegion(pixels, rect, { settle, reach });
     // What was drawn to the pixel stays where it is.

@@ -31,6 +31,8 @@ export class Measuring {
   readonly bar = signal<Result<BarReading> | null>(null);
   readonly text = signal<Result<TextReading> | null>(null);
   readonly ink = signal<Result<InkReading> | null>(null);
+  /** The title strip of the window that was drawn round; null where it has none that is told, undefined while nobody looked. */
+  readonly strip = signal<Rect | null | undefined>(undefined);
   /** Milliseconds from region to traits. */
   readonly ms = signal<number | null>(null);
   readonly settle = signal(true);
@@ -86,6 +88,27 @@ export class Measuring {
     void this.measure(withSide(read.rect, side, at), false, { found, rivals });
   }
 
+  /** Looks for the title strip of the window that was drawn round. */
+  async lookForStrip(): Promise<void> {
+    const [sha, rect] = [this.view.picture()?.blob, this.region()?.rect];
+    if (sha === undefined || !rect) return;
+    const turn = this.turn;
+    try {
+      const strip = await this.pixels.ask('strip', { sha, rect });
+      if (turn === this.turn) this.strip.set(strip);
+    } catch (error) {
+      this.failed(error as Error, turn);
+    }
+  }
+
+  /** A part that was found within what was drawn, in its place. */
+  takePart(rect: Rect): void {
+    void this.measure(rect, false, {
+      found: { left: true, top: true, right: true, bottom: true },
+      rivals: [],
+    });
+  }
+
   async measure(rect: Rect, settle: boolean, known?: Pick<RegionReading, 'found' | 'rivals'>): Promise<void> {
     const picture = this.view.picture();
     if (!picture) return;
@@ -98,6 +121,7 @@ export class Measuring {
       this.drawn.set(answer.rect);
       this.byHand.set(!settle && !known);
       this.region.set({ ...answer, ...known });
+      this.strip.set(undefined);
       this.ms.set(ms);
       this.bar.set(null);
       this.text.set(null);

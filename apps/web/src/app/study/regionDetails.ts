@@ -24,10 +24,13 @@ import {
   input,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import { type ElementRow } from '@spare-coat/core/model/coat/rows';
 import type { BarItem } from '@spare-coat/core/measuring/picture/readBar';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
+import { isStrip } from '@spare-coat/core/measuring/apart/titleStrip';
+import type { Rect } from '@spare-coat/core/measuring/picture/rect';
 import type { SideName } from '@spare-coat/core/measuring/picture/settleEdges';
 import { KIND_GROUPS } from '@spare-coat/core/model/kinds/kind';
 import { lengthOff } from '@spare-coat/core/model/coat/lengthOff';
@@ -135,6 +138,17 @@ export class RegionDetails {
       return { label, value: spellValue(type, value, off ?? 0) };
     });
   });
+  /** A region that a person says is all title strip, whatever its shape. */
+  private readonly isAllStrip = signal<RegionReading | null>(null);
+  /** Whether what was drawn for a frame may be a whole window: its height is no title's height. */
+  protected readonly asksForStrip = computed(
+    () =>
+      [this.kind(), this.selected()?.kind].includes('frame') &&
+      !isStrip(this.reading().rect) &&
+      this.isAllStrip() !== this.reading(),
+  );
+  /** The question was passed over. */
+  protected readonly isAsked = signal(false);
   private guessed = false;
 
   constructor() {
@@ -143,6 +157,10 @@ export class RegionDetails {
     this.form.controls.kind.valueChanges
       .pipe(takeUntilDestroyed())
       .subscribe(() => this.form.controls.name.setValue(''));
+    effect(() => {
+      if (this.asksForStrip()) untracked(() => void this.measuring.lookForStrip());
+      else this.isAsked.set(false);
+    });
     effect(() => {
       const reading = this.reading();
       if (this.guessed) return;
@@ -153,6 +171,10 @@ export class RegionDetails {
   }
 
   protected submit(): void {
+    if (this.asksForStrip()) {
+      this.isAsked.set(true);
+      return;
+    }
     const { kind, name } = this.form.controls;
     name.setValue(name.value.trim());
     name.markAsTouched();
@@ -161,6 +183,15 @@ export class RegionDetails {
 
   protected readonly sideName = (side: SideName) =>
     ({ left: 'left side', right: 'right side', top: 'top', bottom: 'foot' })[side];
+
+  protected measureAgain(id: string): void {
+    if (this.asksForStrip()) this.isAsked.set(true);
+    else this.again.emit(id);
+  }
+  protected allStrip(): void {
+    this.isAllStrip.set(this.reading());
+  }
+  protected readonly thicknessOf = ({ width, height }: Rect) => Math.min(width, height);
 
   /** What is read off the pixels alone. */
   protected readonly facts = computed<readonly Fact[]>(() => {

@@ -83,6 +83,50 @@ describe('a side that may be at either of two lines', () => {
   });
 });
 
+describe('a whole window, drawn round for a frame', () => {
+  const WINDOW = { x: 600, y: 400, width: 1200, height: 720 };
+  const desktop = painted(WIDTH, HEIGHT, '#7a7f86', [
+    { ...WINDOW, colour: '#f1ece2' },
+    { ...WINDOW, height: 60, colour: '#7a2f5b' },
+  ]);
+  const question = (page: HTMLElement) =>
+    queryByRole(page, 'group', { name: 'Which part is its title strip?' });
+  async function drawn() {
+    const mounted = await study(undefined, desktop);
+    const { pointer, wait, hand } = mounted;
+    pointer.drag(seen(596, 404), seen(1804, 1116));
+    await wait();
+    await hand.choose('What is it?', 'Window frame');
+    await wait();
+    return mounted;
+  }
+  it('is asked about before a title of its height is stored, and its strip is taken instead', async () => {
+    const { page, bench, hand, wait } = await drawn();
+    expect(question(page)!.textContent).toContain('the title’s height would be');
+    await hand.press('Add element');
+    await wait();
+    expect(getByRole(page, 'alert').textContent).toContain('Say first which part is its title strip');
+    expect(bench.sent).toEqual([]);
+    await hand.press('Take its title strip, 60 px');
+    await wait();
+    expect(question(page)).toBeNull();
+    await hand.press('Add element');
+    await wait();
+    const added = bench.sent.find((c) => c.type === 'element.add')!;
+    expect(added).toMatchObject({ kind: 'frame', region: { ...WINDOW, height: 60 } });
+    expect(added.traits.find((t) => t.trait === 'titleHeight')?.target).toBe(60);
+  });
+  it('is taken whole where a person says that it is all title strip', async () => {
+    const { page, bench, hand, wait } = await drawn();
+    await hand.press('It is all title strip');
+    await wait();
+    expect(question(page)).toBeNull();
+    await hand.press('Add element');
+    await wait();
+    expect(bench.sent.find((c) => c.type === 'element.add')).toMatchObject({ kind: 'frame', region: WINDOW });
+  });
+});
+
 describe('what happened to the picture', () => {
   const note = (page: HTMLElement) => queryByRole(page, 'note', { name: 'What happened to this picture' });
   it('is said in its foot alone where nothing is lost', async () => {

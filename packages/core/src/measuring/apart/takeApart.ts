@@ -89,6 +89,11 @@ export function takeApart(pixels: Pixels, all = sidesOf(pixels)): Finding[] {
   return [...found, ...clockOn(pixels, read), ...launcherOn(pixels, read)];
 }
 
+/** The title strip of a window that was drawn round, at whichever side it is; null where none is told. */
+export function titleStripOf(pixels: Pixels, window: Rect): Rect | null {
+  return findTitle(pixels, sidesOf(pixels), { rect: window, sure: 1, over: [] }, [])?.rect ?? null;
+}
+
 interface ReadBar {
   readonly bar: FoundBar;
   readonly reading: BarReading;

@@ -1,5 +1,6 @@
 import type { LongLines } from '../../measuring/apart/longLines.js';
 import type { Finding, FoundKind } from '../../measuring/apart/takeApart.js';
+import { isStrip } from '../../measuring/apart/titleStrip.js';
 import { screenEdge, type ScreenEdge } from '../../measuring/picture/readRegion.js';
 import { areaOf, overlap, type Rect } from '../../measuring/picture/rect.js';
 import { lengthCloseness } from '../../model/traits/closeness.js';
@@ -134,13 +135,9 @@ function hasLineAt(
   });
 }
 
-/** A title strip is so many times as long as it is thick at least: what is not was drawn around more than it. */
-const STRIP = 5;
-
 /** Whether an element of a kind, drawn so on the reference, is one that pictures are taken apart into. */
-export function mayBePaired(kind: string, { width, height }: Rect): boolean {
-  if (kind === 'frame') return Math.max(width, height) >= STRIP * Math.min(width, height);
-  return kind in MAY_BE;
+export function mayBePaired(kind: string, region: Rect): boolean {
+  return kind === 'frame' ? isStrip(region) : kind in MAY_BE;
 }
 
 const EDGE_WORDS: Readonly<Record<ScreenEdge, string>> = {

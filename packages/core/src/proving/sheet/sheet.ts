@@ -28,7 +28,7 @@ export const sheetChoiceSchema = shape({
   notes: flag(),
 });
 export type SheetChoice = Of<typeof sheetChoiceSchema>;
-export const PLAIN_CHOICE: SheetChoice = { ownPictures: true, account: false, survey: false, notes: false };
+export const PLAIN_CHOICE: SheetChoice = { ownPictures: false, account: false, survey: false, notes: false };
 
 export interface SheetPicture {
   readonly caption: string;
