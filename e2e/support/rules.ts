@@ -9,6 +9,7 @@ const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
  */
 export async function expectRules(page: Page, what: string): Promise<void> {
   await page.waitForLoadState('networkidle').catch(() => undefined);
+  await allRows(page);
   const told: string[] = [];
   for (const room of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: room });
@@ -22,4 +23,15 @@ export async function expectRules(page: Page, what: string): Promise<void> {
     }
   }
   expect.soft(told).toEqual([]);
+}
+
+/** Rows of long lists come a few in each frame, and their words with the next one: what is looked at is the page at rest. */
+async function allRows(page: Page): Promise<void> {
+  let last = -1;
+  const isSame = async () => {
+    const before = last;
+    last = await page.getByRole('row').count();
+    return last === before;
+  };
+  await expect.poll(isSame, { intervals: [250] }).toBe(true);
 }
