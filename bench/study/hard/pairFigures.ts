@@ -23,14 +23,14 @@ const rounded = ({ x, y, width, height }: Rect): Rect => ({
 });
 
 /** Boxes that can be seen, of what may be paired. */
-function seen({ boxes }: DrawnLayout, what: string, most = HIDDEN): ToldBox[] {
+function seen({ boxes }: DrawnLayout, what: string, limit = HIDDEN): ToldBox[] {
   return boxes.filter((box, i) => {
     if (box.told.what !== what) return false;
     const hidden = boxes
       .slice(i + 1)
       .filter((b) => b.told.what === 'window')
       .reduce((most, b) => Math.max(most, overlap(b.rect, box.rect)), 0);
-    return hidden <= most * box.rect.width * box.rect.height;
+    return hidden <= limit * box.rect.width * box.rect.height;
   });
 }
 

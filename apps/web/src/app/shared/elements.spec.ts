@@ -242,19 +242,18 @@ describe('the other variant, measured the same way', () => {
       (b) => {
         for (const [name, id] of Object.entries(b.element))
           if (name !== 'Rail') b.lay({ type: 'element.remove', id });
+        const rect = { x: 2448, y: 0, width: 112, height: 1440 };
         b.lay({
-          type: 'region.set',
-          elementId: b.element['Rail']!,
-          region: {
-            id: testId(),
-            pictureId: b.pictureId,
-            x: 2448,
-            y: 0,
-            width: 112,
-            height: 1440,
-            state: null,
-            ground: null,
-          },
+          type: 'element.measure',
+          id: b.element['Rail']!,
+          region: { id: testId(), pictureId: b.pictureId, ...rect, state: null, ground: null },
+          traits: [
+            {
+              ...{ id: testId(), trait: 'edge', variantId: null, state: null, target: 'right' },
+              pictureId: b.pictureId,
+              source: { how: 'measured', pictureId: b.pictureId, ...rect },
+            },
+          ],
         });
         if (twin)
           b.lay({
@@ -289,6 +288,7 @@ describe('the other variant, measured the same way', () => {
     await other.measure(bench.rows().variant[bench.dark]!);
     expect(colourSent(bench.sent)).toBe('#4a3a34');
     expect(bench.sent.at(-1)).toMatchObject({ commands: [{ region: { x: 0, y: 0, width: 56 } }] });
+    expect(other.report()!.disagreements).toContain('Rail: edge is left here, right in the other variant.');
   });
   it('is not read off the wall where nothing stands on it', async () => {
     const { bench } = await measured(true, WITHOUT);

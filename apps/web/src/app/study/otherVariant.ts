@@ -4,6 +4,7 @@ import type { PictureRow, RegionRow, VariantRow } from '@spare-coat/core/model/c
 import { clip, type Rect } from '@spare-coat/core/measuring/picture/rect';
 import { measuredSource } from '@spare-coat/core/model/coat/lengthOff';
 import type { Readings } from '@spare-coat/core/model/kinds/measure';
+import { mayBePaired } from '@spare-coat/core/proving/compare/pairing';
 import type { Sight } from '@spare-coat/core/proving/compare/sight';
 import { readOtherVariant } from '@spare-coat/core/model/coat/otherVariant';
 import { CoatStore } from '../shared/coatStore';
@@ -12,7 +13,7 @@ import { newId } from '../shared/newId';
 import { Notices } from '../shared/notices';
 import { MeasuringStopped, PixelsWorker } from '../shared/pixels';
 
-/** Sides of what was found are settled within so many pixels. */
+/** Sides of what was found are settled within so many pixels; what is found by its likeness is no further from its old place. */
 const NEAR = 4;
 
 export interface VariantReport {
@@ -107,13 +108,17 @@ export class OtherVariant {
           skipped.push(`${element.name}: ${sight.why}`);
           continue;
         }
-        const rect = sight?.isFound ? sight.rect : this.scaled(region, picture, twin);
+        // By its likeness alone one thing of a row is taken for the next: what looks moved may be a neighbour.
+        const isFound =
+          sight?.isFound === true &&
+          (mayBePaired(element?.kind ?? '', region) || Math.hypot(sight.dx, sight.dy) <= NEAR);
+        const rect = isFound ? sight.rect : this.scaled(region, picture, twin);
         if (!element || !rect) continue;
-        if (!sight?.isFound) assumed.push(element.name);
+        if (!isFound) assumed.push(element.name);
         const readings = await this.read(
           twin,
           rect,
-          sight?.isFound === true,
+          isFound,
           Boolean(
             this.view
               .book()

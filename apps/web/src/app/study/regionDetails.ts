@@ -158,8 +158,13 @@ export class RegionDetails {
       .pipe(takeUntilDestroyed())
       .subscribe(() => this.form.controls.name.setValue(''));
     effect(() => {
-      if (this.asksForStrip()) untracked(() => void this.measuring.lookForStrip());
-      else this.isAsked.set(false);
+      // Another window is looked at anew.
+      this.reading();
+      const asks = this.asksForStrip();
+      untracked(() => {
+        this.isAsked.set(false);
+        if (asks) void this.measuring.lookForStrip();
+      });
     });
     effect(() => {
       const reading = this.reading();

@@ -116,6 +116,15 @@ describe('a whole window, drawn round for a frame', () => {
     expect(added).toMatchObject({ kind: 'frame', region: { ...WINDOW, height: 60 } });
     expect(added.traits.find((t) => t.trait === 'titleHeight')?.target).toBe(60);
   });
+  it('is asked about again where another window is drawn round', async () => {
+    const { page, hand, pointer, wait } = await drawn();
+    await hand.press('Add element');
+    await wait();
+    pointer.drag(seen(600, 400), seen(1796, 1124));
+    await wait();
+    expect(queryByRole(page, 'alert')).toBeNull();
+    expect(question(page)!.textContent).toContain('Take its title strip, 60 px');
+  });
   it('is taken whole where a person says that it is all title strip', async () => {
     const { page, bench, hand, wait } = await drawn();
     await hand.press('It is all title strip');
@@ -279,6 +288,19 @@ describe('what stands on a bar', () => {
     expect(target['start']?.[0]).toBe('menu button');
     expect(target['end']).toHaveLength(1);
     expect(Object.values(target).flat()).toHaveLength(3);
+  });
+  it('is counted as about so many where some may be parts of others, and that is said', async () => {
+    const speck = { ...THINGS[0]!, y: 520, width: 12, height: 12 };
+    const { page, drawBar, wait } = await study(
+      undefined,
+      painted(WIDTH, HEIGHT, '#7a7f86', [BAR, ...THINGS, speck]),
+    );
+    await drawBar();
+    tab(page, 'Items').click();
+    await wait();
+    const panel = page.querySelector('coat-items-panel')!;
+    expect(panel.querySelector('dd')!.textContent.trim()).toBe('about 4');
+    expect(panel.textContent).toContain('some may be parts of others');
   });
   it('is added as an element of its own', async () => {
     const { page, bench, hand, drawBar, wait } = await study();

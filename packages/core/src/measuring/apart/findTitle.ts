@@ -1,4 +1,4 @@
-import { roundness } from '../picture/cornerRadius.js';
+import { readCorners } from '../picture/cornerRadius.js';
 import { findItems, type FoundItem } from '../picture/findItems.js';
 import type { Pixels } from '../picture/pixels.js';
 import type { ScreenEdge } from '../picture/readRegion.js';
@@ -48,7 +48,7 @@ export function findTitle(
   const { x, y, width, height } = window.rect;
   const [thin, thick] = [Math.ceil(THIN * least), Math.floor(THICK * least)];
   const found: FoundTitle[] = [];
-  const round = roundness(pixels, window.rect);
+  const round = readCorners(pixels, window.rect).reach;
   for (const side of SIDES) {
     const upright = side === 'left' || side === 'right';
     const index = new LineIndex(upright ? lines.standing : lines.lying);

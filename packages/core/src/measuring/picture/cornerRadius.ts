@@ -30,42 +30,46 @@ type Colour = readonly [number, number, number];
 /** A corner's place, and the directions from it into the rectangle. */
 type Corner = readonly [x: number, y: number, dx: 1 | -1, dy: 1 | -1];
 
+/** What is seen of a rectangle's outer corners. */
+export interface Corners {
+  /** Their radius in pixels, 0 of square ones. */
+  readonly radius: Result<number>;
+  /** About how far they reach into it, in pixels: enough to leave out what lies beyond them, and no number to be told. */
+  readonly reach: number;
+}
+
 /**
- * The radius of a rectangle's outer corners in pixels, 0 for square ones, to about half a pixel.
+ * Reads the outer corners of a rectangle: their radius to about half a pixel.
  *
  * How much of each pixel near a corner belongs to the rectangle is told from its colour between the rectangle's
  * colour and the ground beside it; the radius whose quarter circle leaves the least squared difference is taken, and
  * the middle of the corners' answers. Corners on an edge of the picture are not looked at: nothing shows beside them.
  */
-export function cornerRadius(pixels: Pixels, rect: Rect): Result<number> {
-  if (mostRadius(rect) < LEAST)
-    return refused('too-small', 'It is too thin to have corners that can be told.');
+export function readCorners(pixels: Pixels, rect: Rect): Corners {
+  const most = mostRadius(rect);
+  const none = (radius: Result<number>): Corners => ({ radius, reach: 0 });
+  if (most < LEAST) return none(refused('too-small', 'It is too thin to have corners that can be told.'));
   const corners = cornersOf(pixels, rect);
   if (corners.length === 0)
-    return refused('no-corner', 'All its corners lie on an edge of the picture, so none can be told.');
-  const fits = corners
-    .map((corner) => bestFit(pixels, corner, mostRadius(rect)))
-    .filter((fit): fit is Fit => fit !== null);
-  const radii = fits.filter((fit) => fit.isCurve).map((fit) => fit.radius);
+    return none(refused('no-corner', 'All its corners lie on an edge of the picture, so none can be told.'));
+  const fits = corners.flatMap((corner) => bestFit(pixels, corner, most) ?? []);
+  const reach = median(fits.map((fit) => fit.radius));
+  if (reach === null)
+    return none(refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.'));
+  return { radius: agreed(fits.filter((fit) => fit.isCurve).map((fit) => fit.radius)), reach };
+}
+
+/** The radius of a rectangle's outer corners in pixels. */
+export const cornerRadius = (pixels: Pixels, rect: Rect): Result<number> => readCorners(pixels, rect).radius;
+
+/** The middle of what the corners say, where most of them say so. */
+function agreed(radii: readonly number[]): Result<number> {
   const radius = median(radii);
-  if (radius === null)
-    return fits.length === 0
-      ? refused('no-corner', 'Nothing beside its corners differs from it, so none can be told.')
-      : refused('unsure', 'Its corners are no quarter circles.');
+  if (radius === null) return refused('unsure', 'Its corners are no quarter circles.');
   const agree = radii.filter((r) => Math.abs(r - radius) <= Math.max(AGREE, AGREE_SHARE * radius)).length;
   return agree >= MOST_OF_THEM * radii.length
     ? ok(radius)
     : refused('unsure', 'Its corners do not agree in how round they are.');
-}
-
-/**
- * About how far the corners of a rectangle reach into it, in pixels: enough to leave out what lies beyond them, and no number to be
- * told; 0 where nothing is seen of them.
- */
-export function roundness(pixels: Pixels, rect: Rect): number {
-  if (mostRadius(rect) < LEAST) return 0;
-  const fits = cornersOf(pixels, rect).flatMap((corner) => bestFit(pixels, corner, mostRadius(rect)) ?? []);
-  return median(fits.map((fit) => fit.radius)) ?? 0;
 }
 
 const mostRadius = ({ width, height }: Rect) => Math.min(MOST, Math.floor(Math.min(width, height) / 2));

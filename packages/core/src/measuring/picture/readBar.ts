@@ -1,7 +1,7 @@
 import { median } from '../../ground/statistics.js';
 import { byZone, type Zone } from './zone.js';
 import { toHex } from '../colour/srgb.js';
-import { cornerRadius, roundness } from './cornerRadius.js';
+import { readCorners } from './cornerRadius.js';
 import { findItems, type FoundItem } from './findItems.js';
 import { itemCount } from './itemCount.js';
 import { readOpacity, type BarOpacity } from './opacity.js';
@@ -120,12 +120,11 @@ export function readBar(
   const upright = edge === 'left' || edge === 'right';
   const strip = stripOf(pixels, rect, upright);
   const length = strip.along;
-  const radius = cornerRadius(pixels, rect);
-  const round = radius.ok ? radius.value : roundness(pixels, rect);
-  const opacity = readOpacity(pixels, rect, edge, round);
+  const corners = readCorners(pixels, rect);
+  const opacity = readOpacity(pixels, rect, edge, corners.reach);
   const through =
     opacity.ok && opacity.value.opacity < CLEARLY_SOLID ? SHOWN * opacity.value.showsThrough : 0;
-  const { items, ground } = findItems(strip, round, through);
+  const { items, ground } = findItems(strip, corners.reach, through);
   const zones = zonesOf(items, length, region.thickness);
   const placed = items.map((item, i): BarItem => ({
     ...item,
@@ -145,7 +144,7 @@ export function readBar(
     edgeShare: region.edgeShare,
     margins: { edge: region.margin, start: before, end: after },
     alignment: region.alignment,
-    cornerRadius: radius,
+    cornerRadius: corners.radius,
     opacity,
     colour: toHex({ r, g, b }),
     items: placed,

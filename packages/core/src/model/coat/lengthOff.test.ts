@@ -50,6 +50,22 @@ describe('by how much a length may be off', () => {
     // The other way across it nothing changes.
     expect(lengthOff('width', readings(DOCK, 'exact', {}, half))).toBe(0.5);
   });
+  it('holds both lines where a side may be at either, also where it was drawn at the picture’s own edge', () => {
+    const pixels = plainPicture(800, 400, '#4d6b5a');
+    fill(pixels, { x: 0, y: 340, width: 800, height: 60 }, '#52637a');
+    fill(pixels, { x: 0, y: 360, width: 800, height: 40 }, '#8c5340');
+    const region = readRegion(pixels, { x: 0, y: 345, width: 800, height: 55 }, { settle: true, reach: 18 });
+    expect(region.found.top).toBe(false);
+    const told = { region, bar: null, text: null, graded: { grade: 'exact' as const, isAskew: false } };
+    const off = lengthOff('thickness', told)!;
+    for (const thickness of [60, 40]) expect(Math.abs(region.thickness - thickness)).toBeLessThanOrEqual(off);
+    const atEdge = {
+      ...region,
+      rect: { ...region.rect, y: 0 },
+      rivals: [{ side: 'top', at: [9, 14] }],
+    } as const;
+    expect(lengthOff('height', { ...told, region: atEdge })).toBeGreaterThanOrEqual(14);
+  });
   it('stands with the source of every length that is measured, and with nothing else', () => {
     const kind = findKind('dock');
     const read = readings(DOCK, 'resized');

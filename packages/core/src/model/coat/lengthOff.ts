@@ -34,11 +34,20 @@ function isBorder({ rect, edge, margin, edgeShare }: RegionReading, side: Side):
   return edge !== null && isAlong && edgeShare >= 100;
 }
 
-/** By how much one side of a region may be off: none is, where it is the picture's own edge. */
+function placeOf({ rect }: RegionReading, side: Side): number {
+  return { left: rect.x, top: rect.y, right: rect.x + rect.width, bottom: rect.y + rect.height }[side];
+}
+
+/**
+ * By how much one side of a region may be off: none is, where it was found, or set by a hand, at the picture's own edge; one that may
+ * be at either of two lines by as much as the further one is away.
+ */
 function offOfSide({ region, graded, byHand }: Readings, side: Side): number {
-  if (isBorder(region, side)) return 0;
-  if (region.found[side]) return sideOff(graded);
-  return Math.max(sideOff(graded), byHand ? SET_OFF : DRAWN_OFF);
+  if (region.found[side]) return isBorder(region, side) ? 0 : sideOff(graded);
+  if (byHand) return isBorder(region, side) ? 0 : Math.max(sideOff(graded), SET_OFF);
+  const drawn = placeOf(region, side);
+  const rivals = region.rivals.find((r) => r.side === side)?.at ?? [];
+  return Math.max(sideOff(graded), DRAWN_OFF, ...rivals.map((at) => Math.abs(at - drawn)));
 }
 
 /** Of a length between two sides. Both halves of a pixel at once are no more than one of them on a picture that is exact. */
