@@ -57,6 +57,11 @@ describe('elements paired with what stands on the own picture', () => {
       way: [40, 40, 40],
     };
     expect(pair([wanted('bar', HEAD)], [], { lying: [line], standing: [] })).toEqual([null]);
+    // In pieces, where the wall has the bar's own colour here and there.
+    const pieces = [0, 400, 800].map((from) => ({ ...line, from, to: from + 200 }));
+    expect(pair([wanted('bar', HEAD)], [], { lying: pieces, standing: [] })).toEqual([null]);
+    const tiles = Array.from({ length: 24 }, (_, i) => ({ ...line, from: i * 60, to: i * 60 + 58 }));
+    expect(pair([wanted('bar', HEAD)], [], { lying: tiles, standing: [] })).toMatchObject([{ rect: null }]);
     // The side of a window that was found is that window's.
     const window = found('window', rect(100, 38, 800, 300));
     expect(pair([wanted('bar', HEAD)], [window], { lying: [line], standing: [] })).toMatchObject([

@@ -48,8 +48,10 @@ const ON_IT = 0.8;
 const LEAST = 0.45;
 /** At another edge it has to be the same in all else. */
 const LEAST_MOVED = 0.49;
-/** Where nothing of a bar stands at its edge, no line goes along that edge by this share of its length, so far off it in thicknesses. */
+/** Where nothing of a bar stands at its edge, no line goes along that edge by this share of its length in all, so far off it in thicknesses. */
 const LINE_SHARE = 0.3;
+/** Pieces of such a line are no shorter than this share of it: tiles and type are. */
+const PIECE = 0.08;
 const LEAST_OFF = 0.35;
 const MOST_OFF = 2.5;
 
@@ -128,11 +130,15 @@ function hasLineAt(
       const [start, end] = isUpright ? [r.y, r.y + r.height] : [r.x, r.x + r.width];
       return (Math.abs(at - near) <= 2 || Math.abs(at - far) <= 2) && from >= start - 4 && to <= end + 4;
     });
-  return (isUpright ? standing : lying).some(({ at, from, to }) => {
+  // A side is seen in pieces where the wall beside it has its own colour here and there.
+  const seenAt = new Map<number, number>();
+  for (const { at, from, to } of isUpright ? standing : lying) {
     const off = edge === 'left' || edge === 'top' ? at : size - at;
-    if (off < LEAST_OFF * thickness || off > MOST_OFF * thickness) return false;
-    return to - from >= LINE_SHARE * length && !isTheirs(at, from, to);
-  });
+    if (off < LEAST_OFF * thickness || off > MOST_OFF * thickness || to - from < PIECE * length) continue;
+    if (isTheirs(at, from, to)) continue;
+    seenAt.set(at, (seenAt.get(at) ?? 0) + to - from);
+  }
+  return Math.max(0, ...seenAt.values()) >= LINE_SHARE * length;
 }
 
 /** Whether an element of a kind, drawn so on the reference, is one that pictures are taken apart into. */
