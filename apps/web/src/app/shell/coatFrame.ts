@@ -20,7 +20,7 @@ import {
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
+import { NavigationEnd, Router, RouterLink } from '@angular/router';
 import { filter, map, startWith } from 'rxjs';
 import { BrandMark } from '../shared/brandMark';
 import { CoatStore } from '../shared/coatStore';
@@ -34,6 +34,7 @@ import { Widths } from '../shared/widths';
 import { Finder } from './finder';
 import { KeySheet } from './keySheet';
 import { Spine } from './spine';
+import { StageOutlet } from './stageOutlet';
 import { STAGES } from './stages';
 
 /** Views of a stage that have an address of their own, by the stage they belong to. */
@@ -69,7 +70,7 @@ const VIEWS_OF: Readonly<Record<string, string>> = {
     MatToolbar,
     MatTooltip,
     RouterLink,
-    RouterOutlet,
+    StageOutlet,
     Spine,
     Tape,
   ],

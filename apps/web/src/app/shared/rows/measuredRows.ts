@@ -10,8 +10,8 @@ const BUFFER = 700;
 const LEAST_BUFFER = 250;
 /** So many rows are added and taken away at a time while somebody scrolls: fewer would lay the list out with every frame. */
 const A_STEP = 2;
-/** So many rows of a list that is drawn whole are added in one frame: all at once they would hold the page up. */
-const A_FRAME = 5;
+/** So many rows are added in one frame where a list opens, and where it is drawn whole: all at once they would hold the page up. */
+const A_FRAME = 4;
 const BETWEEN_FRAMES = 20;
 
 /** Where the row is that stands at a place: the last one that begins there or before. */
@@ -141,10 +141,11 @@ export class MeasuredRows implements VirtualScrollStrategy {
     const top = viewport.measureScrollOffset('top');
     const bottom = top + size;
     if (count > 0 && bottom + BUFFER >= (tops.at(-1) ?? 0)) this.nearEnd();
-    if (count <= WHOLE)
-      return this.grow(Math.max(rowAt(tops, bottom + LEAST_BUFFER) + 1, this.wanted), count);
-    this.first.next(rowAt(tops, top));
     const { start, end } = viewport.getRenderedRange();
+    const least = rowAt(tops, bottom + LEAST_BUFFER) + 1;
+    if (count <= WHOLE || (top === 0 && start === 0 && end < Math.min(count, least)))
+      return this.grow(top === 0 ? this.wanted : Math.max(least, this.wanted), count);
+    this.first.next(rowAt(tops, top));
     const reaches =
       end > start &&
       (start === 0 || tops[start]! <= top - LEAST_BUFFER) &&
@@ -153,8 +154,10 @@ export class MeasuredRows implements VirtualScrollStrategy {
       start: rowAt(tops, top - BUFFER),
       end: Math.min(count, rowAt(tops, bottom + BUFFER) + 1),
     };
-    if (reaches && !isMoved) this.creep(wanted, count);
-    else this.show(wanted.start, wanted.end);
+    if (!reaches) return this.show(wanted.start, wanted.end);
+    // What is drawn begins elsewhere by now.
+    if (isMoved) this.show(start, Math.min(end, count));
+    this.creep(wanted, count);
   }
 
   /** Goes a few rows towards a range before it is needed: all of its new rows at once would hold a frame up. */
@@ -167,14 +170,14 @@ export class MeasuredRows implements VirtualScrollStrategy {
     this.show(step(start, wanted.start), step(end, wanted.end));
   }
 
-  /** Shows the first rows, at least so many, and in the frames that follow the others. */
+  /** Shows the first rows, at least so many, and in the frames that follow the others, as far as they are to be drawn. */
   private grow(least: number, count: number): void {
     const { viewport } = this;
     if (!viewport) return;
     const { start, end } = viewport.getRenderedRange();
     const shown = start === 0 ? Math.min(end, count) : 0;
     clearTimeout(this.growing);
-    this.show(0, Math.min(count, Math.max(least, shown)));
+    this.show(0, Math.min(count, Math.max(least, shown, A_FRAME)));
     if (viewport.getRenderedRange().end >= count) return;
     this.growing = setTimeout(() => {
       this.wanted = viewport.getRenderedRange().end + A_FRAME;
