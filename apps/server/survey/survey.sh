@@ -3,8 +3,22 @@
 # It changes nothing, asks nothing of a network, needs no administrator rights, and takes about six seconds.
 #
 #   sh survey.sh > survey.json
+#   sh survey.sh --settings > survey.json
+#
+# With --settings it also takes what this desktop can set and what is set: the schemas of its settings, the values in force, and your
+# own key files. Whatever looks like a password, a token, an account or an address is left out, and the output says how many.
 #
 # SURVEY_SAMPLES (5) and SURVEY_PAUSE (1, in seconds) say how memory and processor are sampled.
+
+with_settings=no
+case ${1-} in
+  '') ;;
+  --settings) with_settings=yes ;;
+  *)
+    printf 'usage: sh survey.sh [--settings] > survey.json\n' >&2
+    exit 2
+    ;;
+esac
 
 LC_ALL=C
 export LC_ALL
@@ -274,6 +288,162 @@ strings() {
     }' | commas
 }
 
+# --- what this desktop can set, with --settings alone -------------------------------------------------------------------------
+
+# Longer files are no settings; so many of one's own are looked at. Bytes, files.
+longest_schema=2000000
+longest_own=65536
+most_own=400
+
+# Whether a key or its value may be a secret. Awk functions, for programs that filter lines.
+secrets='
+  function secret_key(key) {
+    key = tolower(key)
+    return key ~ /pass(word|phrase|wd|code)|secret|token|credential|api.?key|auth|cookie|session.?id|account|user.?name|login|e.?mail|phone|private|license.?key|serial|host.?name|proxy|recent|history|location|latitude|longitude/
+  }
+  # A long word of letters and digits is a token or a key.
+  function is_token(value, words, n, i) {
+    n = split(value, words, /[^A-Za-z0-9+=]+/)
+    for (i = 1; i <= n; i++)
+      if (length(words[i]) >= 24 && words[i] ~ /[0-9]/ && words[i] ~ /[A-Za-z]/) return 1
+    return 0
+  }
+  function secret_value(value) {
+    return value ~ /[A-Za-z0-9._%+-]+@[A-Za-z0-9-]+\.[A-Za-z]/ || value ~ /:\/\/[^\/ ]*@/ || \
+      value ~ /(^|[^0-9.])[0-9][0-9][0-9][0-9][0-9][0-9][0-9][0-9][0-9][0-9]/ || is_token(value)
+  }'
+
+# Files with these names' end in the folders of schemas, those of the own data folder first: one a line.
+schema_files() {
+  {
+    [ -n "${GSETTINGS_SCHEMA_DIR-}" ] && split_path "$GSETTINGS_SCHEMA_DIR"
+    { printf '%s\n' "$data_home"; split_path "$data_dirs"; } | sed 's|/*$|/glib-2.0/schemas|'
+  } | while IFS= read -r folder; do
+    for file in "$folder"/*"$1"; do
+      [ -f "$file" ] && [ -r "$file" ] && printf '%s\n' "$file"
+    done
+  done | awk '!seen[$0]++'
+}
+
+# Files by their names, as objects with their lines in one text.
+texts() {
+  while IFS= read -r file; do
+    if [ "$(wc -c <"$file")" -gt "$longest_schema" ]; then
+      printf '{"name": %s, "text": ""}\n' "$(printf '%s' "$file" | string)"
+    else
+      printf '{"name": %s, "text": %s}\n' "$(printf '%s' "$file" | string)" "$(string <"$file")"
+    fi
+  done | commas
+}
+
+# Lines of a file as an array, so that what stands on a line of its own stays so.
+lined() {
+  while IFS= read -r file; do
+    printf '{"name": %s, "lines": [' "$(printf '%s' "$file" | string)"
+    awk '
+      {
+        s = $0
+        sub(/\r$/, "", s)
+        gsub(/[\\"]/, "\\\\&", s)
+        gsub(/[\001-\037\177]/, " ", s)
+        printf "%s\"%s\"", (NR > 1 ? ", " : ""), s
+      }' "$file"
+    printf ']}\n'
+  done | commas
+}
+
+# Values in force: schema and key, and the value as GVariant text. What may be a secret is counted on the last line instead.
+values() {
+  gsettings list-recursively 2>/dev/null | awk "$secrets"'
+    {
+      at = index($0, " ")
+      rest = substr($0, at + 1)
+      cut = index(rest, " ")
+      if (!at || !cut) next
+      key = substr(rest, 1, cut - 1)
+      value = substr(rest, cut + 1)
+      if (secret_key(key) || secret_value(value)) { left++; next }
+      if (length(value) > 2000) next
+      printf "%s %s\t%s\n", substr($0, 1, at - 1), key, value
+    }
+    END { printf "\t%d\n", left }'
+}
+
+# Every value that was set, by its path: what is kept for things that stand more than once shows only here.
+dumped() {
+  if [ "${GSETTINGS_BACKEND-}" = keyfile ]; then
+    cat "$config_home/glib-2.0/settings/keyfile" 2>/dev/null
+  elif have dconf; then
+    dconf dump / 2>/dev/null
+  fi | awk "$secrets"'
+    /^\[/ { print; next }
+    {
+      at = index($0, "=")
+      if (!at) next
+      if (secret_key(substr($0, 1, at - 1)) || secret_value(substr($0, at + 1))) next
+      if (length($0) <= 2000) print
+    }'
+}
+
+# Own key files: small text files with groups, below the configuration folder. Links are not followed.
+own_files() {
+  find "$config_home" -name glib-2.0 -prune -o -name dconf -prune -o -type f -size -129 -print 2>/dev/null |
+    while IFS= read -r file; do
+      [ -r "$file" ] || continue
+      [ "$(wc -c <"$file")" -le "$longest_own" ] || continue
+      # A key file begins with a group, after comments at most, and has no bytes that are no text.
+      awk '
+        NR > 400 { exit }
+        /^[ \t]*(#|;|$)/ { next }
+        !seen { seen = 1; if ($0 !~ /^\[[^][]+\][ \t\r]*$/) { bad = 1; exit } }
+        /[\001-\010\016-\037]/ { bad = 1; exit }
+        END { exit !(seen && !bad) }' "$file" || continue
+      printf '%s\n' "$file"
+    done | sed "${most_own}q"
+}
+own_lines() {
+  while IFS= read -r file; do
+    printf '{"name": %s, "lines": [' "$(printf '%s' "$file" | string)"
+    awk "$secrets"'
+      {
+        s = $0
+        sub(/\r$/, "", s)
+        if (s !~ /^\[/) {
+          at = index(s, "=")
+          if (!at) next
+          if (secret_key(substr(s, 1, at - 1)) || secret_value(substr(s, at + 1))) next
+          if (length(s) > 2000) next
+        }
+        gsub(/[\\"]/, "\\\\&", s)
+        gsub(/[\001-\037\177]/, " ", s)
+        printf "%s\"%s\"", (n++ ? ", " : ""), s
+      }' "$file"
+    printf ']}\n'
+  done | commas
+}
+
+commands_there() {
+  for name in gsettings dconf gdbus pkcon xprop xwininfo; do have "$name" && printf '%s\n' "$name"; done
+}
+
+settings_part() {
+  all_values=$(have gsettings && values)
+  left=$(printf '%s\n' "$all_values" | awk -F '\t' '$1 == "" { n += $2 } END { print n + 0 }')
+  printf '  "leftOut": %s,\n  "settings": {\n' "$left"
+  printf '%s\n' "$all_values" | awk -F '\t' '$1 != ""' | pairs text
+  printf '},\n  "machine": {\n  "commands": [\n'
+  commands_there | strings
+  printf '],\n  "schemas": [\n'
+  schema_files .gschema.xml | texts
+  printf '],\n  "overrides": [\n'
+  schema_files .gschema.override | lined
+  printf '],\n  "set": [\n'
+  dumped | strings
+  printf '],\n  "files": [\n'
+  own_files | own_lines
+  printf ']\n  },\n'
+}
+
 all_displays=$(displays)
 [ -n "$all_displays" ] || unavailable displays 'No display is connected, or the kernel does not tell.'
 have fc-list || unavailable 'font families' 'fc-list is not installed; font files are listed by their names.'
@@ -286,6 +456,14 @@ if [ -r /proc/stat ] && [ -r /proc/meminfo ] && grep -q '^MemAvailable:' /proc/m
 else
   sampled=null
   unavailable reading 'The kernel does not tell memory and processor use in /proc.'
+fi
+
+settings_told=
+if [ "$with_settings" = yes ]; then
+  have gsettings || unavailable settings 'gsettings is not installed: values in force are not told.'
+  [ "${GSETTINGS_BACKEND-}" = keyfile ] || have dconf ||
+    unavailable 'settings of things that stand more than once' 'dconf is not installed.'
+  settings_told=$(settings_part)
 fi
 
 cat <<END
@@ -321,6 +499,7 @@ $(applications | objects id name packaging)],
   "disk": {
 $(disk | pairs bare)},
   "reading": $sampled,
+$(printf '%s\n' "$settings_told")
   "unavailable": [
 $(printf '%s' "$missing" | objects probe why)]
 }

@@ -4,9 +4,18 @@ declare const TextDecoder: new (
   options: { readonly ignoreBOM: boolean },
 ) => { decode(bytes: Uint8Array): string };
 
+declare const TextEncoder: new () => { encode(text: string): Uint8Array };
+
 const DECODER = new TextDecoder('utf-8', { ignoreBOM: true });
 
 /** The text of UTF-8 bytes, a byte-order mark kept; what is wrong in them becomes U+FFFD. */
 export function utf8(bytes: Uint8Array): string {
   return DECODER.decode(bytes);
+}
+
+const ENCODER = new TextEncoder();
+
+/** The UTF-8 bytes of a text. */
+export function utf8Bytes(text: string): Uint8Array {
+  return ENCODER.encode(text);
 }

@@ -13,6 +13,7 @@ import { isWholeLook, looksInForce } from '../../deciding/matching/looks.js';
 import { resolveLayer, type ResolvedLayer } from '../../deciding/matching/score.js';
 import { scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
 import type { Offer } from '../../model/offers/offer.js';
+import { writeName } from '../../model/offers/writes.js';
 import { FOUND_BY_FILE } from '../../model/parts/foundBy.js';
 import type { Part } from '../../model/parts/part.js';
 import { nameOfPath, resource } from '../../model/deeds/deed.js';
@@ -248,7 +249,8 @@ class Planner {
     if (!offer.choose) return ready;
     const { draft, host } = this;
     const choose = { ...offer.choose, value: this.chosenAs(offer.choose, part) };
-    this.want(choose.key, choose.value, `${keyed(this.ctx.rows.element, element).name} (${choose.value})`);
+    const typed = writeName(choose.writes, choose.value);
+    this.want(choose.key, typed, `${keyed(this.ctx.rows.element, element).name} (${choose.value})`);
     const sort = Object.entries(host.lists ?? {}).find(([, list]) => list.key === choose.key)?.[0] ?? null;
     const key = draft.add(
       {
@@ -260,7 +262,7 @@ class Planner {
           {
             do: 'set',
             key: choose.key,
-            value: choose.value,
+            value: typed,
             of: ready?.of ?? [],
             listed:
               sort === null || part === null || FOUND_BY_FILE.includes(sort)

@@ -21,7 +21,7 @@ import { deedOfCommand, readTemplate } from '../../model/deeds/deed.js';
 import { isDeed } from '../../model/deeds/deedSchema.js';
 import { derivePlan } from './derive.js';
 import { withTakingBack } from './difference.js';
-import { decodeSetting, encodeSetting } from '../../model/deeds/encode.js';
+import { decodeSetting, encodeSetting } from '../../model/traits/encode.js';
 import { doneByJournal, doneSteps, keptStep, minutesWorked, notesOf, stepEntries } from './journal.js';
 import { leftovers } from './leftovers.js';
 import { applyMoves, beginningOf, whyNotMove } from './moves.js';

@@ -14,10 +14,9 @@ import { type Order, type TraitType, type TraitValue } from '../../model/traits/
 import { resource } from '../../model/deeds/deed.js';
 import { type Deed } from '../../model/deeds/deedSchema.js';
 import type { PlanDraft, StepDraft } from './draft.js';
-import { decodeSetting } from '../../model/deeds/encode.js';
 import { NOTE, SAFE_POINT } from './frame.js';
-import { commandLine, fillTemplate } from '../../model/deeds/quote.js';
-import { deedOf, writeValue } from '../../model/deeds/written.js';
+import { commandLine, fillTemplate, keyPieces } from '../../model/deeds/quote.js';
+import { deedOf, readValue, writeValue } from '../../model/deeds/written.js';
 
 /** A setting is in the host's units, so a length is told without `px`. */
 export function spellSetting(type: TraitType, value: TraitValue): string {
@@ -108,7 +107,7 @@ export function addSetting(
   const shownNow = place.key === '' ? undefined : now.settings.get(place.key);
   const hostNow =
     shownNow !== undefined
-      ? decodeSetting(spec.type, shownNow)
+      ? readValue(null, place, spec.type, shownNow)
       : defaultOf(host, element.kind, spec.id, first.variant);
   const careful =
     arranges && isOfHost && isOrder(first.score.setting) && isOrder(target.value)
@@ -168,7 +167,7 @@ export function addSetting(
           : 'The value is shown as typed.',
     check:
       deed.do === 'set'
-        ? `Ask with: ${commandLine(fillTemplate(host.commands.get, { key: place.key }))}`
+        ? `Ask with: ${commandLine(fillTemplate(host.commands.get, keyPieces(place.key)))}`
         : '',
     undo: place.file
       ? `Set it back to what stands in ${place.file.path} now; the rest of the file stays as it is.`

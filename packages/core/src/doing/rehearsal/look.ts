@@ -19,7 +19,7 @@ import { scoredVariants, wantedFrom, type MatchContext } from '../../deciding/ma
 import type { Offer } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
 import { resource } from '../../model/deeds/deed.js';
-import { decodeSetting } from '../../model/deeds/encode.js';
+import { readAs, writeName } from '../../model/offers/writes.js';
 import { readValue, resourceOf } from '../../model/deeds/written.js';
 import type { OrderedPlan } from '../../model/deeds/step.js';
 import type { VariantSetting } from '../plan/switchVariant.js';
@@ -82,7 +82,9 @@ function asSet(
 
 /** Whether what was chosen is in effect: its part is ready, and it is chosen where there is a list. */
 function isChosen(read: Read, ready: readonly string[] | undefined, offer: Offer): boolean {
-  const listed = offer.choose ? read(resource.setting(offer.choose.key)) === offer.choose.value : true;
+  const listed = offer.choose
+    ? read(resource.setting(offer.choose.key)) === writeName(offer.choose.writes, offer.choose.value)
+    : true;
   return listed && (ready ?? []).every((name) => read(name) !== undefined);
 }
 
@@ -119,7 +121,8 @@ function ownMaking(
     const name =
       own && 'setting' in own ? resource.setting(own.setting.key) : resource.hand(`${element.id} ${trait}`);
     const raw = read(name);
-    const value = spec && raw !== undefined ? decodeSetting(spec.type, raw) : null;
+    const writes = own && 'setting' in own ? own.setting.writes : undefined;
+    const value = spec && raw !== undefined ? readAs(writes, spec.type, raw) : null;
     // A picture is placed as a file, which is what the offer's own readiness says.
     if (spec?.type === 'picture') supplies[trait] = supply;
     else if (value !== null) supplies[trait] = { fixed: value };

@@ -1,12 +1,12 @@
 import { nth } from '../../ground/checked.js';
-import { settingsOf } from '../../model/host/settings.js';
+import { settingsOf, type SettingLine } from '../../model/host/settings.js';
 import { keysOfAdded } from '../../model/host/surfaces.js';
 import type { HostNow } from '../../model/host/now.js';
 import type { Default, HostProfile } from '../../model/host/profile.js';
 import type { SurveyThing } from '../../model/host/survey.js';
 import { BREAKS, type Break } from '../../model/offers/break.js';
 import { AUTOSTART } from '../../measuring/standards/places.js';
-import { encodeSetting } from '../../model/deeds/encode.js';
+import { writeAs } from '../../model/offers/writes.js';
 import { deedOfCommand, resource } from '../../model/deeds/deed.js';
 import type { TraitType, TraitValue } from '../../model/traits/value.js';
 
@@ -71,10 +71,10 @@ export function differences(
 }
 
 /** A setting's first value as commands write it. */
-function encodeInitial(type: string, initial: Default): string {
+function encodeInitial(line: SettingLine, initial: Default): string {
   if (typeof initial === 'object' && initial !== null && 'byVariant' in initial)
-    return encodeInitial(type, nth(Object.values(initial.byVariant as Record<string, TraitValue>), 0));
-  return encodeSetting(type as TraitType, initial as TraitValue);
+    return encodeInitial(line, nth(Object.values(initial.byVariant as Record<string, TraitValue>), 0));
+  return writeAs(line.writes, line.type as TraitType, initial as TraitValue).text;
 }
 
 /** The home folder of the account that was surveyed, or null. */
@@ -98,7 +98,7 @@ export function startState(host: HostProfile, now: HostNow): HostState {
     const name = line.file ? resource.line(line.file) : resource.setting(line.key);
     if (told !== undefined) stored.set(name, told);
     else if (line.initial !== null && !notThere.has(line.key))
-      stored.set(name, encodeInitial(line.type, line.initial));
+      stored.set(name, encodeInitial(line, line.initial));
   }
   for (const [key, value] of now.settings)
     if (!stored.has(resource.setting(key))) stored.set(resource.setting(key), value);

@@ -2,7 +2,7 @@ import { nth } from '../../ground/checked.js';
 import type { HostProfile } from '../host/profile.js';
 import type { FilePlace } from '../offers/ownSetting.js';
 import type { Deed } from './deedSchema.js';
-import { fillTemplate } from './quote.js';
+import { fillTemplate, keyPieces } from './quote.js';
 
 /** Names of what deeds change: one name for one thing, whoever changes it. */
 export const resource = {
@@ -45,7 +45,7 @@ export function commandsOf(host: HostProfile, deed: Deed): string[][] {
     case 'make safe point':
       return [fillTemplate(commands.safePoint, { name: deed.name })];
     case 'note values':
-      return deed.keys.map((key) => fillTemplate(commands.get, { key }));
+      return deed.keys.map((key) => fillTemplate(commands.get, keyPieces(key)));
     case 'add source':
     case 'remove source': {
       const channel = channels.find((c) => c.id === deed.channel);
@@ -97,8 +97,9 @@ export function commandsOf(host: HostProfile, deed: Deed): string[][] {
     case 'open':
       return [fillTemplate(commands.open, { name: deed.name })];
     case 'set':
-      if (deed.value !== null) return [fillTemplate(commands.set, { key: deed.key, value: deed.value })];
-      return commands.reset ? [fillTemplate(commands.reset, { key: deed.key })] : [];
+      if (deed.value !== null)
+        return [fillTemplate(commands.set, { ...keyPieces(deed.key), value: deed.value })];
+      return commands.reset ? [fillTemplate(commands.reset, keyPieces(deed.key))] : [];
     case 'call':
       return [[...deed.command]];
     case 'show':
@@ -134,7 +135,9 @@ export function readTemplate(
 /** A command of a profile as a deed: a setting where it sets one, so that it can be taken back; else a call. */
 export function deedOfCommand(host: HostProfile, command: readonly string[]): Deed {
   const set = readTemplate(host.commands.set, command);
-  return set?.['key'] !== undefined
-    ? { do: 'set', key: set['key'], value: set['value'] ?? '', of: [], listed: null }
+  const key =
+    set?.['key'] ?? (set?.['schema'] !== undefined ? `${set['schema']} ${set['name'] ?? ''}` : undefined);
+  return key !== undefined
+    ? { do: 'set', key, value: set?.['value'] ?? '', of: [], listed: null }
     : { do: 'call', command };
 }

@@ -24,3 +24,16 @@ export function fillTemplate(
 ): string[] {
   return template.map((word) => word.replace(/\{(\w+)\}/g, (whole, name: string) => values[name] ?? whole));
 }
+
+/**
+ * The pieces of a setting's key that templates may ask for: `{key}` is all of it, `{schema}` what stands before its last blank, `{name}` what
+ * stands behind that. (`gsettings` takes a schema, with its path where it needs one, and a key as two words.)
+ */
+export function keyPieces(key: string): {
+  readonly key: string;
+  readonly schema: string;
+  readonly name: string;
+} {
+  const at = key.lastIndexOf(' ');
+  return { key, schema: at < 0 ? '' : key.slice(0, at), name: key.slice(at + 1) };
+}

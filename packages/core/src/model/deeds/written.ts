@@ -1,11 +1,11 @@
 import { ownSettingAt, syntaxAt } from '../offers/ownSetting.js';
 import { fromSyntax, toSyntax, type Translated } from '../offers/formatSyntax.js';
 import type { SettingPlace } from '../offers/offer.js';
+import { readAs, writeAs } from '../offers/writes.js';
 import type { Part } from '../parts/part.js';
 import type { TraitType, TraitValue } from '../traits/value.js';
 import { resource } from './deed.js';
 import { type Deed } from './deedSchema.js';
-import { decodeSetting, encodeSetting } from './encode.js';
 
 /** A value as the place where it is set takes it: of a part with a syntax of its own in that, with what is lost so. */
 export function writeValue(
@@ -15,7 +15,7 @@ export function writeValue(
   value: TraitValue,
 ): Translated {
   const syntax = type === 'format' && part ? syntaxAt(part, place) : null;
-  return syntax ? toSyntax(String(value), syntax) : { text: encodeSetting(type, value), losses: [] };
+  return syntax ? toSyntax(String(value), syntax) : writeAs(place.writes, type, value);
 }
 
 /** The value that a text in a place was written from, or null where it is none of this type. */
@@ -26,7 +26,7 @@ export function readValue(
   text: string,
 ): TraitValue | null {
   const syntax = type === 'format' && part ? syntaxAt(part, place) : null;
-  return decodeSetting(type, syntax ? fromSyntax(text, syntax).text : text);
+  return readAs(place.writes, type, syntax ? fromSyntax(text, syntax).text : text);
 }
 
 /** What a place is to a plan: a setting, a line of a file, or null where a hand has to find it. */

@@ -25,7 +25,7 @@ import { hostPath, plainWord } from '../offers/placeSchemas.js';
 import { traitValueSchema, valueProblem, type TraitValue } from '../traits/value.js';
 
 /** A command as words; `{name}` in a word is filled in when a step is made of it. */
-const templateSchema = list(text(200), { least: 1 });
+const templateSchema = list(text(1500), { least: 1 });
 export type CommandTemplate = Of<typeof templateSchema>;
 const maybeTemplate = templateSchema.optional();
 

@@ -2,7 +2,10 @@ import type { Offer, Supply } from '../offers/offer.js';
 import type { Break } from '../offers/break.js';
 import type { FilePlace } from '../offers/ownSetting.js';
 import { findKind, findTrait } from '../kinds/registry.js';
-import type { TraitValue } from '../traits/value.js';
+import { readGVariant } from '../../measuring/standards/gvariant/read.js';
+import { quoteText, writeGVariant } from '../../measuring/standards/gvariant/write.js';
+import { writeAs, type Writes } from '../offers/writes.js';
+import type { TraitType, TraitValue } from '../traits/value.js';
 import type { Default, HostProfile } from './profile.js';
 
 /** One setting of a host as its table tells it, whether an offer carries it or it stands by itself. */
@@ -16,6 +19,8 @@ export interface SettingLine {
   readonly place: string;
   readonly file: FilePlace | null;
   readonly effect: Break;
+  /** How it takes its value, where that is not plainly the trait's. */
+  readonly writes?: Writes | undefined;
   /** Kind and trait that it serves, where it serves one. */
   readonly serves: { readonly kind: string; readonly trait: string } | null;
 }
@@ -43,7 +48,7 @@ export function settingsOf(profile: HostProfile): SettingLine[] {
   for (const offer of profile.offers)
     for (const [trait, supply] of inOrder(offer)) {
       if ('fixed' in supply || lines.has(supply.setting.key)) continue;
-      const { key, place, effect, file } = supply.setting;
+      const { key, place, effect, file, writes } = supply.setting;
       const spec = findTrait(offer.kind, trait);
       lines.set(key, {
         key,
@@ -54,10 +59,11 @@ export function settingsOf(profile: HostProfile): SettingLine[] {
         place,
         file: file ?? null,
         effect: effect ?? 'none',
+        ...(writes ? { writes } : {}),
         serves: { kind: offer.kind, trait },
       });
     }
-  for (const { key, label, takes, initial, place, file, effect } of profile.settings ?? [])
+  for (const { key, label, takes, initial, place, file, effect, writes } of profile.settings ?? [])
     if (!lines.has(key))
       lines.set(key, {
         key,
@@ -75,6 +81,7 @@ export function settingsOf(profile: HostProfile): SettingLine[] {
         place,
         file: file ?? null,
         effect: effect ?? 'none',
+        ...(writes ? { writes } : {}),
         serves: null,
       });
   return [...lines.values()];
@@ -94,9 +101,25 @@ export interface TiedSettings {
   readonly unknown: readonly string[];
 }
 
-function isSame(now: string, initial: Default): boolean {
+/** What a dump says, as the host itself would say it: of a GVariant in the one way in which it is printed. */
+function asPrinted(said: string, { writes }: SettingLine): string {
+  const type = writes?.type;
+  if (type === undefined) return said;
+  const read = readGVariant(said, type);
+  // Dumps are read without the quotes of their texts.
+  return read.ok ? writeGVariant(read.value) : type === 's' ? quoteText(said) : said;
+}
+
+function isSame(
+  now: string,
+  initial: Default,
+  { writes, type }: Pick<SettingLine, 'writes' | 'type'>,
+): boolean {
   if (typeof initial === 'object' && 'byVariant' in initial)
-    return Object.values(initial.byVariant as Record<string, TraitValue>).some((v) => isSame(now, v));
+    return Object.values(initial.byVariant as Record<string, TraitValue>).some((v) =>
+      isSame(now, v, { writes, type }),
+    );
+  if (writes) return now === writeAs(writes, type as TraitType, initial as TraitValue).text;
   if (typeof initial === 'number') return Number(now) === initial;
   if (typeof initial === 'boolean') return /^(true|yes|1|on)$/i.test(now) === initial;
   return (
@@ -120,11 +143,11 @@ export function tieSettings(profile: HostProfile, dump: ReadonlyMap<string, stri
     const names = [line.key, ...(line.file ? [line.file.at] : [])].map(plain);
     const hit = names.map((n) => written.get(n)).find((h) => h !== undefined);
     if (hit) used.add(hit.key);
-    const now = hit?.value ?? null;
+    const now = hit ? asPrinted(hit.value, line) : null;
     return {
       ...line,
       now,
-      changed: now === null || line.initial === null ? null : !isSame(now, line.initial),
+      changed: now === null || line.initial === null ? null : !isSame(now, line.initial, line),
     };
   });
   return { tied, unknown: [...dump.keys()].filter((key) => !used.has(key)) };

@@ -22,6 +22,7 @@ import { STATES } from '../traits/state.js';
 import { traitValueSchema, type TraitValue } from '../traits/value.js';
 import { BREAKS } from './break.js';
 import { filePlaceSchema } from './ownSetting.js';
+import { writesSchema } from './writes.js';
 
 /** The fields of where a value is typed, or which key a command sets. */
 export const settingPlaceFields = {
@@ -31,6 +32,8 @@ export const settingPlaceFields = {
   effect: oneOf(BREAKS).optional(),
   /** Where it stands when it is a line of a file rather than a key of the settings. */
   file: filePlaceSchema.optional(),
+  /** How it takes its value, where that is not plainly the trait's. */
+  writes: writesSchema.optional(),
 };
 export const settingPlaceSchema = named('setting-place', shape(settingPlaceFields));
 export type SettingPlace = Of<typeof settingPlaceSchema>;

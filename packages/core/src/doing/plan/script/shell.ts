@@ -9,14 +9,20 @@ export function oneLine(text: string): string {
   return text.replace(/[\s\x00-\x1f\x7f]+/g, ' ').trim();
 }
 
+/** What cuts a setting's key to its pieces (see `keyPieces`). */
+const PIECES: Readonly<Record<string, string>> = { schema: '% *', name: '##* ' };
+
 /** A template as shell words in which `{name}` is the first argument of a function, and so on by the names given. */
 export function templateWords(template: CommandTemplate, names: readonly string[]): string {
   return template
     .map((word) => {
       const pieces = word.split(/(\{\w+\})/).filter((piece) => piece !== '');
       const said = pieces.map((piece) => {
-        const at = names.indexOf(/^\{(\w+)\}$/.exec(piece)?.[1] ?? '');
-        return at >= 0 ? `"$${at + 1}"` : quoteWord(piece);
+        const name = /^\{(\w+)\}$/.exec(piece)?.[1] ?? '';
+        const at = names.indexOf(name);
+        if (at >= 0) return `"$${at + 1}"`;
+        const ofKey = names.indexOf('key') + 1;
+        return ofKey > 0 && name in PIECES ? `"\${${ofKey}${PIECES[name]}}"` : quoteWord(piece);
       });
       return said.length === 0 ? "''" : said.join('');
     })

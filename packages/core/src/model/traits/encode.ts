@@ -1,5 +1,5 @@
 import { ZONES } from '../../measuring/picture/zone.js';
-import { valueProblem, type Order, type TraitType, type TraitValue } from '../traits/value.js';
+import { valueProblem, type Order, type TraitType, type TraitValue } from './value.js';
 
 /** Characters that an order's own signs need. */
 const escapeItem = (item: string) => item.replace(/[%,;=]/g, (c) => `%${c.charCodeAt(0).toString(16)}`);

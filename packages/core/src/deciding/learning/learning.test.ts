@@ -1,0 +1,309 @@
+import { describe, expect, it } from 'vitest';
+import { wordsWithout } from '../../testing/settingSets/leaveOut.js';
+import { SETTING_SETS } from '../../testing/settingSets/settingSets.js';
+import { tried } from '../../testing/settingSets/tried.js';
+import { readProfile } from '../../model/host/profile.js';
+import { choiceWords } from './choiceWords.js';
+import type { DescribedSetting } from './described.js';
+import { makeProfile } from './makeProfile.js';
+import { readMachine, type Machine, type MachineSetting } from './machine.js';
+import { suggest } from './suggest.js';
+import { supplyOf } from './supplyOf.js';
+import { findPhrases, phrasesOf, wordsOf } from './tokens.js';
+
+const setting = (told: Partial<DescribedSetting>): DescribedSetting => ({
+  key: `${told.group ?? 'x'} ${told.name ?? 'y'}`,
+  group: 'x',
+  name: 'y',
+  label: '',
+  help: '',
+  takes: { as: 'number', least: 0, most: 200, isWhole: true },
+  first: null,
+  now: null,
+  ...told,
+});
+const best = (
+  told: Partial<DescribedSetting>,
+  ...args: [seen?: Parameters<typeof suggest>[1], scale?: number]
+) => suggest([setting(told)], ...args)[0]!.guesses[0]?.target ?? null;
+
+describe('what a setting most likely is', () => {
+  it('is told rightly wherever it is told as sure, and found for most of what matters, on desktops of many words', () => {
+    const all = tried(SETTING_SETS);
+    expect(all.settings).toBeGreaterThanOrEqual(1200);
+    expect(all.precision).toBeGreaterThanOrEqual(0.97);
+    expect(all.sureShare).toBeGreaterThanOrEqual(0.5);
+    expect(all.recall).toBeGreaterThanOrEqual(0.8);
+  });
+  it('is told as well on a desktop whose own words nobody had seen', () => {
+    const all = tried(SETTING_SETS, wordsWithout);
+    expect(all.precision).toBeGreaterThanOrEqual(0.97);
+    expect(all.sureShare).toBeGreaterThanOrEqual(0.5);
+    expect(all.recall).toBeGreaterThanOrEqual(0.8);
+  });
+  it('is none of looks where its words are of something else', () => {
+    for (const label of [
+      'Delay before the panel comes back',
+      'Volume of the alarm of the clock',
+      'Size of the mail window',
+      'Keys to show the launcher',
+    ])
+      expect([label, best({ label })]).toEqual([label, null]);
+  });
+  it('is the thing behind “of”, and the longest name that is found', () => {
+    expect(best({ label: 'Size of the menu button' })).toBe('launcher-button.size');
+    expect(best({ label: 'Width of the menu' })).toBe('launcher.width');
+  });
+  it('must be able to take what the trait has', () => {
+    const text = { as: 'text' } as const;
+    expect(best({ label: 'Height of the panel', takes: text, first: 'tall' })).toBeNull();
+    expect(best({ label: 'Colour of the clock', takes: text, first: '#aabbcc' })).toBe('clock.colour');
+    expect(best({ label: 'Format of the clock', takes: text, first: '#aabbcc' })).not.toBe('clock.format');
+  });
+  it('follows what is seen: the value that a picture tells speaks for itself, at the display’s scale too', () => {
+    const two = [
+      setting({ key: 'a', name: 'size', label: 'Size of the panel', first: '30', now: '30' }),
+      setting({ key: 'b', name: 'height', label: 'Height of the panel', first: '16', now: '16' }),
+    ];
+    const seen = [{ kind: 'bar', trait: 'thickness', value: 32 }];
+    const likely = (all: ReturnType<typeof suggest>) =>
+      all.map((s) => s.guesses.find((g) => g.target === 'bar.thickness')?.likely ?? 0);
+    const [a, b] = likely(suggest(two, seen, 2));
+    expect(b).toBeGreaterThan(a!);
+    expect(suggest(two, seen, 2)[1]!.why.join(' ')).toContain('as is seen');
+    expect(suggest(two, seen, 2)[0]!.why.join(' ')).toContain('not what is seen');
+  });
+  it('is not sure where two settings claim one thing alike', () => {
+    const two = ['a', 'b'].map((name) =>
+      setting({ key: name, group: name, name: 'thickness', label: 'Thickness of the panel' }),
+    );
+    expect(suggest(two.slice(0, 1))[0]!.isSure).toBe(true);
+    expect(suggest([two[0]!, { ...two[1]!, name: 'thick' }]).map((s) => s.isSure)).toEqual([false, false]);
+  });
+});
+
+describe('words of names', () => {
+  const phrases = phrasesOf([
+    ['bar', ['panel', 'task bar']],
+    ['button', ['menu button']],
+    ['menu', ['menu']],
+    ['size', ['icon size']],
+    ['active', ['active + colour']],
+  ]);
+  const found = (text: string) => findPhrases(wordsOf(text, phrases.words), phrases).map((f) => f.means);
+  it('are parted at signs, capitals and digits, whole for pieces of them, in one spelling', () => {
+    expect(found('pnl_icosz')).toEqual(['bar', 'size']);
+    expect(found('TaskBar')).toEqual(['bar']);
+    expect(found('taskbarIconSize')).toEqual(['bar', 'size']);
+    expect(found('Panels')).toEqual(['bar']);
+  });
+  it('count for the longest that they make', () => {
+    expect(found('The menu button')).toEqual(['button']);
+    expect(found('The menu')).toEqual(['menu']);
+  });
+  it('may stand apart where the table says so', () => {
+    expect(found('Color of the focused window')).toEqual(['active']);
+    expect(found('Color of the window')).toEqual([]);
+  });
+});
+
+describe('choices of a trait in a desktop’s words', () => {
+  it('are told by what the trade calls them, each word for one choice', () => {
+    expect(choiceWords(['top', 'right', 'bottom', 'left'], ['n', 's', 'e', 'w'])).toEqual({
+      top: 'n',
+      right: 'e',
+      bottom: 's',
+      left: 'w',
+    });
+    expect(choiceWords(['fill and crop', 'fit whole', 'tile'], ['zoomed', 'scaled', 'mosaic'])).toEqual({
+      'fill and crop': 'zoomed',
+      'fit whole': 'scaled',
+    });
+    expect(choiceWords(['top'], ['something'])).toEqual({});
+  });
+});
+
+const own = (told: Partial<MachineSetting>): MachineSetting => ({
+  ...setting(told),
+  type: 'i',
+  file: null,
+  ...told,
+});
+const machine = (settings: readonly MachineSetting[], commands = ['gsettings', 'pkcon']): Machine => ({
+  desktop: 'Quayside',
+  settings,
+  commands,
+  leftOut: 0,
+  problems: [],
+});
+const TOLD = { id: '00000000-0000-4000-8000-000000000001', revision: 1, name: 'Mine', version: '1' };
+
+describe('a profile that is made of what was learnt', () => {
+  it('offers numbers in the trait’s own measure, within bounds', () => {
+    const share = own({
+      takes: { as: 'number', least: 0, most: 1, isWhole: false },
+      type: 'd',
+      first: '0.8',
+    });
+    expect(supplyOf(share, 'bar.opacity')).toMatchObject({
+      ok: true,
+      supply: { range: { least: 0, most: 100, step: 1 }, setting: { writes: { factor: 0.01, type: 'd' } } },
+    });
+    const free = own({ takes: { as: 'number', least: -1e12, most: 1e12, isWhole: true } });
+    expect(supplyOf(free, 'bar.thickness')).toMatchObject({
+      supply: { range: { least: 0, most: 4000, step: 1 } },
+    });
+  });
+  it('refuses what nobody can write, with the reason', () => {
+    const text = { as: 'text' } as const;
+    expect(supplyOf(own({ takes: text, first: 'big' }), 'bar.colour')).toMatchObject({ ok: false });
+    expect(supplyOf(own({ takes: text, first: 'O|SHMC', type: 's' }), 'window-buttons.order')).toMatchObject({
+      ok: false,
+      sentence: expect.stringContaining('single letters') as string,
+    });
+    expect(supplyOf(own({ takes: { as: 'choice', values: ['foo', 'bah'] } }), 'bar.edge').ok).toBe(false);
+  });
+  it('turns a switch round that says the opposite', () => {
+    const hides = own({ name: 'hide-icons', takes: { as: 'flag' }, type: 'b', first: 'true' });
+    expect(supplyOf(hides, 'desktop-items.shown')).toMatchObject({
+      writes: { words: { true: 'false', false: 'true' } },
+    });
+  });
+  it('has an offer a thing, first values of the schemas and none of what is set now, and passes every check', () => {
+    const bars = ['/one/', '/two/'].flatMap((path) => [
+      own({ key: `q.bar:${path} size`, group: `q.bar:${path}`, name: 'size', first: '30', now: '77' }),
+    ]);
+    const secret = own({
+      key: 'q.look motto',
+      group: 'q.look',
+      name: 'motto',
+      takes: { as: 'text' },
+      type: 's',
+      first: 'plain',
+      now: 'my own words',
+    });
+    const { profile, leftOut } = makeProfile(
+      machine([...bars, secret]),
+      new Map(bars.map((b) => [b.key, 'bar.thickness'])),
+      TOLD,
+    );
+    expect(leftOut).toEqual([]);
+    expect(readProfile(JSON.parse(JSON.stringify(profile)))).toEqual(profile);
+    expect(profile.offers.map((o) => o.id)).toEqual(['bar', 'bar-2']);
+    expect(profile.surfaces).toEqual({ bar: 2 });
+    expect(profile.defaults).toEqual({ bar: { thickness: 30 } });
+    expect(JSON.stringify(profile)).not.toMatch(/77|my own words/);
+    expect(profile.settings?.map((s) => s.key)).toEqual(['q.look motto']);
+    expect(profile.channels.map((c) => c.id)).toEqual(['packagekit', 'by-hand']);
+  });
+  it('says which of two settings for one thing it could not take', () => {
+    const two = [own({ key: 'q a', group: 'q', name: 'a' }), own({ key: 'q b', group: 'q', name: 'b' })];
+    const { profile, leftOut } = makeProfile(
+      machine(two),
+      new Map(two.map((s) => [s.key, 'bar.thickness'])),
+      TOLD,
+    );
+    expect(Object.keys(profile.offers[0]!.supplies)).toEqual(['thickness']);
+    expect(leftOut.map((l) => [l.setting.key, l.sentence])).toEqual([
+      ['q b', 'Another setting is that already.'],
+    ]);
+  });
+  it('is for a hand where there is no command to set anything', () => {
+    const { profile } = makeProfile(machine([own({})], []), new Map(), TOLD);
+    expect(profile.commands.set[0]).toBe('echo');
+    expect(profile.channels.map((c) => c.id)).toEqual(['by-hand']);
+  });
+});
+
+describe('what a machine tells', () => {
+  const survey = (more: object) =>
+    JSON.stringify({
+      survey: 1,
+      takenAt: '2026-11-30T10:00:00Z',
+      system: { desktop: 'Quayside' },
+      directories: { dataHome: ['/home/a/.local/share'] },
+      ...more,
+    });
+  const file = (name: string, lines: string[]) => ({ name, lines });
+  it('is read from key files of every sort: keys with blanks and signs, groups or none', () => {
+    const answer = readMachine(
+      survey({
+        machine: {
+          commands: [],
+          files: [
+            file('/home/a/.config/bar/rc', [
+              'top=1',
+              '[Bar]',
+              'icon_size = 24',
+              'Back Color=#aabbcc',
+              '# no=1',
+              '[a/b]',
+              'x=1',
+              'not a line',
+            ]),
+          ],
+        },
+      }),
+    );
+    expect(answer.ok && answer.machine.settings.map((s) => [s.file?.at, s.now, s.takes.as])).toEqual([
+      ['top', '1', 'number'],
+      ['Bar/icon_size', '24', 'number'],
+      ['Bar/Back Color', '#aabbcc', 'text'],
+    ]);
+  });
+  it('tells a thing that stands several times by the schema that has its keys, and not where two have them', () => {
+    const schema = (id: string) =>
+      `<schema id="${id}"><key name="size" type="i"><default>3</default></key></schema>`;
+    const of = (text: string) =>
+      readMachine(
+        survey({
+          machine: {
+            schemas: [{ name: 'a', text: `<schemalist>${text}</schemalist>` }],
+            set: ['[org/q/one]', 'size=5'],
+            files: [file('/home/a/.config/r', ['[A]', 'a=1'])],
+          },
+        }),
+      );
+    const one = of(schema('org.q.thing'));
+    expect(one.ok && one.machine.settings[0]).toMatchObject({
+      key: 'org.q.thing:/org/q/one/ size',
+      now: '5',
+      first: '3',
+    });
+    const two = of(schema('org.q.thing') + schema('org.q.other'));
+    expect(two.ok && two.machine.settings.map((s) => s.file?.at)).toEqual(['A/a']);
+  });
+  it('is refused with a sentence where it is none, and kept where a part of it is damaged', () => {
+    for (const [raw, why] of [
+      ['', /no JSON/],
+      ['{"survey": 1, "machine": {', /breaks off/],
+      ['[1,2]', /no survey/],
+      ['{"survey": 2}', /no survey/],
+      [survey({}), /--settings/],
+      [survey({ machine: {} }), /no setting/],
+      [survey({ machine: { schemas: 5, files: 'x', set: [null, 3] } }), /no setting/],
+    ] as const) {
+      const answer = readMachine(raw);
+      expect([raw.slice(0, 30), answer.ok ? '' : answer.sentence]).toEqual([
+        raw.slice(0, 30),
+        expect.stringMatching(why),
+      ]);
+    }
+    const damaged = readMachine(
+      survey({
+        machine: {
+          schemas: [
+            { name: 'bad', text: '<schemalist><schema' },
+            { name: 'long', text: '' },
+          ],
+          files: [file('/home/a/.config/r', ['a=1'])],
+        },
+      }),
+    );
+    expect(damaged.ok && damaged.machine.problems).toEqual([
+      expect.stringContaining('long: It is longer'),
+      expect.stringContaining('bad: Its XML is broken'),
+    ]);
+    expect(damaged.ok && damaged.machine.settings).toHaveLength(1);
+  });
+});

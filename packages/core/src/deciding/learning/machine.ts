@@ -1,0 +1,208 @@
+import { isRecord } from '../../ground/shape/shape.js';
+import { readGVariant } from '../../measuring/standards/gvariant/read.js';
+import { readSchemas } from '../../measuring/standards/gschema/read.js';
+import type { Schema, SchemaKey, TextFile } from '../../measuring/standards/gschema/schema.js';
+import { hostPathProblem } from '../../measuring/standards/places.js';
+import { colourFormOf, undress } from '../../model/offers/writes.js';
+import type { FilePlace } from '../../model/offers/ownSetting.js';
+import type { DescribedSetting, SettingTakes } from './described.js';
+
+/** A setting of a machine, with how it is set. */
+export interface MachineSetting extends DescribedSetting {
+  /** The type of its GVariant; null of a line of a file. */
+  readonly type: string | null;
+  readonly file: FilePlace | null;
+}
+
+/** What a machine tells of its desktop's settings. */
+export interface Machine {
+  /** What the desktop calls itself; empty where it does not. */
+  readonly desktop: string;
+  readonly settings: readonly MachineSetting[];
+  /** Which commands there are, of those that settings and packages are set by. */
+  readonly commands: readonly string[];
+  /** How many settings were left out because they may be secrets. */
+  readonly leftOut: number;
+  /** What could not be read, in sentences. */
+  readonly problems: readonly string[];
+}
+
+export type MachineAnswer =
+  { readonly ok: true; readonly machine: Machine } | { readonly ok: false; readonly sentence: string };
+
+/** Longer texts are not read. Characters. */
+export const MOST_MACHINE = 64 * 1024 * 1024;
+const MOST_SETTINGS = 20_000;
+const WIDE = 1e12;
+
+const listOf = (raw: unknown): readonly unknown[] => (Array.isArray(raw) ? raw : []);
+const textOf = (raw: unknown): string => (typeof raw === 'string' ? raw : '');
+
+/** Files as the survey tells them: their text at once, or line by line. */
+function filesOf(raw: unknown): TextFile[] {
+  return listOf(raw).flatMap((file) => {
+    if (!isRecord(file)) return [];
+    const lines = listOf(file['lines']).map(textOf);
+    return [{ name: textOf(file['name']), text: lines.length > 0 ? lines.join('\n') : textOf(file['text']) }];
+  });
+}
+
+/** What a GVariant says in plain words; null where it is none. */
+function plainly(typed: string | null, type: string): string | null {
+  const said = typed === null ? null : undress({ type }, typed);
+  return said === null || typeof said === 'string' ? said : said.join(', ');
+}
+
+function settingOf(schema: Schema, key: SchemaKey, at: string, now: string | null): MachineSetting {
+  const id = at === '' ? schema.id : `${schema.id}:${at}`;
+  const takes: SettingTakes = key.takes.as === 'flags' ? { as: 'other' } : key.takes;
+  const isRead = now !== null && readGVariant(now, key.type).ok;
+  return {
+    key: `${id} ${key.name}`,
+    group: id,
+    name: key.name,
+    label: key.summary,
+    help: key.help,
+    takes,
+    first: plainly(key.first, key.type),
+    now: isRead ? plainly(now, key.type) : null,
+    type: key.type,
+    file: null,
+  };
+}
+
+/** Values that were set, by their path: what `dconf dump` or the key file of settings tells. */
+function setValues(lines: readonly string[]): Map<string, Map<string, string>> {
+  const found = new Map<string, Map<string, string>>();
+  let path = '/';
+  for (const line of lines) {
+    const head = /^\[(.*)\]$/.exec(line.trim());
+    if (head) path = head[1] === '/' ? '/' : `/${(head[1] ?? '').replace(/^\/|\/$/g, '')}/`;
+    const cut = line.indexOf('=');
+    if (head || cut < 1) continue;
+    const values = found.get(path) ?? new Map<string, string>();
+    values.set(line.slice(0, cut).trim(), line.slice(cut + 1).trim());
+    found.set(path, values);
+  }
+  return found;
+}
+
+/** What a line of a key file takes, as far as its value tells. */
+function takesOf(value: string): SettingTakes {
+  if (/^(true|false|yes|no|on|off)$/i.test(value)) return { as: 'flag' };
+  if (/^[-+]?\d+(\.\d+)?$/.test(value))
+    return { as: 'number', least: -WIDE, most: WIDE, isWhole: !value.includes('.') };
+  const isList = colourFormOf(value) === null && /^[^,;]+[,;][^,;]+([,;][^,;]*)*$/.test(value);
+  return isList ? { as: 'texts' } : { as: 'text' };
+}
+
+/** The lines of a file that set something: a key of any signs but the one of a path, in a group or before any. */
+function linesThatSet(
+  text: string,
+): { readonly group: string; readonly key: string; readonly value: string }[] {
+  let group = '';
+  return text.split('\n').flatMap((raw) => {
+    const line = raw.trim();
+    const head = /^\[(.+)\]$/.exec(line);
+    if (head) group = head[1] ?? '';
+    const cut = line.indexOf('=');
+    const key = line.slice(0, cut).trim();
+    const isOne = !head && cut > 0 && !/^[#;]|\//.test(key) && !group.includes('/');
+    return isOne ? [{ group, key, value: line.slice(cut + 1).trim() }] : [];
+  });
+}
+
+/** Settings of key files of one's own: what they take only their values tell. */
+function ownFiles(raw: unknown, home: string): MachineSetting[] {
+  return filesOf(raw).flatMap(({ name, text }) => {
+    const path = home !== '' && name.startsWith(`${home}/`) ? `~${name.slice(home.length)}` : name;
+    if (hostPathProblem(path) !== null) return [];
+    return linesThatSet(text).map(({ group, key, value }): MachineSetting => {
+      const at = group === '' ? key : `${group}/${key}`;
+      return {
+        key: `${path} ${at}`,
+        group: `${path.split('/').at(-1) ?? ''} ${group}`.trim(),
+        name: key,
+        label: '',
+        help: '',
+        takes: takesOf(value),
+        first: null,
+        now: value,
+        type: null,
+        file: { path, format: 'key file', at },
+      };
+    });
+  });
+}
+
+/**
+ * Reads what `survey.sh --settings` tells of a machine: its schemas with first values and values in force, things that stand more than once
+ * by their paths, and key files.
+ */
+export function readMachine(raw: string): MachineAnswer {
+  const no = (sentence: string): MachineAnswer => ({ ok: false, sentence });
+  if (raw.length > MOST_MACHINE) return no('It is longer than 64 MB, so it is no survey.');
+  let told: unknown;
+  try {
+    told = JSON.parse(raw.replace(/^\uFEFF/, ''));
+  } catch {
+    return no('It is no JSON, or it breaks off. Was the output of survey.sh --settings kept whole?');
+  }
+  if (!isRecord(told) || told['survey'] !== 1) return no('It is JSON, but no survey.');
+  const machine = told['machine'];
+  if (!isRecord(machine))
+    return no('It is a survey without settings. Run it as: sh survey.sh --settings > survey.json');
+  const system = isRecord(told['system']) ? told['system'] : {};
+  const desktop = textOf(system['desktop']);
+  const { schemas, problems } = readSchemas(
+    filesOf(machine['schemas']).filter(({ text }) => text !== ''),
+    filesOf(machine['overrides']),
+    desktop.split(':'),
+  );
+  const tooLong = filesOf(machine['schemas']).filter(({ text }) => text === '');
+  const inForce = isRecord(told['settings']) ? told['settings'] : {};
+  const set = setValues(listOf(machine['set']).map(textOf));
+  const found: MachineSetting[] = [];
+  const paths = new Set<string>();
+  for (const schema of schemas) {
+    if (schema.path === null) continue;
+    paths.add(schema.path);
+    for (const key of schema.keys) {
+      const now = inForce[`${schema.id} ${key.name}`] ?? set.get(schema.path)?.get(key.name);
+      found.push(settingOf(schema, key, '', typeof now === 'string' ? now : null));
+    }
+  }
+  // What was set at a path of its own belongs to the schema that has all of its keys, where that is one.
+  const repeated = schemas.filter(({ path }) => path === null);
+  for (const [path, values] of set) {
+    if (paths.has(path)) continue;
+    const fitting = repeated.filter(({ keys }) =>
+      [...values.keys()].every((k) => keys.some((key) => key.name === k)),
+    );
+    const [schema] = fitting;
+    if (!schema || fitting.length > 1) continue;
+    for (const key of schema.keys) found.push(settingOf(schema, key, path, values.get(key.name) ?? null));
+  }
+  const directories = isRecord(told['directories']) ? told['directories'] : {};
+  const [dataHome = ''] = listOf(directories['dataHome']).map(textOf);
+  const home = dataHome.endsWith('/.local/share') ? dataHome.slice(0, -'/.local/share'.length) : '';
+  found.push(...ownFiles(machine['files'], home));
+  if (found.length === 0)
+    return no('It tells of no setting: neither schemas nor key files were found there.');
+  return {
+    ok: true,
+    machine: {
+      desktop,
+      settings: found.slice(0, MOST_SETTINGS),
+      commands: listOf(machine['commands']).map(textOf),
+      leftOut: typeof told['leftOut'] === 'number' ? told['leftOut'] : 0,
+      problems: [
+        ...tooLong.map(({ name }) => `${name}: It is longer than a file of schemas is.`),
+        ...problems,
+        ...(found.length > MOST_SETTINGS
+          ? [`Of ${found.length} settings the first ${MOST_SETTINGS} are read.`]
+          : []),
+      ],
+    },
+  };
+}

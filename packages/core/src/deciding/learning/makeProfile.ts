@@ -1,0 +1,230 @@
+import type { HostProfile, HostSetting } from '../../model/host/profile.js';
+import { findKind } from '../../model/kinds/registry.js';
+import type { Offer, Supply } from '../../model/offers/offer.js';
+import type { TraitValue } from '../../model/traits/value.js';
+import { traitOf, type Target } from './described.js';
+import type { Machine, MachineSetting } from './machine.js';
+import { placeOf, supplyOf, valueOf } from './supplyOf.js';
+
+/** What was decided about settings: by their key, what each is. A setting that is not in it is nothing of looks, or nobody knows. */
+export type Decisions = ReadonlyMap<string, Target>;
+
+export interface MadeProfile {
+  readonly profile: HostProfile;
+  /** What was decided and cannot be offered, with the reason. */
+  readonly leftOut: readonly {
+    readonly setting: MachineSetting;
+    readonly target: Target;
+    readonly sentence: string;
+  }[];
+}
+
+/** Where themes lie by the open standards. Sources: Base Directory, Icon Theme and Sound Theme specifications, xcursor(3). */
+const FOLDERS: Readonly<Record<string, string>> = {
+  'icon set': '~/.local/share/icons',
+  'pointer set': '~/.local/share/icons',
+  'sound theme': '~/.local/share/sounds',
+  font: '~/.local/share/fonts',
+  'desktop entry': '~/.local/share/applications',
+  autostart: '~/.config/autostart',
+};
+const SYSTEM_FOLDERS: Readonly<Record<string, readonly string[]>> = {
+  'icon set': ['/usr/local/share/icons', '/usr/share/icons'],
+  'pointer set': ['/usr/local/share/icons', '/usr/share/icons'],
+  'sound theme': ['/usr/local/share/sounds', '/usr/share/sounds'],
+  font: ['/usr/local/share/fonts', '/usr/share/fonts'],
+};
+
+/** Asks whether a value was set at all: where it is kept, under the path of its schema. */
+const IS_SET = `case $1 in *:*) path=\${1#*:} ;; *) path=$(gsettings list-schemas --print-paths | sed -n "s|^$1 ||p") ;; esac
+[ -n "$path" ] || exit 1
+if [ "\${GSETTINGS_BACKEND-}" = keyfile ]; then
+  group=\${path#/}
+  awk -v group="[\${group%/}]" -v key="$2=" '/^\\[/ { here = ($0 == group) } here && index($0, key) == 1 { found = 1 } END { exit !found }' \\
+    "\${XDG_CONFIG_HOME:-$HOME/.config}/glib-2.0/settings/keyfile"
+else
+  [ -n "$(dconf read "$path$2")" ]
+fi`;
+
+const GSETTINGS: HostProfile['commands'] = {
+  safePoint: ['echo', 'Make a safe point named {name} with the tool of your distribution.'],
+  set: ['gsettings', 'set', '{schema}', '{name}', '{value}'],
+  get: ['gsettings', 'get', '{schema}', '{name}'],
+  reset: ['gsettings', 'reset', '{schema}', '{name}'],
+  isSet: ['sh', '-c', IS_SET, 'sh', '{schema}', '{name}'],
+  enable: ['echo', 'Enable {id} in the settings of your desktop.'],
+  disable: ['echo', 'Disable {id} in the settings of your desktop.'],
+  open: ['echo', 'Open {name} once.'],
+};
+const BY_HAND: HostProfile['commands'] = {
+  safePoint: GSETTINGS.safePoint,
+  set: ['echo', 'Set {key} to {value} in the settings of your desktop.'],
+  get: ['echo', 'Note the value of {key} in the settings of your desktop.'],
+  enable: GSETTINGS.enable,
+  disable: GSETTINGS.disable,
+  open: GSETTINGS.open,
+};
+const PACKAGEKIT: HostProfile['channels'][number] = {
+  id: 'packagekit',
+  name: 'PackageKit',
+  install: ['pkcon', 'install', '-y', '{package}'],
+  remove: ['pkcon', 'remove', '-y', '{package}'],
+  query: ['sh', '-c', 'pkcon -p resolve --filter=installed "$1" | grep -q ^Installed', 'sh', '{package}'],
+};
+const HANDS: HostProfile['channels'][number] = {
+  id: 'by-hand',
+  name: 'By hand',
+  install: ['echo', 'Install {package} with the tool of your distribution.'],
+  remove: ['echo', 'Remove {package} with the tool of your distribution.'],
+  query: ['echo', 'Look whether {package} is installed.'],
+};
+
+/** More settings than these a profile does not carry beside its offers: those that name a thing of looks come first. */
+const MOST_SETTINGS = 1500;
+
+/** Which thing of several a setting is of: the path of a schema that stands more than once. */
+const thingOf = ({ group }: MachineSetting) => /:(.*)$/.exec(group)?.[1] ?? '';
+
+/** A plain setting of a profile; null where it is none that a profile knows. */
+function plainSetting(setting: MachineSetting): HostSetting | null {
+  const { takes, first, type } = setting;
+  const place = placeOf(setting, type === null ? {} : { type });
+  const label = (setting.label || `${setting.group} ${setting.name}`)
+    .replace(/\s+/g, ' ')
+    .trim()
+    .slice(0, 200);
+  const base = { ...place, label };
+  switch (takes.as) {
+    case 'number': {
+      const range = { least: takes.least, most: takes.most, step: takes.isWhole ? 1 : 0.01 };
+      const initial = first === null || first.trim() === '' ? NaN : Number(first);
+      const isIn = initial >= takes.least && initial <= takes.most;
+      return takes.least > takes.most
+        ? null
+        : { ...base, takes: { type: 'number', ...range }, initial: isIn ? initial : null };
+    }
+    case 'choice':
+      return takes.values.length === 0
+        ? null
+        : {
+            ...base,
+            takes: { type: 'choice', values: [...takes.values] },
+            initial: first !== null && takes.values.includes(first) ? first : null,
+          };
+    case 'flag':
+      return { ...base, takes: { type: 'flag' }, initial: first === null ? null : first === 'true' };
+    case 'text':
+      return { ...base, takes: { type: 'text' }, initial: first };
+    default:
+      return null;
+  }
+}
+
+/**
+ * Makes a host profile of what a machine told and what was decided about it. First values are those of the schemas, never what is set now:
+ * that is private.
+ *
+ * @param told id, name, version and family of the profile
+ */
+export function makeProfile(
+  machine: Machine,
+  decisions: Decisions,
+  told: { readonly id: string; readonly revision: number; readonly name: string; readonly version: string },
+): MadeProfile {
+  const leftOut: { setting: MachineSetting; target: Target; sentence: string }[] = [];
+  const offers = new Map<string, { kind: string; thing: string; supplies: Record<string, Supply> }>();
+  const defaults: Record<string, Record<string, TraitValue>> = {};
+  const lists: Record<string, NonNullable<HostProfile['lists']>[string]> = {};
+  let variants: HostProfile['variants'];
+  const used = new Set<string>();
+  for (const setting of machine.settings) {
+    const target = decisions.get(setting.key);
+    if (target === undefined) continue;
+    const refuse = (sentence: string) => leftOut.push({ setting, target, sentence });
+    if (target.startsWith('list:')) {
+      lists[target.slice('list:'.length)] = placeOf(
+        setting,
+        setting.type === null ? {} : { type: setting.type },
+      );
+      used.add(setting.key);
+      continue;
+    }
+    if (target === 'variants') {
+      const values = valuesOfSwitch(setting);
+      if (values) {
+        variants = { ...placeOf(setting, {}), values };
+        used.add(setting.key);
+      } else refuse('Nobody can tell which of its values is the light look and which the dark one.');
+      continue;
+    }
+    const trait = traitOf(target);
+    if (!trait) continue;
+    const answer = supplyOf(setting, target);
+    if (!answer.ok) {
+      refuse(answer.sentence);
+      continue;
+    }
+    const id = `${trait.kind} ${thingOf(setting)}`;
+    const offer = offers.get(id) ?? { kind: trait.kind, thing: thingOf(setting), supplies: {} };
+    if (trait.trait in offer.supplies) {
+      refuse('Another setting is that already.');
+      continue;
+    }
+    offer.supplies[trait.trait] = answer.supply;
+    offers.set(id, offer);
+    used.add(setting.key);
+    const first = setting.first === null ? null : valueOf(setting, target, answer.writes, setting.first);
+    if (first !== null) (defaults[trait.kind] ??= {})[trait.trait] ??= first;
+  }
+  const hasCommands = machine.commands.includes('gsettings');
+  const made: Offer[] = [...offers.values()].map(({ kind, thing, supplies }, i): Offer => {
+    const before = [...offers.values()].slice(0, i).filter((o) => o.kind === kind).length;
+    const label = findKind(kind)?.label ?? kind;
+    return {
+      id: before === 0 ? kind : `${kind}-${before + 1}`,
+      kind,
+      name: `${label} of this desktop${thing === '' ? '' : `, ${thing}`}`.slice(0, 200),
+      replaces: false,
+      supplies,
+    };
+  });
+  const surfaces: Record<string, number> = {};
+  for (const { kind } of made) if (['bar', 'dock'].includes(kind)) surfaces[kind] = (surfaces[kind] ?? 0) + 1;
+  const others = machine.settings
+    .filter(({ key }) => !used.has(key))
+    .flatMap((setting) => plainSetting(setting) ?? [])
+    .slice(0, MOST_SETTINGS);
+  const profile: HostProfile = {
+    id: told.id,
+    revision: told.revision,
+    family: (machine.desktop || told.name).slice(0, 64),
+    name: told.name,
+    version: told.version,
+    summary: `Learnt from the machine itself: ${used.size} settings that are known to be about looks, ${others.length} others. First values are those of its schemas.`,
+    surfaces,
+    offers: made,
+    defaults,
+    settings: others,
+    folders: { ...FOLDERS },
+    systemFolders: Object.fromEntries(Object.entries(SYSTEM_FOLDERS).map(([sort, all]) => [sort, [...all]])),
+    lists,
+    channels: machine.commands.includes('pkcon') ? [PACKAGEKIT, HANDS] : [HANDS],
+    commands: hasCommands ? GSETTINGS : BY_HAND,
+    ...(variants ? { variants } : {}),
+    effects: { enable: 'session', package: 'none' },
+    facts: {},
+  };
+  return { profile, leftOut };
+}
+
+/** What the switch between light and dark is set to for each, as it is typed; null where nobody can tell. */
+function valuesOfSwitch({ takes, type }: MachineSetting): { light: string; dark: string } | null {
+  const typed = (word: string) => (type === 's' ? `'${word}'` : word);
+  if (takes.as === 'flag') return { light: 'false', dark: 'true' };
+  if (takes.as !== 'choice') return null;
+  const dark = takes.values.find((v) => /dark|night/i.test(v));
+  const light =
+    takes.values.find((v) => /light|day/i.test(v)) ??
+    takes.values.find((v) => /default|none|no-preference/i.test(v));
+  return dark === undefined || light === undefined ? null : { light: typed(light), dark: typed(dark) };
+}

@@ -1,0 +1,209 @@
+import { valueProblem, type TraitValue } from '../../model/traits/value.js';
+import { itemKey, otherNames } from '../../model/traits/items.js';
+import type { SettingPlace, Supply } from '../../model/offers/offer.js';
+import { colourFormOf, readAs, type Writes } from '../../model/offers/writes.js';
+import type { TraitSpec } from '../../model/kinds/kind.js';
+import { choiceWords } from './choiceWords.js';
+import type { Target } from './described.js';
+import type { MachineSetting } from './machine.js';
+import { specOf } from './targets.js';
+import { tokensOf } from './tokens.js';
+
+/** What a setting supplies for a trait, with how its values are written; or why it cannot. */
+export type SupplyAnswer =
+  | { readonly ok: true; readonly supply: Supply; readonly writes: Writes }
+  | { readonly ok: false; readonly sentence: string };
+
+/** A number without bounds of its own is offered up to here. */
+const MOST: Readonly<Record<string, number>> = { length: 4000, duration: 10_000, count: 100, share: 100 };
+
+/** Words of items by the duty that they have, as names of a bar's items are made of them. */
+const DUTIES: Readonly<Record<string, readonly string[]>> = {
+  launcher: ['menu', 'launcher', 'start', 'startmenu', 'appmenu', 'finder', 'mnu', 'app', 'applications'],
+  clock: ['clock', 'time', 'date', 'clk', 'datetime'],
+  'window list': ['task', 'tasks', 'tasklist', 'taskmanager', 'windows', 'win', 'tsk', 'list'],
+  'status area': ['tray', 'status', 'systray', 'indicators', 'try'],
+  'workspace switcher': ['pager', 'workspaces', 'workspace', 'ws'],
+  'show desktop': ['showdesktop', 'desktop'],
+  search: ['search'],
+  spacer: ['spacer', 'space', 'gap'],
+  separator: ['separator', 'divider', 'line'],
+};
+const BUTTONS: Readonly<Record<string, readonly string[]>> = {
+  fold: ['minimize', 'minimise', 'min', 'fold', 'iconify', 'hide'],
+  widen: ['maximize', 'maximise', 'max', 'fill', 'zoom'],
+  shut: ['close', 'shut', 'quit'],
+  menu: ['menu', 'icon', 'appmenu'],
+  'keep above': ['above', 'pin', 'stick', 'keepabove'],
+};
+
+function wordsOfItems(
+  items: readonly string[],
+  duties: Readonly<Record<string, readonly string[]>>,
+): Record<string, string> {
+  const found: Record<string, string> = {};
+  for (const item of items) {
+    const bare = item.toLowerCase().replace(/[^a-z]/g, '');
+    const tokens = tokensOf(item);
+    const duty = Object.entries(duties).find(
+      ([name, words]) =>
+        found[name] === undefined &&
+        (words.includes(bare) ||
+          itemKey(item) === name ||
+          otherNames(name).includes(item.toLowerCase()) ||
+          tokens.some((t) => words.includes(t))),
+    )?.[0];
+    if (duty !== undefined && duty !== item) found[duty] = item;
+  }
+  return found;
+}
+
+const SIGN = /^(?:[^:|]*)[:|](?:[^:|]*)$/;
+
+/** How a setting's values are written for a target; null where nobody can tell. */
+function writesOf(setting: MachineSetting, spec: TraitSpec): Writes | string {
+  const { takes, type } = setting;
+  const base: Writes = type === null ? {} : { type };
+  const value = setting.now ?? setting.first ?? '';
+  const says = `${setting.name} ${setting.label}`;
+  switch (spec.type) {
+    case 'length':
+    case 'duration':
+    case 'count':
+      return takes.as === 'number' ? base : 'It takes no number.';
+    case 'share': {
+      if (takes.as !== 'number') return 'It takes no number.';
+      const factor = takes.most === 1 ? 0.01 : takes.most === 255 ? 2.55 : 1;
+      return factor === 1 ? base : { ...base, factor };
+    }
+    case 'colour': {
+      const form = colourFormOf(value);
+      return form === null ? 'No value of it tells how it writes colours.' : { ...base, colour: form };
+    }
+    case 'flag': {
+      if (takes.as !== 'flag') return 'It is no switch.';
+      const isOpposite = /\b(hide|hides|hidden|disable|disabled|no)\b/i.test(tokensOf(says).join(' '));
+      return isOpposite ? { ...base, words: { true: 'false', false: 'true' } } : base;
+    }
+    case 'choice':
+      return writesOfChoice(setting, spec, base, value, says);
+    case 'format':
+      if (takes.as !== 'text') return 'It takes no text.';
+      return value.includes('%') ? { ...base, format: 'strftime' } : base;
+    case 'order':
+      return writesOfOrder(setting, spec, base, value);
+    case 'label': {
+      if (takes.as !== 'text') return 'It takes no text.';
+      const size = spec.id === 'family' ? /[a-z](,?\s*\d+(\.\d+)?(,\w+)?)$/i.exec(value)?.[1] : undefined;
+      return size === undefined ? base : { ...base, after: size };
+    }
+    default:
+      return 'Such a trait cannot be set by one value.';
+  }
+}
+
+function writesOfChoice(
+  setting: MachineSetting,
+  spec: TraitSpec,
+  base: Writes,
+  value: string,
+  says: string,
+): Writes | string {
+  const { takes } = setting;
+  const choices = spec.choices ?? [];
+  if (takes.as === 'flag') {
+    if (spec.id === 'hiding') return { ...base, words: { never: 'false', always: 'true' } };
+    if (spec.id !== 'show') return 'It is a mere switch, and the trait has more than two values.';
+    const isPictures = /picture|miniature|thumbnail/i.test(says);
+    return choices.includes('small pictures') && isPictures
+      ? { ...base, words: { numbers: 'false', 'small pictures': 'true' } }
+      : choices.includes('picture only')
+        ? { ...base, words: { 'picture only': 'false', 'picture and title': 'true' } }
+        : 'It is a mere switch, and nobody can tell what it switches between.';
+  }
+  const words = choiceWords(choices, takes.as === 'choice' ? takes.values : [value]);
+  if (Object.keys(words).length === 0) return 'None of its words is known to mean a value of the trait.';
+  return { ...base, words };
+}
+
+function writesOfOrder(
+  setting: MachineSetting,
+  spec: TraitSpec,
+  base: Writes,
+  value: string,
+): Writes | string {
+  const isButtons = (spec.items ?? []).includes('shut');
+  const duties = isButtons ? BUTTONS : DUTIES;
+  const items = value.split(/[,:|;]\s*/).filter((item) => item !== '');
+  const words = wordsOfItems(items, duties);
+  if (isButtons && items.some((item) => item.length === 1 || /^[A-Z]{2,}$/.test(item)))
+    return 'It writes buttons by single letters, which nobody here can tell.';
+  const named = Object.keys(words).length > 0 ? { words } : {};
+  if (setting.type === 'as') return { ...base, ...named, zone: isButtons ? 'end' : 'start' };
+  if (SIGN.test(value)) return { ...base, ...named, between: ',', parted: /[:|]/.exec(value)?.[0] ?? ':' };
+  const between = value.includes(';') ? ';' : ',';
+  return { ...base, ...named, between, zone: isButtons ? 'end' : 'start' };
+}
+
+/** Bounds of a number in the trait's own measure. */
+function rangeOf(
+  setting: MachineSetting,
+  spec: TraitSpec,
+  factor: number,
+): { least: number; most: number; step: number } {
+  const { takes } = setting;
+  const [least, most] = takes.as === 'number' ? [takes.least, takes.most] : [0, 1e12];
+  const round = (n: number) => Number(n.toPrecision(12));
+  const top = MOST[spec.type] ?? 4000;
+  const step =
+    takes.as === 'number' && !takes.isWhole ? (spec.type === 'share' ? 1 : 0.1) : round(1 / factor);
+  return {
+    least: Math.max(0, round(least / factor)),
+    most: Math.min(top, round(most / factor)),
+    step: spec.type === 'share' && step < 1 ? 1 : step,
+  };
+}
+
+/** What a setting supplies for a target's trait. */
+export function supplyOf(setting: MachineSetting, target: Target): SupplyAnswer {
+  const spec = specOf(target);
+  if (!spec) return { ok: false, sentence: 'Such a thing is no trait.' };
+  const writes = writesOf(setting, spec);
+  if (typeof writes === 'string') return { ok: false, sentence: writes };
+  const place: SettingPlace = placeOf(setting, writes);
+  if (['length', 'duration', 'count', 'share'].includes(spec.type)) {
+    const range = rangeOf(setting, spec, writes.factor ?? 1);
+    if (range.least > range.most) return { ok: false, sentence: 'Its bounds leave no value for the trait.' };
+    return { ok: true, supply: { range, setting: place }, writes };
+  }
+  if (spec.type === 'choice')
+    return { ok: true, supply: { oneOf: Object.keys(writes.words ?? {}), setting: place }, writes };
+  return { ok: true, supply: { any: true, setting: place }, writes };
+}
+
+/** Where a setting is set, for a profile. */
+export function placeOf(setting: MachineSetting, writes: Writes): SettingPlace {
+  const { key, file, group, name } = setting;
+  return {
+    key: key.slice(0, 200),
+    place: (file ? `${file.path}, ${file.at}` : `Settings schema ${group}, key ${name}`).slice(0, 300),
+    ...(file ? { file } : {}),
+    ...(Object.keys(writes).length > 0 ? { writes } : {}),
+  };
+}
+
+/** The trait's value that a plain text of a setting means; null where it means none. */
+export function valueOf(
+  setting: MachineSetting,
+  target: Target,
+  writes: Writes,
+  plain: string,
+): TraitValue | null {
+  const spec = specOf(target);
+  if (!spec) return null;
+  const { type: _, ...untyped } = writes;
+  const isList = setting.type === 'as';
+  const value = readAs(isList ? { ...untyped, between: writes.between ?? ', ' } : untyped, spec.type, plain);
+  if (value === null || valueProblem(spec.type, value) !== null) return null;
+  return spec.choices && !spec.choices.includes(String(value)) ? null : value;
+}

@@ -1,0 +1,97 @@
+/** Key files: group and camelCase keys, neither labels nor helps. */
+export const LARCH = `
+bar.thickness | Panel | panelHeight | n | 30 | |
+bar.edge | Panel | panelPosition | s | Bottom | |
+bar.edgeShare | Panel | panelLengthPercent | n | 100 | |
+bar.alignment | Panel | panelAlignment | s | Center | |
+bar.hiding | Panel | autoHide | b | false | |
+bar.opacity | Panel | backgroundOpacity | n | 80 | |
+bar.colour | Panel | backgroundColor | c | 40,44,52 | |
+bar.cornerRadius | Panel | cornerRadius | n | 0 | |
+bar.items | Panel | plugins | l | startmenu,taskmanager,systray,clock | |
+bar.margin | Panel | screenGap | n | 0 | |
+dock.iconSize | Dock | iconSize | n | 48 | |
+dock.thickness | Dock | dockHeight | n | 64 | |
+dock.edge | Dock | dockPosition | s | Left | |
+dock.enlargement | Dock | zoomPercent | n | 150 | |
+dock.hiding | Dock | hideMode | s | Never | |
+dock.opacity | Dock | backgroundOpacity | n | 60 | |
+dock.spacing | Dock | itemSpacing | n | 6 | |
+dock.runningMark | Dock | indicatorStyle | s | Dot | |
+dock.cornerRadius | Dock | cornerRadius | n | 16 | |
+clock.format | Clock | timeFormat | s | HH:mm | |
+clock.size | Clock | fontPixelSize | n | 13 | |
+clock.colour | Clock | fontColor | c | 255,255,255 | |
+launcher-button.size | StartMenu | buttonIconSize | n | 24 | |
+launcher-button.label | StartMenu | buttonText | s | Start | |
+launcher.width | StartMenu | menuWidth | n | 400 | |
+launcher.height | StartMenu | menuHeight | n | 500 | |
+launcher.style | StartMenu | menuLayout | s | List | |
+launcher.searchField | StartMenu | searchBoxPosition | s | Bottom | |
+launcher.opacity | StartMenu | menuOpacity | n | 100 | |
+frame.titleHeight | WindowDecoration | titleBarHeight | n | 26 | |
+frame.titleAlignment | WindowDecoration | titleAlignment | s | Center | |
+frame.border | WindowDecoration | borderSize | n | 1 | |
+frame.cornerRadius | WindowDecoration | cornerRadius | n | 4 | |
+frame.shadow | WindowDecoration | shadowEnabled | b | true | |
+frame.colourActive | WindowDecoration | activeTitleColor | c | 71,82,99 | |
+frame.colourInactive | WindowDecoration | inactiveTitleColor | c | 90,100,110 | |
+frame.ink | WindowDecoration | activeTitleTextColor | c | 240,240,240 | |
+list:window theme | WindowDecoration | decorationTheme | s | Flat | |
+window-buttons.order | WindowDecoration | buttonsOrder | s | Minimize,Maximize,Close | |
+window-buttons.side | WindowDecoration | buttonsSide | s | Right | |
+window-buttons.size | WindowDecoration | buttonSize | n | 18 | |
+window-buttons.spacing | WindowDecoration | buttonSpacing | n | 2 | |
+title-type.family | WindowDecoration | titleFont | s | Sans,10,bold | |
+interface-type.family | Appearance | generalFont | s | Sans,10 | |
+fixed-type.family | Appearance | fixedWidthFont | s | Mono,10 | |
+list:icon set | Appearance | iconTheme | s | Lichen | |
+list:control theme | Appearance | widgetStyle | s | Bark | |
+list:pointer set | Appearance | cursorTheme | s | Thorn | |
+pointer.size | Appearance | cursorSize | n | 24 | |
+controls.accent | Appearance | accentColor | c | 61,174,233 | |
+controls.cornerRadius | Appearance | buttonRadius | n | 3 | |
+variants | Appearance | colorScheme | s | Light | |
+wallpaper.picture | Wallpaper | imagePath | s | /none.png | |
+wallpaper.fit | Wallpaper | fillMode | s | Scaled | |
+list:sound theme | Sounds | soundTheme | s | Chime | |
+desktop-items.shown | DesktopIcons | showIcons | b | true | |
+desktop-items.size | DesktopIcons | iconSize | n | 48 | |
+desktop-items.corner | DesktopIcons | arrangementCorner | s | TopLeft | |
+desktop-items.gridWidth | DesktopIcons | gridWidth | n | 96 | |
+workspace-switcher.count | Desktops | numberOfDesktops | n | 2 | |
+workspace-switcher.show | Pager | displayedText | s | Number | |
+window-list.grouping | TaskManager | groupingStrategy | s | Never | |
+window-list.size | TaskManager | iconSize | n | 22 | |
+window-list.entryWidth | TaskManager | maxEntryWidth | n | 180 | |
+window-list.show | TaskManager | showLabels | s | IconAndText | |
+status-area.size | SystemTray | iconSize | n | 20 | |
+status-area.spacing | SystemTray | iconSpacing | n | 4 | |
+minimise-effect.effect | Effects | minimizeAnimation | s | Squash | |
+opening-effect.effect | Effects | windowOpenAnimation | s | Glide | |
+opening-effect.duration | Effects | windowOpenDuration | n | 200 | |
+translucency.menus | Effects | menuOpacity | n | 95 | |
+edge-actions.topLeft | ScreenEdges | topLeftAction | s | ShowDesktop | |
+edge-actions.bottomRight | ScreenEdges | bottomRightAction | s | None | |
+terminal.opacity | Terminal | windowOpacity | n | 100 | |
+terminal.background | Terminal | backgroundColor | c | 0,0,0 | |
+terminal.text | Terminal | foregroundColor | c | 200,200,200 | |
+- | Panel | screenNumber | n | 0 | |
+- | Panel | panelVersion | n | 3 | |
+- | Dock | launchTimeout | n | 5000 | |
+- | Dock | mouseWheelAction | s | None | |
+- | Clock | useUtc | b | false | |
+- | Clock | alarmSound | s | beep | |
+- | StartMenu | historyLength | n | 12 | |
+- | StartMenu | submenuDelay | n | 250 | |
+- | WindowDecoration | doubleClickAction | s | Maximize | |
+- | WindowDecoration | wheelOnTitle | s | None | |
+- | Appearance | fontDpi | n | 96 | |
+- | Appearance | animationSpeedFactor | n | 1 | |
+- | Wallpaper | changeInterval | n | 300 | |
+- | TaskManager | middleClickAction | s | Close | |
+- | Terminal | scrollbackLines | n | 1000 | |
+- | Terminal | cursorBlinks | b | true | |
+- | Effects | screenEdgeDelay | n | 150 | |
+- | Desktops | wrapAround | b | true | |
+`;

@@ -1,0 +1,247 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { makeProfile } from '@spare-coat/core/deciding/learning/makeProfile';
+import { readMachine, type Machine as Told } from '@spare-coat/core/deciding/learning/machine';
+import { suggest } from '@spare-coat/core/deciding/learning/suggest';
+import type { Deed } from '@spare-coat/core/model/deeds/deedSchema';
+import { deedOf, writeValue } from '@spare-coat/core/model/deeds/written';
+import { readProfile, type HostProfile } from '@spare-coat/core/model/host/profile';
+import { findTrait } from '@spare-coat/core/model/kinds/registry';
+import type { TraitValue } from '@spare-coat/core/model/traits/value';
+import { makeStep } from '@spare-coat/core/doing/plan/draft';
+import { orderSteps } from '@spare-coat/core/doing/plan/order';
+import { applyScript } from '@spare-coat/core/doing/plan/script/apply';
+import { undoScript } from '@spare-coat/core/doing/plan/script/undo';
+import { giveAway, Machine } from './machine.js';
+
+const SURVEY = fileURLToPath(new URL('../../../apps/server/survey/survey.sh', import.meta.url));
+
+/** The schemas of an invented desktop. */
+const SCHEMAS = `<schemalist>
+  <enum id="org.quayside.Edge"><value nick="top" value="0"/><value nick="bottom" value="1"/><value nick="left" value="2"/></enum>
+  <schema id="org.quayside.panel" path="/org/quayside/panel/">
+    <key name="thickness" type="u"><default>32</default><range min="16" max="96"/><summary>Thickness of the panel</summary></key>
+    <key name="edge" enum="org.quayside.Edge"><default>'bottom'</default><summary>Edge of the panel</summary></key>
+    <key name="opacity" type="d"><default>0.8</default><range min="0" max="1"/><summary>Opacity of the panel</summary></key>
+    <key name="background-colour" type="s"><default>"#2e3440"</default><summary>Background colour of the panel</summary></key>
+    <key name="autohide" type="b"><default>false</default><summary>Hide the panel automatically</summary></key>
+  </schema>
+  <schema id="org.quayside.clock" path="/org/quayside/clock/">
+    <key name="format" type="s"><default>"%H:%M"</default><summary>Format of the clock</summary></key>
+  </schema>
+  <schema id="org.quayside.look" path="/org/quayside/look/">
+    <key name="icon-theme" type="s"><default>"Pebble"</default><summary>Icon theme</summary></key>
+    <key name="monospace-font" type="s"><default>"Mono 11"</default><summary>Fixed-width font</summary></key>
+    <key name="cursor-size" type="i"><default>24</default><range min="16" max="96"/><summary>Size of the pointer</summary></key>
+    <key name="prefer-dark" type="b"><default>false</default><summary>Prefer the dark variant</summary></key>
+  </schema>
+  <schema id="org.quayside.mail"><key name="check-interval" type="i"><default>10</default><summary>Check for mail every</summary></key></schema>
+  <schema id="org.quayside.mail.main" path="/org/quayside/mail/">
+    <key name="account-token" type="s"><default>"none"</default></key>
+    <key name="check-interval" type="i"><default>10</default><summary>Check for mail every</summary></key>
+  </schema>
+  <schema id="org.quayside.dock"><key name="icon-size" type="i"><default>48</default><range min="16" max="96"/><summary>Size of the dock's icons</summary></key>
+    <key name="edge" enum="org.quayside.Edge"><default>'left'</default><summary>Edge of the dock</summary></key></schema>
+</schemalist>`;
+
+let m: Machine;
+let env: Record<string, string>;
+const gsettings = (...words: string[]) =>
+  execFileSync('gsettings', words, { env: m.env(env), stdio: 'pipe', ...asUser() })
+    .toString()
+    .trim();
+const asUser = () => (process.getuid?.() === 0 ? { uid: 54_321, gid: 54_321 } : {});
+/** Every value that was set, by its path. */
+const setValues = () => {
+  const found: string[] = [];
+  let group = '';
+  for (const line of m.read('~/.config/glib-2.0/settings/keyfile').split('\n'))
+    if (line.startsWith('[')) group = line;
+    else if (line.includes('=')) found.push(group + line);
+  return found.sort();
+};
+
+beforeEach(() => {
+  m = new Machine({ home: `hömé "o'f` });
+  const schemas = join(m.root, 'schemas');
+  mkdirSync(schemas);
+  writeFileSync(join(schemas, 'org.quayside.gschema.xml'), SCHEMAS);
+  execFileSync('glib-compile-schemas', ['--strict', schemas]);
+  m.put('~/.config/harbour/barrc', '# how it looks\n[Dock]\nicon size=48\npassword=pumpkin\n[Look]\n');
+  m.put('~/.config/harbour/not-a-key-file', 'plain words\n');
+  m.put('~/.config/glib-2.0/settings/keyfile', '');
+  m.own();
+  env = {
+    GSETTINGS_SCHEMA_DIR: schemas,
+    GSETTINGS_BACKEND: 'keyfile',
+    XDG_DATA_DIRS: '/nowhere',
+    XDG_CURRENT_DESKTOP: 'Quayside',
+    SURVEY_SAMPLES: '1',
+    SURVEY_PAUSE: '0',
+  };
+  gsettings('set', 'org.quayside.panel', 'thickness', '40');
+  gsettings('set', 'org.quayside.mail.main', 'account-token', 'abc');
+  gsettings('set', 'org.quayside.dock:/org/quayside/docks/one/', 'icon-size', '56');
+});
+afterEach(() => m.remove());
+
+async function told(): Promise<Told> {
+  m.script('survey', readFileSync(SURVEY, 'utf8'));
+  const ran = await m.run('survey', ['--settings'], { env });
+  expect(ran.err).toBe('');
+  const answer = readMachine(ran.out);
+  if (!answer.ok) throw new Error(answer.sentence);
+  return answer.machine;
+}
+const sureOf = (machine: Told) =>
+  new Map(
+    suggest(machine.settings).flatMap(({ setting, guesses, isSure }) =>
+      isSure ? [[setting.key, guesses[0]!.target] as const] : [],
+    ),
+  );
+function profileOf(machine: Told): HostProfile {
+  const { profile, leftOut } = makeProfile(machine, sureOf(machine), {
+    id: '00000000-0000-4000-8000-000000000001',
+    revision: 1,
+    name: 'Quayside',
+    version: '1',
+  });
+  expect(leftOut).toEqual([]);
+  return readProfile(JSON.parse(JSON.stringify(profile)));
+}
+
+describe('a desktop that is learnt from its own settings', () => {
+  it('is told by the survey: what it can set, what is set, and no secret', async () => {
+    const machine = await told();
+    const by = new Map(machine.settings.map((s) => [s.key, s]));
+    expect(by.get('org.quayside.panel thickness')).toMatchObject({
+      label: 'Thickness of the panel',
+      takes: { as: 'number', least: 16, most: 96, isWhole: true },
+      first: '32',
+      now: '40',
+      type: 'u',
+    });
+    expect(by.get('org.quayside.panel opacity')).toMatchObject({ first: '0.8', now: '0.8' });
+    expect(by.get('org.quayside.dock:/org/quayside/docks/one/ icon-size')?.now).toBe('56');
+    expect(by.get('~/.config/harbour/barrc Dock/icon size')).toMatchObject({
+      now: '48',
+      file: { path: '~/.config/harbour/barrc', format: 'key file', at: 'Dock/icon size' },
+    });
+    expect(machine.leftOut).toBeGreaterThanOrEqual(1);
+    expect(JSON.stringify(machine)).not.toMatch(/pumpkin|"abc"|plain words/);
+    expect(machine.desktop).toBe('Quayside');
+  });
+  it('gives a profile whose settings are set for real, and taken back to what they were, set or not', async () => {
+    const before = setValues();
+    const tree = m.homeTree();
+    const profile = profileOf(await told());
+    expect(m.homeTree()).toEqual(tree);
+    expect(profile.offers.map((o) => o.kind).sort()).toEqual([
+      'bar',
+      'clock',
+      'dock',
+      'fixed-type',
+      'pointer',
+    ]);
+    expect(profile.defaults['bar']).toEqual({
+      thickness: 32,
+      edge: 'bottom',
+      opacity: 80,
+      colour: '#2e3440',
+      hiding: 'never',
+    });
+    const wanted: Record<string, readonly [TraitValue, string]> = {
+      'bar.thickness': [44, 'uint32 44'],
+      'bar.edge': ['top', "'top'"],
+      'bar.opacity': [65, '0.65000000000000002'],
+      'bar.colour': ['#aa1122', "'#aa1122'"],
+      'bar.hiding': ['always', 'true'],
+      'clock.format': ["h:mm a 'o''clock'", `"%-I:%M %p o'clock"`],
+      'fixed-type.family': ['Reed "Mono" d\'Or', `"Reed \\"Mono\\" d'Or 11"`],
+      'pointer.size': [32, '32'],
+      'dock.iconSize': [64, '64'],
+      'dock.edge': ['bottom', "'bottom'"],
+    };
+    const steps = profile.offers.flatMap((offer) =>
+      Object.entries(offer.supplies).map(([trait, supply]) => {
+        const [value, typed] = wanted[`${offer.kind}.${trait}`]!;
+        if (!('setting' in supply)) throw new Error('It is fixed.');
+        const { text } = writeValue(null, supply.setting, findTrait(offer.kind, trait)!.type, value);
+        expect(text).toBe(typed);
+        return { key: supply.setting.key, typed, deed: deedOf(supply.setting, text, [])! };
+      }),
+    );
+    expect(steps).toHaveLength(Object.keys(wanted).length);
+    const [iconKey] = [profile.lists!['icon set']!.key];
+    const deeds: Deed[] = [
+      ...steps.map(({ deed }) => deed),
+      { do: 'set', key: iconKey, value: '\'Salt & "Pan"\'', of: [], listed: null },
+      {
+        do: 'set',
+        key: profile.variants!.key,
+        value: profile.variants!.values['dark']!,
+        of: [],
+        listed: null,
+      },
+    ];
+    const made = deeds.map((deed, i) =>
+      makeStep(
+        profile,
+        {
+          key: `step ${i}`,
+          sort: 'set a value',
+          title: `Step ${i}`,
+          where: 'here',
+          expected: '',
+          undo: '',
+          deeds: [deed],
+        },
+        [],
+      ),
+    );
+    const of = { coat: 'C', id: 'c', hostLabel: 'Quayside 1', host: profile };
+    m.script('apply', applyScript(of, orderSteps(made, [])));
+    m.script('undo', undoScript(of));
+    const checked = spawnSync('shellcheck', [
+      '-s',
+      'sh',
+      '-S',
+      'warning',
+      join(m.at, 'apply.sh'),
+      join(m.at, 'undo.sh'),
+    ]);
+    if (!checked.error) expect(checked.stdout.toString()).toBe('');
+    m.own();
+    const applied = await m.run('apply', [], { env });
+    expect([applied.status, applied.err]).toEqual([0, '']);
+    for (const { key, typed } of steps) {
+      const at = key.lastIndexOf(' ');
+      expect([key, gsettings('get', key.slice(0, at), key.slice(at + 1))]).toEqual([key, typed]);
+    }
+    expect(gsettings('get', 'org.quayside.look', 'icon-theme')).toBe(`'Salt & "Pan"'`);
+    expect(gsettings('get', 'org.quayside.look', 'prefer-dark')).toBe('true');
+    const undone = await m.run('undo', [], { env });
+    expect([undone.status, undone.err]).toEqual([0, '']);
+    // What was set is set to the same, and what was not set is not set.
+    expect(setValues()).toEqual(before);
+    const plain = (all: Record<string, string>) =>
+      Object.entries(all).filter(([path]) => !path.startsWith('.config/glib-2.0'));
+    expect(plain(m.homeTree())).toEqual(plain(tree));
+  });
+  it('is not told more than names without being asked', async () => {
+    m.script('survey', readFileSync(SURVEY, 'utf8'));
+    giveAway(m.at);
+    const plain = await m.run('survey', [], { env });
+    expect(plain.status).toBe(0);
+    expect(plain.out).not.toMatch(/thickness|harbour|"machine"/);
+    expect(readMachine(plain.out)).toMatchObject({
+      ok: false,
+      sentence: expect.stringContaining('--settings') as string,
+    });
+    const wrong = await m.run('survey', ['--everything'], { env });
+    expect([wrong.status, wrong.out]).toEqual([2, '']);
+  });
+});
