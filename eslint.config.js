@@ -60,7 +60,8 @@ export default tseslint.config(
             { regex: '/testing/', message: 'What is for tests alone is used by tests alone.' },
             {
               regex: `^(?!\\.{1,2}/|(?:${CORE_IMPORTS.join('|')})$)`,
-              message: 'Core imports its own files, Yup, semver, js-base64, css-tree and saxes, nothing else.',
+              message:
+                'Core imports its own files, Yup, semver, js-base64, css-tree and saxes, nothing else.',
             },
           ],
         },

@@ -13,6 +13,7 @@ import { archiveLinks } from './parts/links.js';
 import { partsSearch } from './parts/search.js';
 import { planOrder, rehearsals, undoIdentity } from './plans.js';
 import { aimed, killedScripts, undoHome } from './homes.js';
+import { profileSuggest, profileSuggestRecall, surveyHome } from './learning.js';
 import { properties } from './properties.js';
 import { killSave, outage, torn } from './server/saving.js';
 import { load, writeCommand } from './server/speed.js';
@@ -161,6 +162,9 @@ const ALL: Readonly<Record<string, Work>> = {
   aimed,
   'killed-scripts': killedScripts,
   'undo-home': undoHome,
+  'profile-suggest': profileSuggest,
+  'profile-suggest-recall': profileSuggestRecall,
+  'survey-home': surveyHome,
   'delta-4k': (_say, each) => compared('delta-4k', each),
   'ssim-4k': (_say, each) => compared('ssim-4k', each),
   'compare-4k': (_say, each) => compared('compare-4k', each),

@@ -7,14 +7,14 @@ import type { Figure } from './figure.js';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 
-/** Runs a file of tests, by its path below the stand-ins' sources, that writes its counts to a file. */
-function counted<T>(file: string, out: string, env: Readonly<Record<string, string>>): T {
+/** Runs a file of tests, by its path, that writes its counts to a file. */
+export function counted<T>(file: string, out: string, env: Readonly<Record<string, string>>): T {
   const folder = mkdtempSync(join(tmpdir(), 'homes-'));
   try {
     const report = join(folder, 'counts.json');
     const ran = spawnSync(
       'npx',
-      ['vitest', 'run', '--project', 'core', '--testTimeout=3600000', `stand-ins/src/${file}`],
+      ['vitest', 'run', '--project', 'core', '--testTimeout=3600000', file],
       { cwd: ROOT, env: { ...process.env, ...env, [out]: report } },
     );
     try {
@@ -30,7 +30,7 @@ function counted<T>(file: string, out: string, env: Readonly<Record<string, stri
 /** Files touched outside the plan by forty things that are made to harm, with apply and undo in throw-away homes. */
 export function aimed(say: (line: string) => void): Figure {
   const { things, outside, left, refused } = counted<Record<string, number>>(
-    'testing/aimed.test.ts',
+    'stand-ins/src/testing/aimed.test.ts',
     'AIMED_OUT',
     {},
   );
@@ -49,7 +49,7 @@ export function aimed(say: (line: string) => void): Figure {
 /** Places at which the scripts of one plan with every deed were killed, taken up or back, and left a home as it should be. */
 export function killedScripts(): Figure {
   const { places, tried } = counted<{ places: number; tried: number }>(
-    'mirror/scripts.test.ts',
+    'stand-ins/src/mirror/scripts.test.ts',
     'KILLED_OUT',
     { KILLED_EVERY: '1' },
   );
@@ -71,7 +71,7 @@ export function undoHome(say: (line: string) => void): Figure {
     fewest: number;
     kinds: Record<string, number>;
     wrong: string[];
-  }>('testing/undoHome.test.ts', 'HOME_OUT', { HOME_PLANS: process.env['HOME_PLANS'] ?? '500' });
+  }>('stand-ins/src/testing/undoHome.test.ts', 'HOME_OUT', { HOME_PLANS: process.env['HOME_PLANS'] ?? '500' });
   for (const line of wrong.slice(0, 20)) say(line);
   say(`${plans} plans, ${deeds} deeds, at least ${fewest} each`);
   say(

@@ -1,7 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { wordsWithout } from '../../testing/settingSets/leaveOut.js';
-import { SETTING_SETS } from '../../testing/settingSets/settingSets.js';
-import { tried } from '../../testing/settingSets/tried.js';
 import { readProfile } from '../../model/host/profile.js';
 import { choiceWords } from './choiceWords.js';
 import type { DescribedSetting } from './described.js';
@@ -28,19 +25,6 @@ const best = (
 ) => suggest([setting(told)], ...args)[0]!.guesses[0]?.target ?? null;
 
 describe('what a setting most likely is', () => {
-  it('is told rightly wherever it is told as sure, and found for most of what matters, on desktops of many words', () => {
-    const all = tried(SETTING_SETS);
-    expect(all.settings).toBeGreaterThanOrEqual(1200);
-    expect(all.precision).toBeGreaterThanOrEqual(0.97);
-    expect(all.sureShare).toBeGreaterThanOrEqual(0.5);
-    expect(all.recall).toBeGreaterThanOrEqual(0.8);
-  });
-  it('is told as well on a desktop whose own words nobody had seen', () => {
-    const all = tried(SETTING_SETS, wordsWithout);
-    expect(all.precision).toBeGreaterThanOrEqual(0.97);
-    expect(all.sureShare).toBeGreaterThanOrEqual(0.5);
-    expect(all.recall).toBeGreaterThanOrEqual(0.8);
-  });
   it('is none of looks where its words are of something else', () => {
     for (const label of [
       'Delay before the panel comes back',
