@@ -12,11 +12,10 @@ export function counted<T>(file: string, out: string, env: Readonly<Record<strin
   const folder = mkdtempSync(join(tmpdir(), 'homes-'));
   try {
     const report = join(folder, 'counts.json');
-    const ran = spawnSync(
-      'npx',
-      ['vitest', 'run', '--project', 'core', '--testTimeout=3600000', file],
-      { cwd: ROOT, env: { ...process.env, ...env, [out]: report } },
-    );
+    const ran = spawnSync('npx', ['vitest', 'run', '--project', 'core', '--testTimeout=3600000', file], {
+      cwd: ROOT,
+      env: { ...process.env, ...env, [out]: report },
+    });
     try {
       return JSON.parse(readFileSync(report, 'utf8')) as T;
     } catch {
@@ -71,7 +70,9 @@ export function undoHome(say: (line: string) => void): Figure {
     fewest: number;
     kinds: Record<string, number>;
     wrong: string[];
-  }>('stand-ins/src/testing/undoHome.test.ts', 'HOME_OUT', { HOME_PLANS: process.env['HOME_PLANS'] ?? '500' });
+  }>('stand-ins/src/testing/undoHome.test.ts', 'HOME_OUT', {
+    HOME_PLANS: process.env['HOME_PLANS'] ?? '500',
+  });
   for (const line of wrong.slice(0, 20)) say(line);
   say(`${plans} plans, ${deeds} deeds, at least ${fewest} each`);
   say(

@@ -31,6 +31,9 @@ await needDebianPackages({
   bsdtar: 'libarchive-tools',
   curl: 'curl',
   git: 'git',
+  // A desktop's own settings, read and set for real.
+  gsettings: 'libglib2.0-bin',
+  'glib-compile-schemas': 'libglib2.0-dev-bin',
   // Edits of files are the same under every awk.
   mawk: 'mawk',
   gawk: 'gawk',

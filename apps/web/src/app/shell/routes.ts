@@ -66,6 +66,12 @@ export const ROUTES: Routes = [
         loadComponent: () => import('../host/hostNow').then((m) => m.HostNow),
       },
       {
+        path: 'host/learn',
+        title: 'My own desktop',
+        data: { whole: true },
+        loadComponent: () => import('../host/learn/learnView').then((m) => m.LearnView),
+      },
+      {
         path: 'host/:profile/view',
         title: 'Host profile',
         data: { whole: true },

@@ -2,6 +2,7 @@ import { TestKey, type ComponentHarness, type HarnessLoader } from '@angular/cdk
 import { TestbedHarnessEnvironment, UnitTestElement } from '@angular/cdk/testing/testbed';
 import type { ComponentFixture } from '@angular/core/testing';
 import { MatButtonHarness } from '@angular/material/button/testing';
+import { MatButtonToggleHarness } from '@angular/material/button-toggle/testing';
 import { MatCheckboxHarness } from '@angular/material/checkbox/testing';
 import { MatExpansionPanelHarness } from '@angular/material/expansion/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
@@ -26,6 +27,8 @@ export interface Hand {
   pick(menu: string, item: string): Promise<void>;
   /** Turns to a part of the page that a list of them names. */
   turnTo(name: string): Promise<void>;
+  /** Presses one of several of which one is on. */
+  toggle(name: string): Promise<void>;
   /** Opens what is folded. */
   open(title: string): Promise<void>;
 }
@@ -89,6 +92,10 @@ export function handOn(fixture: ComponentFixture<unknown>): Hand {
         (await h.getFullText()).replace(/\s*\d+$/, '').trim(),
       ]);
       await option.select();
+    },
+    async toggle(name) {
+      const one = await named(loader, name, MatButtonToggleHarness, async (h) => [await h.getText()]);
+      await one.check();
     },
     async open(title) {
       await (

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readProfile } from '../../model/host/profile.js';
+import type { CoatRows } from '../../model/coat/rows.js';
+import { coverageOf, sayTarget } from './coverage.js';
 import { choiceWords } from './choiceWords.js';
 import type { DescribedSetting } from './described.js';
 import { makeProfile } from './makeProfile.js';
@@ -146,6 +148,7 @@ describe('a profile that is made of what was learnt', () => {
       sentence: expect.stringContaining('single letters') as string,
     });
     expect(supplyOf(own({ takes: { as: 'choice', values: ['foo', 'bah'] } }), 'bar.edge').ok).toBe(false);
+    expect(supplyOf(own({ takes: text, first: '/a.png', type: 's' }), 'wallpaper.picture').ok).toBe(false);
   });
   it('turns a switch round that says the opposite', () => {
     const hides = own({ name: 'hide-icons', takes: { as: 'flag' }, type: 'b', first: 'true' });
@@ -196,6 +199,55 @@ describe('a profile that is made of what was learnt', () => {
     const { profile } = makeProfile(machine([own({})], []), new Map(), TOLD);
     expect(profile.commands.set[0]).toBe('echo');
     expect(profile.channels.map((c) => c.id)).toEqual(['by-hand']);
+  });
+});
+
+describe('how much of a coat a desktop can set', () => {
+  const trait = (id: string, elementId: string, name: string) => ({
+    id,
+    elementId,
+    trait: name,
+    target: 1,
+    variantId: null,
+  });
+  const rows = {
+    element: {
+      a: { id: 'a', kind: 'bar', name: 'Rail', weight: 5, rules: {}, addition: false },
+      b: { id: 'b', kind: 'icon-set', name: 'Icons', weight: 2, rules: {}, addition: false },
+      c: {
+        id: 'c',
+        kind: 'clock',
+        name: 'Clock',
+        weight: 1,
+        rules: { format: { importance: 'ignored' } },
+        addition: false,
+      },
+      d: { id: 'd', kind: 'dock', name: 'Extra', weight: 5, rules: {}, addition: true },
+    },
+    trait: Object.fromEntries(
+      [
+        trait('1', 'a', 'thickness'),
+        trait('2', 'a', 'thickness'),
+        trait('3', 'a', 'edge'),
+        trait('4', 'b', 'size'),
+        trait('5', 'c', 'format'),
+        trait('6', 'd', 'edge'),
+      ].map((t) => [t.id, t]),
+    ),
+  } as unknown as CoatRows;
+  it('counts each trait once that matters, and names what is missing, the weightiest first', () => {
+    const none = coverageOf(rows, new Set());
+    expect([none.settable, none.all]).toEqual([0, 3]);
+    expect(none.missing.map((m) => m.target)).toEqual(['bar.thickness', 'bar.edge', 'icon-set.size']);
+    const some = coverageOf(rows, new Set(['bar.thickness', 'list:icon set']));
+    expect([some.settable, some.missing.map((m) => m.element)]).toEqual([2, ['Rail']]);
+  });
+  it('says targets as people do', () => {
+    expect(['clock.format', 'list:icon set', 'variants'].map(sayTarget)).toEqual([
+      'Clock: format',
+      'Choice of the icon set',
+      'Switch between light and dark',
+    ]);
   });
 });
 

@@ -25,6 +25,8 @@ const FOLDERS: Readonly<Record<string, string>> = {
   'pointer set': '~/.local/share/icons',
   'sound theme': '~/.local/share/sounds',
   font: '~/.local/share/fonts',
+  // No standard names one: a file that is opened from wherever it lies.
+  wallpaper: '~/.local/share/wallpapers',
   'desktop entry': '~/.local/share/applications',
   autostart: '~/.config/autostart',
 };

@@ -39,7 +39,7 @@ const longer = (length: number) => 1 + 0.18 * (Math.min(length, 5) - 1);
 /** How much speaks for nothing, how fast likelihood falls with what speaks less, and from where a guess is sure. */
 const NOTHING = 3.4;
 const SPREAD = 0.62;
-const SURE = 0.9;
+const SURE = 0.99;
 const FIT = 1.4;
 const OTHER = 1.1;
 /** What agreement with what was seen counts for, and its opposite against. */

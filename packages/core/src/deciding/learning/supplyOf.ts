@@ -14,6 +14,7 @@ export type SupplyAnswer =
   | { readonly ok: true; readonly supply: Supply; readonly writes: Writes }
   | { readonly ok: false; readonly sentence: string };
 
+const PICTURES: readonly Target[] = ['wallpaper.picture', 'sign-in.background'];
 /** A number without bounds of its own is offered up to here. */
 const MOST: Readonly<Record<string, number>> = { length: 4000, duration: 10_000, count: 100, share: 100 };
 
@@ -168,6 +169,12 @@ function rangeOf(
 export function supplyOf(setting: MachineSetting, target: Target): SupplyAnswer {
   const spec = specOf(target);
   if (!spec) return { ok: false, sentence: 'Such a thing is no trait.' };
+  // A plan knows the name of a picture, and not where it lies on the machine.
+  if (PICTURES.includes(target))
+    return {
+      ok: false,
+      sentence: 'It takes where a picture lies on this machine: choose the picture by hand.',
+    };
   const writes = writesOf(setting, spec);
   if (typeof writes === 'string') return { ok: false, sentence: writes };
   const place: SettingPlace = placeOf(setting, writes);

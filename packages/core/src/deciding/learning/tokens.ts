@@ -11,8 +11,12 @@ export function tokensOf(text: string): string[] {
     .filter((word) => word !== '')
     .map(singular);
 }
+/** Words whose plural is another thing: “the menu” is the launcher's, “menus” are those of all programs. */
+const PLURALS: ReadonlySet<string> = new Set(['menus']);
 const singular = (word: string) =>
-  /(ss|us|is)$/.test(word) || word.length < 3 ? word : word.replace(/ies$/, 'y').replace(/s$/, '');
+  PLURALS.has(word) || /(ss|us|is)$/.test(word) || word.length < 3
+    ? word
+    : word.replace(/ies$/, 'y').replace(/s$/, '');
 
 const long = (word: string): readonly string[] => (SHORT[word] ?? word).split(' ');
 

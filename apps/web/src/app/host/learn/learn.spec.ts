@@ -1,0 +1,172 @@
+import { TestBed } from '@angular/core/testing';
+import { readProfile, type HostProfile } from '@spare-coat/core/model/host/profile';
+import { of, throwError } from 'rxjs';
+import { ApiProblem } from '../../shared/api';
+import { SurveyIntake } from '../../shared/surveyIntake';
+import { onDemo } from '../../testing/demoBench';
+import { savedFiles, textOf } from '../../testing/files';
+import { learnt } from '../../../workers/learnt';
+import type { LearnAsk } from '../../../workers/learn.messages';
+import { LearnView } from './learnView';
+import { LearnWorker } from './learnWorker';
+
+/** A survey of an invented desktop: two settings that are sure, one that is not, one of something else. */
+const SURVEY = {
+  survey: 1,
+  takenAt: '2026-11-30T10:00:00Z',
+  system: { desktop: 'Quayside' },
+  leftOut: 3,
+  settings: { 'org.quayside.panel thickness': '40' },
+  machine: {
+    commands: ['gsettings'],
+    schemas: [
+      {
+        name: 'a',
+        text: `<schemalist>
+          <schema id="org.quayside.panel" path="/org/quayside/panel/">
+            <key name="thickness" type="i"><default>32</default><range min="16" max="96"/><summary>Thickness of the panel</summary></key>
+            <key name="background-colour" type="s"><default>"#2e3440"</default><summary>Background colour of the panel</summary></key>
+          </schema>
+          <schema id="org.quayside.misc" path="/org/quayside/misc/">
+            <key name="k3" type="i"><default>95</default><range min="0" max="100"/><summary>Menu opacity</summary></key>
+            <key name="mail-volume" type="i"><default>1</default><summary>Volume of the mail sound</summary></key>
+            <key name="k7" type="s"><default>"%H:%M"</default><summary>Pattern seven</summary></key>
+          </schema></schemalist>`,
+      },
+      { name: 'broken', text: '<schemalist' },
+    ],
+  },
+};
+const surveyFile = (told: unknown, name = 'survey.json') =>
+  Object.assign(new File(['{}'], name), {
+    text: () => Promise.resolve(typeof told === 'string' ? told : JSON.stringify(told)),
+  });
+
+async function page(told: unknown = SURVEY) {
+  const taken: string[] = [];
+  const mounted = await onDemo(LearnView, {
+    providers: [
+      { provide: LearnWorker, useValue: { learn: (ask: LearnAsk) => of(learnt(ask)) } },
+      {
+        provide: SurveyIntake,
+        useValue: { take: (files: File[]) => Promise.resolve(taken.push(...files.map((f) => f.name))) },
+      },
+    ],
+  });
+  const give = async (what: unknown) => {
+    mounted.fixture.debugElement
+      .query((d) => d.name === 'coat-file-button')
+      .triggerEventHandler('chosen', [surveyFile(what)]);
+    for (let i = 0; i < 4; i++) await mounted.settle();
+  };
+  if (told !== null) await give(told);
+  const rows = () =>
+    [...mounted.page.querySelectorAll('ol.settings > li')].map((li) =>
+      li.textContent.replace(/\s+/g, ' ').trim(),
+    );
+  const key = async (pressed: string) => {
+    window.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, bubbles: true }));
+    for (let i = 0; i < 2; i++) await mounted.settle();
+  };
+  const text = () => mounted.page.textContent.replace(/\s+/g, ' ');
+  return { ...mounted, give, rows, key, text, taken };
+}
+beforeEach(() => localStorage.clear());
+afterEach(() => localStorage.clear());
+
+describe('one’s own desktop', () => {
+  it('is asked for by a script, and refused with the reason where a file is no survey with settings', async () => {
+    const saved = savedFiles();
+    const { hand, bench, give, text } = await page(null);
+    expect(text()).toContain('sh survey.sh --settings > survey.json');
+    bench.api['surveyScript'] = () => of('#!/bin/sh\n');
+    await hand.press('Save survey.sh');
+    expect(await textOf(saved[0]!)).toBe('#!/bin/sh\n');
+    await give('{"survey": 1}');
+    expect(text()).toContain('survey.json It is a survey without settings.');
+    await give(SURVEY);
+    expect(text()).not.toContain('without settings');
+    expect(text()).toContain('5 settings of Quayside');
+  });
+  it('tells of its settings what is sure, what is to decide, and what could not be read', async () => {
+    const { rows, hand, text, taken } = await page();
+    expect(text()).toContain('3 were left out by the survey');
+    expect(text()).toContain('1 could not be read');
+    expect(rows()).toHaveLength(1);
+    expect(rows()[0]).toContain('Menu opacity');
+    await hand.toggle('Sure 2');
+    expect(rows().map((r) => r.slice(0, 30))).toEqual([
+      expect.stringContaining('Thickness of the panel'),
+      expect.stringContaining('Background colour of the panel'.slice(0, 28)),
+    ]);
+    expect(rows()[0]).toContain('40');
+    // It is brought into the coat as well, since plans go by what is set now.
+    expect(taken).toEqual(['survey.json']);
+  });
+  it('becomes a profile that is kept and chosen, of what was accepted at once and one by one', async () => {
+    const put: [HostProfile, number][] = [];
+    const { hand, bench, key, rows, text } = await page();
+    bench.api['putProfile'] = (profile: HostProfile, revision: number) => {
+      put.push([profile, revision]);
+      return of({ profile });
+    };
+    expect(await hand.canPress('Save and choose it')).toBe(false);
+    await hand.press('Accept 2 that are sure');
+    // The first guess of the menu's opacity, by its key.
+    await key('y');
+    await hand.type('Search settings', 'pattern');
+    expect(rows()[0]).toContain('Pattern seven');
+    await hand.press('Pattern sevenorg.quayside.misc k7');
+    await hand.enter('What it is', 'Clock: format');
+    await hand.press('Save and choose it');
+    const [profile, revision] = put[0]!;
+    expect(revision).toBe(0);
+    expect(readProfile(JSON.parse(JSON.stringify(profile)))).toEqual(profile);
+    expect(Object.fromEntries(profile.offers.map((o) => [o.kind, Object.keys(o.supplies)]))).toMatchObject({
+      bar: ['thickness', 'colour'],
+      launcher: ['opacity'],
+      clock: ['format'],
+    });
+    expect(profile.settings?.map((s) => s.key)).toContain('org.quayside.misc mail-volume');
+    expect(bench.sent.at(-1)).toMatchObject({ type: 'coat.host', profileId: profile.id, profileRevision: 1 });
+    expect(text()).toContain('Quayside is among your profiles, revision 1');
+    // Later it is the next revision of the same.
+    bench.api['profileRevisions'] = () =>
+      of({ revisions: [{ revision: 4, name: 'Q', version: '1', at: '' }] });
+    await hand.press('Save and choose it');
+    expect(put[1]!.slice(1)).toEqual([4]);
+    expect(put[1]![0]).toMatchObject({ id: profile.id, revision: 5 });
+  });
+  it('says why it could not be kept, and loses nothing of what was said', async () => {
+    const { hand, bench, text } = await page();
+    await hand.press('Accept 2 that are sure');
+    bench.api['putProfile'] = () =>
+      throwError(() => new ApiProblem('away', 'The server does not answer.', 0));
+    await hand.press('Save and choose it');
+    expect(text()).toContain('The server does not answer.');
+    expect(text()).toContain('2 are said to be about looks');
+  });
+  it('remembers what was said of it when the page is opened again, names alone', async () => {
+    const first = await page();
+    await first.hand.press('Accept 2 that are sure');
+    await first.key('n');
+    TestBed.resetTestingModule();
+    const again = await page();
+    expect(again.text()).toContain('2 are said to be about looks');
+    await again.hand.toggle('Said 3');
+    expect(again.rows().join()).toContain('nothing of looks');
+    expect(JSON.stringify(localStorage)).not.toMatch(/2e3440|"40"/);
+    await again.hand.press('Take back Menu opacity');
+    expect(again.text()).toContain('To decide 1');
+  });
+  it('tells how much of the coat it can set, and what is still to be found', async () => {
+    const { hand, text, rows } = await page();
+    expect(text()).toMatch(/It can set 0 of \d+ traits of this coat/);
+    expect(text()).toContain('Rail: thickness');
+    await hand.press('Accept 2 that are sure');
+    expect(text()).not.toContain('Rail: thickness');
+    expect(text()).not.toMatch(/It can set 0 of/);
+    await hand.press('Clock: place');
+    expect(rows()).toEqual([]);
+  });
+});

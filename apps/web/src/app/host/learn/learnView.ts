@@ -1,0 +1,282 @@
+import { CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatIcon } from '@angular/material/icon';
+import { RouterLink } from '@angular/router';
+import { sayTarget } from '@spare-coat/core/deciding/learning/coverage';
+import type { Target } from '@spare-coat/core/deciding/learning/described';
+import { makeProfile, type MadeProfile } from '@spare-coat/core/deciding/learning/makeProfile';
+import type { MachineSetting } from '@spare-coat/core/deciding/learning/machine';
+import { supplyOf } from '@spare-coat/core/deciding/learning/supplyOf';
+import { TRAITS } from '@spare-coat/core/deciding/learning/targets';
+import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import { catchError, of, switchMap, throwError } from 'rxjs';
+import { Api, type ApiProblem } from '../../shared/api';
+import { Task } from '../../shared/asking';
+import { CoatStore } from '../../shared/coatStore';
+import { CoatView } from '../../shared/coatView';
+import { DropFiles } from '../../shared/dropFiles';
+import { FileButton } from '../../shared/fileButton';
+import { Fold } from '../../shared/fold';
+import { Keys } from '../../shared/keys';
+import { newId } from '../../shared/newId';
+import { Notices } from '../../shared/notices';
+import { RowsInView } from '../../shared/rows/rowsInView';
+import { saveFile } from '../../shared/saveFile';
+import { StageLayout } from '../../shared/stageLayout';
+import { SurveyIntake } from '../../shared/surveyIntake';
+import { SearchField } from '../../shared/forms/searchField';
+import { SuggestField } from '../../shared/forms/suggestField';
+import { TextField } from '../../shared/forms/textField';
+import type { LearntSetting } from '../../../workers/learn.messages';
+import { Learner, type Said } from './learner';
+
+/** A setting as the list shows it. */
+interface Row {
+  readonly key: string;
+  readonly title: string;
+  readonly now: string;
+  /** What it is said or guessed to be, in words. */
+  readonly is: string;
+  readonly mark: 'said' | 'guess' | 'nothing';
+  readonly likely: number;
+  readonly best: Target | null;
+  readonly told: LearntSetting;
+}
+const WHICH = ['To decide', 'Sure', 'Said', 'All'] as const;
+type Which = (typeof WHICH)[number];
+
+/** What a guess is worth to be looked at one by one. */
+const LIKELY = 0.15;
+const LISTS = ['icon set', 'pointer set', 'sound theme', 'control theme', 'window theme'];
+const TARGETS = [
+  ...TRAITS.map(({ target }) => ({ label: sayTarget(target), target })),
+  ...LISTS.map((sort) => ({ label: sayTarget(`list:${sort}`), target: `list:${sort}` })),
+  { label: sayTarget('variants'), target: 'variants' },
+].map((one) => ({ ...one, what: '', words: '' }));
+
+/** One's own desktop, learnt from what its settings tell of themselves. */
+@Component({
+  selector: 'coat-learn',
+  imports: [
+    CdkVirtualForOf,
+    CdkVirtualScrollViewport,
+    FileButton,
+    Fold,
+    MatButton,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatIcon,
+    RouterLink,
+    RowsInView,
+    SearchField,
+    StageLayout,
+    SuggestField,
+    TextField,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './learnView.html',
+  styleUrl: './learnView.scss',
+  hostDirectives: [DropFiles],
+  host: { '(window:keydown)': 'onKey($event)' },
+})
+export class LearnView {
+  protected readonly learner = inject(Learner);
+  protected readonly view = inject(CoatView);
+  private readonly api = inject(Api);
+  private readonly store = inject(CoatStore);
+  private readonly notices = inject(Notices);
+  private readonly surveys = inject(SurveyIntake);
+  private readonly keys = inject(Keys);
+  private readonly asking = new Task();
+  protected readonly saving = new Task();
+
+  protected readonly which = signal<Which>('To decide');
+  protected readonly words = signal('');
+  /** The row that is looked at. */
+  protected readonly at = signal(0);
+  protected readonly named = signal<string | null>(null);
+  protected readonly name = computed(
+    () => this.named() ?? (this.learner.machine()?.desktop.split(':')[0] || 'My desktop'),
+  );
+  protected readonly saved = signal<HostProfile | null>(null);
+  protected readonly leftOut = signal<MadeProfile['leftOut']>([]);
+  protected readonly sayTarget = sayTarget;
+  protected readonly targets = TARGETS;
+  protected readonly byKey = (_: number, row: Row) => row.key;
+  protected readonly percent = (likely: number) => Math.round(likely * 100);
+
+  private readonly all = computed(() => this.learner.suggestions().map((told) => this.rowOf(told)));
+  private readonly groups = computed(() => {
+    const of: Record<Which, Row[]> = { 'To decide': [], Sure: [], Said: [], All: this.all() as Row[] };
+    for (const row of this.all())
+      if (row.mark === 'said') of.Said.push(row);
+      else if (row.told.isSure) of.Sure.push(row);
+      else if (row.likely >= LIKELY * 100) of['To decide'].push(row);
+    return of;
+  });
+  protected readonly counts = computed(() =>
+    WHICH.map((which) => ({ which, count: this.groups()[which].length })),
+  );
+  protected readonly rows = computed(() => {
+    const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
+    // Who looks for words looks everywhere.
+    const rows = words.length > 0 ? this.groups().All : this.groups()[this.which()];
+    return rows.filter(({ told: { setting }, is }) => {
+      const text = `${setting.key} ${setting.label} ${setting.help} ${is}`.toLowerCase();
+      return words.every((word) => text.includes(word));
+    });
+  });
+  protected readonly chosen = computed(() => {
+    const row = this.rows()[Math.min(this.at(), this.rows().length - 1)];
+    if (!row) return null;
+    const is = this.learner.said().get(row.key);
+    const answer = is && !is.startsWith('list:') && is !== 'variants' ? supplyOf(row.told.setting, is) : null;
+    return {
+      ...row,
+      takes: sayTakes(row.told.setting),
+      trouble: answer && !answer.ok ? `It cannot be offered as that: ${answer.sentence}` : null,
+    };
+  });
+
+  constructor() {
+    inject(DropFiles).dropped.subscribe((files) => this.take(files));
+  }
+
+  private rowOf(told: LearntSetting): Row {
+    const { setting, guesses } = told;
+    const said = this.learner.said().get(setting.key);
+    const best = guesses[0] ?? null;
+    return {
+      key: setting.key,
+      title: setting.label || setting.name,
+      now: setting.now ?? setting.first ?? '',
+      is:
+        said === null
+          ? 'nothing of looks'
+          : said !== undefined
+            ? sayTarget(said)
+            : best
+              ? sayTarget(best.target)
+              : '',
+      mark: said !== undefined ? 'said' : best ? 'guess' : 'nothing',
+      likely: best ? this.percent(best.likely) : 0,
+      best: best?.target ?? null,
+      told,
+    };
+  }
+
+  protected take(files: Iterable<File>): void {
+    const [file] = files;
+    if (!file) return;
+    this.at.set(0);
+    this.saved.set(null);
+    this.leftOut.set([]);
+    this.learner.take(file);
+    // The plan and the way back go by what is set now.
+    void this.surveys.take([file]);
+  }
+
+  protected script(): void {
+    this.asking.run(
+      this.api.surveyScript(),
+      (text) => saveFile(text, 'survey.sh', 'text/x-shellscript'),
+      ({ message }) => this.notices.say(message),
+    );
+  }
+
+  protected acceptSure(): void {
+    const count = this.learner.acceptSure();
+    this.notices.say(`${count} settings are accepted for what they most surely are.`);
+    this.at.set(0);
+  }
+
+  protected say(row: Row, is: Said | undefined): void {
+    this.learner.say([[row.key, is]]);
+  }
+  protected sayWords(row: Row, words: string): void {
+    const found = TARGETS.find(({ label }) => label.toLowerCase() === words.trim().toLowerCase());
+    if (found) this.say(row, found.target);
+    else this.notices.say(`“${words}” is no trait of a kind. Choose one of those that are shown.`);
+  }
+
+  /** Looks for what may be a trait that is still missing. */
+  protected look(target: Target): void {
+    const likely = this.all().filter(
+      ({ mark, told }) => mark !== 'said' && told.guesses.some((g) => g.target === target),
+    );
+    const [first] = likely;
+    this.words.set(first ? first.told.setting.name : (target.split('.')[1] ?? target));
+    this.at.set(0);
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const row = this.chosen();
+    if (!row || !this.keys.heeds(event)) return;
+    const key = event.key.toLowerCase();
+    const guesses = row.told.guesses;
+    const step = { arrowdown: 1, arrowup: -1 }[key];
+    const guess = key === 'y' ? guesses[0] : /^[2-4]$/.test(key) ? guesses[Number(key) - 1] : undefined;
+    if (step !== undefined)
+      this.at.set(
+        Math.max(0, Math.min(this.rows().length - 1, Math.min(this.at(), this.rows().length - 1) + step)),
+      );
+    else if (guess) this.say(row, guess.target);
+    else if (key === 'n') this.say(row, null);
+    else return;
+    event.preventDefault();
+  }
+
+  /** Makes a profile of what was said, keeps it among one's own, and chooses it for this coat. */
+  protected save(): void {
+    const machine = this.learner.machine();
+    if (!machine) return;
+    const before = this.learner.profileId();
+    const put = (id: string, revision: number) => {
+      const made = makeProfile(machine, this.learner.decisions(), {
+        id,
+        revision: revision + 1,
+        name: this.name().trim() || 'My desktop',
+        version: '1',
+      });
+      this.leftOut.set(made.leftOut);
+      return this.api.putProfile(made.profile, revision, newId());
+    };
+    const work =
+      before === null
+        ? put(newId(), 0)
+        : this.api.profileRevisions(before).pipe(
+            // One that was thrown away is made anew.
+            catchError((problem: ApiProblem) =>
+              problem.status === 404 ? of({ revisions: [] }) : throwError(() => problem),
+            ),
+            switchMap(({ revisions: [newest] }) => (newest ? put(before, newest.revision) : put(newId(), 0))),
+          );
+    this.saving.run(work, ({ profile }) => {
+      this.saved.set(profile);
+      this.learner.madeAs(profile.id);
+      this.store.send({
+        type: 'coat.host',
+        profileId: profile.id,
+        profileRevision: profile.revision,
+        channel: profile.channels[0]?.id ?? null,
+      });
+    });
+  }
+}
+
+function sayTakes({ takes, type, file }: MachineSetting): string {
+  const kind = {
+    number: () =>
+      takes.as === 'number' && takes.most < 1e12
+        ? `a number from ${takes.least} to ${takes.most}`
+        : 'a number',
+    choice: () => (takes.as === 'choice' ? takes.values.join(', ') : ''),
+    flag: () => 'yes or no',
+    text: () => 'a text',
+    texts: () => 'a list of texts',
+    other: () => (type === null ? 'something else' : `a value of the type ${type}`),
+  }[takes.as]();
+  return file ? `${kind}, as its value tells` : kind;
+}

@@ -1,0 +1,133 @@
+import { Injectable, computed, inject, signal } from '@angular/core';
+import { from, switchMap } from 'rxjs';
+import { coverageOf } from '@spare-coat/core/deciding/learning/coverage';
+import type { Target } from '@spare-coat/core/deciding/learning/described';
+import { MOST_MACHINE, type Machine } from '@spare-coat/core/deciding/learning/machine';
+import { isRecord } from '@spare-coat/core/ground/shape/shape';
+import { Task } from '../../shared/asking';
+import { CoatView } from '../../shared/coatView';
+import type { LearntSetting } from '../../../workers/learn.messages';
+import { LearnWorker } from './learnWorker';
+
+const STORE = 'spare-coat.learnt.';
+/** What was said of a setting: what it is; null: nothing of looks. */
+export type Said = Target | null;
+
+/** A desktop that is being learnt: its settings, what they most likely are, and what was said of them. */
+@Injectable({ providedIn: 'root' })
+export class Learner {
+  private readonly worker = inject(LearnWorker);
+  private readonly view = inject(CoatView);
+  private readonly reading = new Task();
+
+  readonly file = signal<string | null>(null);
+  readonly machine = signal<Machine | null>(null);
+  readonly suggestions = signal<readonly LearntSetting[]>([]);
+  readonly said = signal<ReadonlyMap<string, Said>>(new Map());
+  /** The profile that was made of this desktop before. */
+  readonly profileId = signal<string | null>(null);
+  readonly busy = this.reading.busy;
+  /** Why the last file was refused. */
+  readonly refusal = signal<{ readonly file: string; readonly sentence: string } | null>(null);
+
+  /** What was said, where it is something of looks. */
+  readonly decisions = computed(
+    () =>
+      new Map([...this.said()].flatMap(([key, is]): [string, Target][] => (is === null ? [] : [[key, is]]))),
+  );
+  readonly coverage = computed(() => coverageOf(this.view.rows(), new Set(this.decisions().values())));
+  /** Sure, and nobody has said anything of them yet. */
+  readonly sure = computed(() =>
+    this.suggestions().filter(({ isSure, setting }) => isSure && !this.said().has(setting.key)),
+  );
+
+  /** Reads a survey with settings. What was said before of a desktop of that name is said again. */
+  take(file: File): void {
+    this.refusal.set(null);
+    if (file.size > MOST_MACHINE) {
+      this.refusal.set({ file: file.name, sentence: 'It is longer than 64 MB, so it is no survey.' });
+      return;
+    }
+    const scale = Object.values(this.view.rows().display)[0]?.scale ?? 1;
+    this.reading.run(
+      from(file.text()).pipe(switchMap((raw) => this.worker.learn({ raw, seen: [], scale }))),
+      (answer) => {
+        if (!answer.ok) {
+          this.refusal.set({ file: file.name, sentence: answer.sentence });
+          return;
+        }
+        this.file.set(file.name);
+        this.machine.set(answer.machine);
+        this.suggestions.set(answer.suggestions);
+        const known = new Set(answer.machine.settings.map(({ key }) => key));
+        const before = kept(answer.machine.desktop);
+        this.said.set(new Map(before.said.filter(([key]) => known.has(key))));
+        this.profileId.set(before.profileId);
+      },
+      ({ message }) => this.refusal.set({ file: file.name, sentence: message }),
+    );
+  }
+
+  /** Says what settings are; undefined takes back what was said. */
+  say(all: Iterable<readonly [key: string, is: Said | undefined]>): void {
+    this.said.update((before) => {
+      const now = new Map(before);
+      for (const [key, is] of all)
+        if (is === undefined) now.delete(key);
+        else now.set(key, is);
+      return now;
+    });
+    this.keep();
+  }
+
+  /** The profile that is made of it from now on. */
+  madeAs(id: string): void {
+    this.profileId.set(id);
+    this.keep();
+  }
+  private keep(): void {
+    const machine = this.machine();
+    if (machine) keep(machine.desktop, { said: [...this.said()], profileId: this.profileId() });
+  }
+
+  acceptSure(): number {
+    const all = this.sure().flatMap(({ setting, guesses: [best] }): [string, Target][] =>
+      best ? [[setting.key, best.target]] : [],
+    );
+    this.say(all);
+    return all.length;
+  }
+}
+
+/** What this browser keeps of a desktop: names of settings and what they were said to be, no values; and the profile that was made. */
+interface Kept {
+  readonly said: readonly (readonly [string, Said])[];
+  readonly profileId: string | null;
+}
+const NOTHING: Kept = { said: [], profileId: null };
+
+function kept(desktop: string): Kept {
+  try {
+    const raw: unknown = JSON.parse(localStorage.getItem(STORE + desktop) ?? '{}');
+    if (!isRecord(raw)) return NOTHING;
+    const said = Array.isArray(raw['said']) ? raw['said'] : [];
+    return {
+      said: said.filter(
+        (pair): pair is [string, Said] =>
+          Array.isArray(pair) &&
+          typeof pair[0] === 'string' &&
+          (pair[1] === null || typeof pair[1] === 'string'),
+      ),
+      profileId: typeof raw['profileId'] === 'string' ? raw['profileId'] : null,
+    };
+  } catch {
+    return NOTHING;
+  }
+}
+function keep(desktop: string, what: Kept): void {
+  try {
+    localStorage.setItem(STORE + desktop, JSON.stringify(what));
+  } catch {
+    // What the browser does not keep is there until the page is left.
+  }
+}

@@ -1,0 +1,217 @@
+import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { chmodSync, chownSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { stage } from '../support/demo';
+import { expect, newCoat, saved, test } from '../support/test';
+
+/** The settings of a desktop that nobody knows: what of it is about looks it says itself. */
+const SCHEMAS = `<schemalist>
+  <enum id="net.ferrywharf.Edge"><value nick="top" value="0"/><value nick="bottom" value="1"/><value nick="left" value="2"/></enum>
+  <schema id="net.ferrywharf.taskbar" path="/net/ferrywharf/taskbar/">
+    <key name="height" type="u"><default>30</default><range min="16" max="96"/><summary>Height of the taskbar</summary></key>
+    <key name="position" enum="net.ferrywharf.Edge"><default>'bottom'</default><summary>Edge of the screen where the taskbar is</summary></key>
+    <key name="opacity" type="d"><default>1.0</default><range min="0" max="1"/><summary>Opacity of the taskbar</summary></key>
+    <key name="background" type="s"><default>"#202020"</default><summary>Background colour of the taskbar</summary></key>
+    <key name="reveal-delay" type="i"><default>300</default><summary>Delay before the taskbar comes back</summary></key>
+  </schema>
+  <schema id="net.ferrywharf.clock" path="/net/ferrywharf/clock/">
+    <key name="format" type="s"><default>"%H:%M"</default><summary>Format of the clock</summary></key>
+    <key name="text-colour" type="s"><default>"#ffffff"</default><summary>Colour of the clock's text</summary></key>
+  </schema>
+  <schema id="net.ferrywharf.look" path="/net/ferrywharf/look/">
+    <key name="cursor-size" type="i"><default>24</default><range min="16" max="96"/><summary>Size of the mouse pointer</summary></key>
+    <key name="icon-theme" type="s"><default>"Oakum"</default><summary>Icon theme</summary></key>
+    <key name="password-store" type="s"><default>"none"</default><summary>Where passwords are kept</summary></key>
+  </schema>
+</schemalist>`;
+
+/** A throw-away home with blanks and letters beyond ASCII, and its settings, of an ordinary user. */
+class Desktop {
+  private readonly at = mkdtempSync(join(tmpdir(), 'learnt-'));
+  private readonly home = join(this.at, 'Zoë’s home');
+  private readonly user = process.getuid?.() === 0 ? { uid: 54_321, gid: 54_321 } : {};
+  private readonly env = {
+    PATH: process.env['PATH'],
+    HOME: this.home,
+    LC_ALL: 'C',
+    GSETTINGS_SCHEMA_DIR: join(this.at, 'schemas'),
+    GSETTINGS_BACKEND: 'keyfile',
+    XDG_DATA_DIRS: '/nowhere',
+    XDG_CURRENT_DESKTOP: 'Ferrywharf',
+    SURVEY_SAMPLES: '1',
+    SURVEY_PAUSE: '0',
+  };
+
+  constructor() {
+    mkdirSync(this.home);
+    mkdirSync(this.env.GSETTINGS_SCHEMA_DIR);
+    writeFileSync(join(this.env.GSETTINGS_SCHEMA_DIR, 'net.ferrywharf.gschema.xml'), SCHEMAS);
+    execFileSync('glib-compile-schemas', ['--strict', this.env.GSETTINGS_SCHEMA_DIR]);
+    chmodSync(this.at, 0o755);
+    if (this.user.uid !== undefined) chownSync(this.home, this.user.uid, this.user.gid);
+  }
+  run(script: string, ...words: string[]): string {
+    return execFileSync('sh', ['-s', '--', ...words], {
+      env: this.env,
+      cwd: this.home,
+      input: script,
+      ...this.user,
+    }).toString();
+  }
+  /** Runs a script that asks things: done to what is for a hand, yes to the rest. */
+  runAnswered(script: string): string {
+    const file = join(this.at, 'script.sh');
+    writeFileSync(file, script);
+    return execFileSync('sh', [file], {
+      env: this.env,
+      cwd: this.home,
+      input: 'yes\ndone\n'.repeat(200),
+      ...this.user,
+    }).toString();
+  }
+  get(schema: string, key: string): string {
+    return execFileSync('gsettings', ['get', schema, key], { env: this.env, ...this.user })
+      .toString()
+      .trim();
+  }
+  set(schema: string, key: string, value: string): void {
+    execFileSync('gsettings', ['set', schema, key, value], { env: this.env, ...this.user });
+  }
+  /** Every value that was set. */
+  all(): string[] {
+    const kept = readFileSync(join(this.home, '.config/glib-2.0/settings/keyfile'), 'utf8');
+    let group = '';
+    return kept.split('\n').flatMap((line) => {
+      if (line.startsWith('[')) group = line;
+      return line.includes('=') ? [group + line] : [];
+    });
+  }
+  remove(): void {
+    rmSync(this.at, { recursive: true, force: true });
+  }
+}
+
+async function download(page: Page, item: RegExp): Promise<string> {
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take with you' }).click();
+  await page.getByRole('menuitem', { name: item }).click();
+  return readFileSync(await (await waiting).path(), 'utf8');
+}
+
+/** Adds elements with what is wanted of them, as if they had been measured. */
+async function wants(
+  page: Page,
+  id: string,
+  all: readonly (readonly [string, string, Record<string, unknown>])[],
+) {
+  const { revision } = (await (await page.request.get(`/api/coats/${id}`)).json()) as { revision: number };
+  const commands = all.map(([kind, name, traits]) => ({
+    type: 'element.add',
+    id: randomUUID(),
+    kind,
+    name,
+    weight: 4,
+    region: null,
+    traits: Object.entries(traits).map(([trait, target]) => ({
+      id: randomUUID(),
+      trait,
+      variantId: null,
+      state: null,
+      target,
+      pictureId: null,
+      source: { how: 'typed' },
+    })),
+  }));
+  const done = await page.request.post(`/api/coats/${id}/commands`, {
+    data: { commandId: randomUUID(), revision, command: { type: 'many', label: 'Add', commands } },
+  });
+  expect(done.ok(), await done.text()).toBe(true);
+}
+
+test('a desktop that nobody knows is learnt from its own settings, dressed by its script, and undressed', async ({
+  page,
+}) => {
+  const desktop = new Desktop();
+  try {
+    desktop.set('net.ferrywharf.taskbar', 'height', '40');
+    const before = desktop.all();
+    await newCoat(page, 'A look for the ferry');
+    const id = /coats\/([0-9a-f-]{36})/.exec(page.url())![1]!;
+    await wants(page, id, [
+      ['bar', 'Head bar', { thickness: 52, edge: 'top', opacity: 65, colour: '#7a4fa3' }],
+      ['clock', 'Hours', { format: 'EEE d MMM HH:mm', colour: '#f2e6c9' }],
+      ['pointer', 'Arrow', { size: 32 }],
+    ]);
+    await page.reload();
+    await stage(page, 'Host');
+    await page.getByRole('link', { name: 'My own desktop' }).click();
+    const script = await (await page.request.get('/api/surveys/survey.sh')).text();
+    const survey = desktop.run(script, '--settings');
+    expect(survey).not.toContain('password-store"');
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'survey.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(survey),
+    });
+    await expect(page.getByText(/settings of Ferrywharf/)).toBeVisible();
+    await page.getByRole('button', { name: /^Accept \d+ that are sure/ }).click();
+    // What is left is gone through one by one, with a key each.
+    await page.getByRole('radio', { name: /^To decide/ }).click();
+    const rows = page.getByRole('list', { name: 'Settings' }).getByRole('listitem');
+    for (let left = await rows.count(); left > 0; left = await rows.count()) {
+      await page.keyboard.press('y');
+      await expect(rows).toHaveCount(left - 1);
+    }
+    await expect(page.getByText('It can set 7 of 7 traits of this coat.')).toBeVisible();
+    await page.getByRole('button', { name: 'Save and choose it' }).click();
+    await expect(page.getByText('Ferrywharf is among your profiles, revision 1')).toBeVisible();
+    await saved(page);
+
+    await stage(page, 'Match');
+    for (const name of ['Head bar', 'Hours', 'Arrow']) {
+      await page
+        .getByRole('navigation', { name: 'Elements' })
+        .getByRole('button', { name: new RegExp(`^${name}`) })
+        .click();
+      await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+      await page
+        .getByRole('button', { name: /^Choose .* of this desktop/ })
+        .first()
+        .click();
+      await saved(page);
+      await expect(page.getByRole('button', { name: /^Release .* of this desktop/ })).toBeVisible();
+    }
+    await stage(page, 'Plan');
+    const apply = await download(page, /^Shell script/);
+    const undo = await download(page, /^Undo script/);
+    desktop.runAnswered(apply);
+    expect({
+      height: desktop.get('net.ferrywharf.taskbar', 'height'),
+      edge: desktop.get('net.ferrywharf.taskbar', 'position'),
+      opacity: desktop.get('net.ferrywharf.taskbar', 'opacity'),
+      colour: desktop.get('net.ferrywharf.taskbar', 'background'),
+      clock: desktop.get('net.ferrywharf.clock', 'format'),
+      ink: desktop.get('net.ferrywharf.clock', 'text-colour'),
+      pointer: desktop.get('net.ferrywharf.look', 'cursor-size'),
+      icons: desktop.get('net.ferrywharf.look', 'icon-theme'),
+    }).toEqual({
+      height: 'uint32 52',
+      edge: "'top'",
+      opacity: '0.65000000000000002',
+      colour: "'#7a4fa3'",
+      clock: "'%a %-d %b %H:%M'",
+      ink: "'#f2e6c9'",
+      pointer: '32',
+      icons: "'Oakum'",
+    });
+    // A survey of afterwards proves it; without a new one nothing is.
+    desktop.runAnswered(undo);
+    expect(desktop.all()).toEqual(before);
+    expect(desktop.get('net.ferrywharf.taskbar', 'height')).toBe('uint32 40');
+  } finally {
+    desktop.remove();
+  }
+});
