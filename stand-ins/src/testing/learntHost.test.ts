@@ -1,8 +1,9 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { learnFrom, readChanges } from '@spare-coat/core/deciding/learning/byDoing';
 import { makeProfile } from '@spare-coat/core/deciding/learning/makeProfile';
 import { readMachine, type Machine as Told } from '@spare-coat/core/deciding/learning/machine';
 import { suggest } from '@spare-coat/core/deciding/learning/suggest';
@@ -18,6 +19,7 @@ import { undoScript } from '@spare-coat/core/doing/plan/script/undo';
 import { giveAway, Machine } from './machine.js';
 
 const SURVEY = fileURLToPath(new URL('../../../apps/server/survey/survey.sh', import.meta.url));
+const LEARN = fileURLToPath(new URL('../../../apps/server/survey/learn.sh', import.meta.url));
 
 /** The schemas of an invented desktop. */
 const SCHEMAS = `<schemalist>
@@ -87,6 +89,13 @@ beforeEach(() => {
   gsettings('set', 'org.quayside.dock:/org/quayside/docks/one/', 'icon-size', '56');
 });
 afterEach(() => m.remove());
+
+/** What somebody's desktop does to a file of its settings: it is written in place, as its owner. */
+function edit(path: string, from: string, to: string): void {
+  const text = m.read(path);
+  expect(text).toContain(from);
+  writeFileSync(m.path(path), text.replace(from, to));
+}
 
 async function told(): Promise<Told> {
   m.script('survey', readFileSync(SURVEY, 'utf8'));
@@ -243,5 +252,58 @@ describe('a desktop that is learnt from its own settings', () => {
     });
     const wrong = await m.run('survey', ['--everything'], { env });
     expect([wrong.status, wrong.out]).toEqual([2, '']);
+  });
+  it('is learnt by doing where it does not describe itself: what changed, and neither noise nor secrets', async () => {
+    m.put('~/.config/harbour/noisy', '[Clock]\ncount=1\n');
+    m.own();
+    m.script('learn', readFileSync(LEARN, 'utf8'));
+    const tree = m.homeTree(false);
+    const out = join(m.at, 'tmp', 'learnt.json');
+    const rounds: (() => void)[] = [
+      () => {
+        edit('~/.config/harbour/barrc', 'icon size=48', 'icon size=64');
+        edit('~/.config/harbour/barrc', 'password=pumpkin', 'password=turnip');
+        gsettings('set', 'org.quayside.panel', 'thickness', '50');
+        gsettings('set', 'org.quayside.mail.main', 'account-token', 'xyz');
+      },
+      () => edit('~/.config/harbour/barrc', 'icon size=64', 'icon size=96'),
+    ];
+    let tick = 1;
+    const noise = () => edit('~/.config/harbour/noisy', `count=${tick}`, `count=${++tick}`);
+    const said = await m.converse('learn', [out], {
+      env: { ...env, LEARN_QUIET: '1', LEARN_SETTLE: '0' },
+      // While it watches, and with every answer, something changes by itself.
+      hears: (line) => {
+        if (line.includes('change nothing')) setTimeout(noise, 300);
+        if (!line.includes('press Enter')) return null;
+        const change = rounds.shift();
+        change?.();
+        noise();
+        return change ? '' : 'q';
+      },
+    });
+    expect(said.status).toBe(0);
+    const read = readChanges(readFileSync(out, 'utf8'));
+    if (!read.ok) throw new Error(read.sentence);
+    expect(JSON.stringify(read.changes)).not.toMatch(/turnip|pumpkin|xyz|count/);
+    const learnt = learnFrom(await told(), '', read.changes);
+    expect([...learnt.changed]).toEqual([
+      ['org.quayside.panel thickness', 1],
+      ['~/.config/harbour/barrc Dock/icon size', 2],
+    ]);
+    const icon = learnt.machine.settings.find((s) => s.name === 'icon size')!;
+    expect([icon.takes, icon.now]).toEqual([{ as: 'number', least: 48, most: 96, isWhole: true }, '96']);
+    expect(suggest([icon])[0]!.guesses[0]?.target).toBe('dock.iconSize');
+    // It changed nothing itself, and left nothing but what it was asked for.
+    const changed = Object.entries(m.homeTree(false)).filter(([path, is]) => tree[path] !== is);
+    expect(changed.map(([path]) => path).sort()).toEqual([
+      '.config/glib-2.0/settings/keyfile',
+      '.config/harbour/barrc',
+      '.config/harbour/noisy',
+    ]);
+    expect(readdirSync(join(m.at, 'tmp'))).toEqual(['learnt.json']);
+    // It writes over nothing.
+    const again = await m.run('learn', [out], { env });
+    expect([again.status, again.err]).toEqual([1, expect.stringContaining('is there already')]);
   });
 });

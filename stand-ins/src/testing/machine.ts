@@ -171,6 +171,37 @@ export class Machine {
     return { status, out, err };
   }
 
+  /** Runs a script that is answered as it asks: whatever it says is heard, and what the listener gives is typed. */
+  async converse(
+    name: string,
+    words: readonly string[],
+    {
+      env = {},
+      hears,
+    }: {
+      readonly env?: Readonly<Record<string, string>>;
+      readonly hears: (said: string) => string | null;
+    },
+  ): Promise<Ran> {
+    const child = spawn('sh', [join(this.at, `${name}.sh`), ...words], {
+      cwd: this.home,
+      env: this.env(env),
+      stdio: ['pipe', 'pipe', 'pipe'],
+      timeout: 60_000,
+      ...this.user,
+    });
+    child.stdin.on('error', () => undefined);
+    let [out, err] = ['', ''];
+    child.stdout.on('data', (d) => (out += String(d)));
+    child.stderr.on('data', (d) => {
+      err += String(d);
+      const answer = hears(String(d));
+      if (answer !== null) child.stdin.write(`${answer}\n`);
+    });
+    const status = await new Promise<number | null>((resolve) => child.once('close', resolve));
+    return { status, out, err };
+  }
+
   /**
    * Everything that is there below a folder: files with their rights and bytes, folders, where links lead, and when each was
    * changed. The records of scripts are left out: they are theirs.

@@ -8,20 +8,24 @@ import type { Db } from '../db/pool.js';
 import { Problem } from '../http/problem.js';
 
 /** The same place seen from `src` and from `dist`. */
-const SCRIPT = readFileSync(fileURLToPath(new URL('../../survey/survey.sh', import.meta.url)), 'utf8');
+const SCRIPTS = ['survey.sh', 'learn.sh'].map((name) => ({
+  name,
+  text: readFileSync(fileURLToPath(new URL(`../../survey/${name}`, import.meta.url)), 'utf8'),
+}));
 
 /**
- * `GET /survey.sh`: the script that takes stock of a host. `POST /`: its output or a settings dump as the body; it is
+ * `GET /survey.sh`: the script that takes stock of a host; `GET /learn.sh`: the one that looks what changes. `POST /`: its output or a settings dump as the body; it is
  * read, kept as a file and told back.
  */
 export function surveyRoutes(db: Db): Router {
   const router = Router();
-  router.get('/survey.sh', (_req, res) => {
-    res
-      .set('Content-Disposition', 'attachment; filename="survey.sh"')
-      .type('text/x-shellscript; charset=utf-8')
-      .send(SCRIPT);
-  });
+  for (const { name, text } of SCRIPTS)
+    router.get(`/${name}`, (_req, res) => {
+      res
+        .set('Content-Disposition', `attachment; filename="${name}"`)
+        .type('text/x-shellscript; charset=utf-8')
+        .send(text);
+    });
   router.post('/', express.raw({ type: () => true, limit: MOST_SURVEY + 1 }), async (req, res) => {
     const bytes: unknown = req.body;
     if (!Buffer.isBuffer(bytes) || bytes.length === 0)

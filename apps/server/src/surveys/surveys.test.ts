@@ -20,6 +20,7 @@ import { iconIndex, pointer } from '../testing/archives.js';
 import { startTestServer, type TestServer } from '../testing/server.js';
 
 const SCRIPT = fileURLToPath(new URL('../../survey/survey.sh', import.meta.url));
+const LEARN = fileURLToPath(new URL('../../survey/learn.sh', import.meta.url));
 let server: TestServer;
 let home: string;
 
@@ -106,7 +107,7 @@ function run(env: Record<string, string> = {}, shell = 'sh'): string {
 
 describe('survey.sh', () => {
   it('passes ShellCheck as POSIX shell', () => {
-    expect(execFileSync('shellcheck', ['-s', 'sh', SCRIPT], { encoding: 'utf8' })).toBe('');
+    expect(execFileSync('shellcheck', ['-s', 'sh', SCRIPT, LEARN], { encoding: 'utf8' })).toBe('');
   });
   it('tells what is there, quotes whatever names there are, and changes nothing', () => {
     const before = tree(home);
@@ -176,6 +177,7 @@ describe('survey.sh', () => {
   it('is offered by the application, and its output becomes a survey that is kept', async () => {
     const offered = await server.get('/api/surveys/survey.sh');
     expect(offered.body).toBe(readFileSync(SCRIPT, 'utf8'));
+    expect((await server.get('/api/surveys/learn.sh')).body).toBe(readFileSync(LEARN, 'utf8'));
     const sent = await server.get('/api/surveys', { method: 'POST', body: run() });
     expect(sent.status).toBe(200);
     const { blob, survey } = sent.body as { blob: string; survey: Survey };

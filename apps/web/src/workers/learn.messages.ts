@@ -1,9 +1,11 @@
 import type { Seen, Suggestion } from '@spare-coat/core/deciding/learning/suggest';
 import type { Machine, MachineSetting } from '@spare-coat/core/deciding/learning/machine';
 
-/** What the page asks of the worker that learns a desktop: a survey's text, and what is seen of the desktop. */
+/** What the page asks of the worker that learns a desktop: what survey.sh or learn.sh wrote, and what is seen of the desktop. */
 export interface LearnAsk {
   readonly raw: string;
+  /** What an earlier survey told: what `learn.sh` writes is tied to it. */
+  readonly before: Machine | null;
   readonly seen: readonly Seen[];
   readonly scale: number;
 }
@@ -14,5 +16,13 @@ export interface LearntSetting extends Omit<Suggestion, 'setting'> {
 }
 
 export type LearnAnswer =
-  | { readonly ok: true; readonly machine: Machine; readonly suggestions: readonly LearntSetting[] }
+  | {
+      readonly ok: true;
+      readonly machine: Machine;
+      readonly suggestions: readonly LearntSetting[];
+      /** Keys of what changed while somebody changed it; empty of a survey. */
+      readonly changed: readonly string[];
+      /** Changes in no place that can be set. */
+      readonly unplaced: number;
+    }
   | { readonly ok: false; readonly sentence: string };

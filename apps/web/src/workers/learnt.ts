@@ -1,15 +1,35 @@
-import { readMachine } from '@spare-coat/core/deciding/learning/machine';
+import { isLearnt, learnFrom, readChanges } from '@spare-coat/core/deciding/learning/byDoing';
+import { readMachine, type Machine } from '@spare-coat/core/deciding/learning/machine';
 import { suggest } from '@spare-coat/core/deciding/learning/suggest';
 import type { LearnAnswer, LearnAsk } from './learn.messages';
 
-/** Reads a survey with settings, and tells of each what it most likely is. */
-export function learnt({ raw, seen, scale }: LearnAsk): LearnAnswer {
-  const answer = readMachine(raw);
-  if (!answer.ok) return answer;
-  const { settings } = answer.machine;
-  const suggestions = suggest(settings, seen, scale).flatMap((told, i) => {
-    const setting = settings[i];
-    return setting ? [{ ...told, setting }] : [];
+/** Reads a survey with settings, or what was learnt by doing, and tells of each setting what it most likely is. */
+export function learnt(ask: LearnAsk): LearnAnswer {
+  if (isLearnt(ask.raw)) {
+    const read = readChanges(ask.raw);
+    if (!read.ok) return read;
+    const { machine, changed, unplaced } = learnFrom(ask.before, read.desktop, read.changes);
+    if (changed.size === 0)
+      return {
+        ok: false,
+        sentence:
+          'What changed is in no place that can be set: neither settings nor lines of a key with its value.',
+      };
+    return told(machine, ask, [...changed.keys()], unplaced);
+  }
+  const answer = readMachine(ask.raw);
+  return answer.ok ? told(answer.machine, ask, [], 0) : answer;
+}
+
+function told(
+  machine: Machine,
+  { seen, scale }: LearnAsk,
+  changed: readonly string[],
+  unplaced: number,
+): LearnAnswer {
+  const suggestions = suggest(machine.settings, seen, scale).flatMap((one, i) => {
+    const setting = machine.settings[i];
+    return setting ? [{ ...one, setting }] : [];
   });
-  return { ok: true, machine: answer.machine, suggestions };
+  return { ok: true, machine, suggestions, changed, unplaced };
 }

@@ -203,8 +203,8 @@ export class Api {
   survey(blob: string): Observable<Survey> {
     return this.ask(this.http.get<Survey>(`/api/blobs/${blob}`));
   }
-  surveyScript(): Observable<string> {
-    return this.ask(this.http.get('/api/surveys/survey.sh', { responseType: 'text' }));
+  surveyScript(name: 'survey.sh' | 'learn.sh' = 'survey.sh'): Observable<string> {
+    return this.ask(this.http.get(`/api/surveys/${name}`, { responseType: 'text' }));
   }
   /** Sends a file whole; `sent` is told the share that is on its way. */
   sendArchive(file: Blob, sent: (share: number) => void): Observable<{ sha256: string; size: number }> {

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { readProfile } from '../../model/host/profile.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { coverageOf, sayTarget } from './coverage.js';
+import { isLearnt, learnFrom, readChanges } from './byDoing.js';
 import { choiceWords } from './choiceWords.js';
 import type { DescribedSetting } from './described.js';
 import { makeProfile } from './makeProfile.js';
@@ -199,6 +200,98 @@ describe('a profile that is made of what was learnt', () => {
     const { profile } = makeProfile(machine([own({})], []), new Map(), TOLD);
     expect(profile.commands.set[0]).toBe('echo');
     expect(profile.channels.map((c) => c.id)).toEqual(['by-hand']);
+  });
+});
+
+describe('what is learnt by doing', () => {
+  const learnt = (...changes: object[]) =>
+    JSON.stringify({ learnt: 1, desktop: 'Quayside', rounds: 3, changes });
+  const changesOf = (...changes: object[]) => {
+    const read = readChanges(learnt(...changes));
+    if (!read.ok) throw new Error(read.sentence);
+    return read.changes;
+  };
+  const line = (
+    round: number,
+    group: string,
+    from: string | null,
+    to: string,
+    path = '~/.config/bar/rc',
+  ) => ({
+    round,
+    in: path,
+    line: 3,
+    group,
+    from,
+    to,
+  });
+  it('makes settings of lines that changed, with what they take by the values that they had', () => {
+    const { machine, changed } = learnFrom(
+      null,
+      'Quayside',
+      changesOf(
+        line(1, 'Dock', 'size=24', 'size=32'),
+        line(2, 'Dock', 'size=32', 'size=96'),
+        line(3, 'Dock', 'hide=no', 'hide=yes'),
+        line(3, '', 'edge = top', 'edge = left'),
+        line(3, '', 'edge = left', 'edge = bottom'),
+        line(3, 'Look', 'colour=#aabbcc', 'colour=#112233'),
+      ),
+    );
+    expect(machine.settings.map((s) => [s.file?.format, s.file?.at, s.takes, s.now])).toEqual([
+      ['key file', 'Dock/size', { as: 'number', least: 24, most: 96, isWhole: true }, '96'],
+      ['key file', 'Dock/hide', { as: 'flag' }, 'yes'],
+      ['lines', 'edge =', { as: 'choice', values: ['top', 'left', 'bottom'] }, 'bottom'],
+      ['key file', 'Look/colour', { as: 'text' }, '#112233'],
+    ]);
+    expect([...changed]).toEqual([
+      ['~/.config/bar/rc Dock/size', 2],
+      ['~/.config/bar/rc Dock/hide', 1],
+      ['~/.config/bar/rc edge =', 1],
+      ['~/.config/bar/rc Look/colour', 1],
+    ]);
+  });
+  it('says nothing of bounds where a number was tried twice', () => {
+    const { machine } = learnFrom(null, '', changesOf(line(1, 'Dock', 'size=24', 'size=32')));
+    expect(machine.settings[0]?.takes).toMatchObject({ least: -1e12, most: 1e12 });
+  });
+  it('ties what changed to the settings that a survey told, things that stand more than once too, and counts the rest', () => {
+    const told = machine([
+      own({ key: 'q.bar size', group: 'q.bar', name: 'size', first: '3', now: '3' }),
+      own({ key: 'q.thing:/q/one/ size', group: 'q.thing:/q/one/', name: 'size', first: '3', now: '3' }),
+    ]);
+    const {
+      machine: after,
+      changed,
+      unplaced,
+    } = learnFrom(
+      told,
+      '',
+      changesOf(
+        { round: 1, in: 'settings', key: 'q.bar size', from: '3', to: '5' },
+        { round: 1, in: 'settings', key: '/q/bar size', from: null, to: '5' },
+        { round: 2, in: 'settings', key: '/q/one size', from: '3', to: '7' },
+        line(2, '', '  "size": 3,', '  "size": 7,', '~/.config/a.json'),
+        line(2, '', 'a = 1', 'b = 2'),
+        line(2, '', null, 'a = 1', '/etc/../x'),
+      ),
+    );
+    expect([...changed.keys()]).toEqual(['q.bar size', 'q.thing:/q/one/ size']);
+    expect(after.settings[0]).toMatchObject({ first: '3', takes: told.settings[0]!.takes });
+    expect(unplaced).toBe(3);
+  });
+  it('is refused with a sentence where it is none or nothing changed', () => {
+    for (const [raw, why] of [
+      ['{"learnt": 1, "changes": [', /breaks off/],
+      ['{"learnt": 2}', /not what learn.sh writes/],
+      [learnt(), /Nothing changed/],
+      [learnt({ round: 1 }, 5 as unknown as object), /Nothing changed/],
+    ] as const) {
+      const answer = readChanges(raw);
+      expect(answer.ok ? '' : answer.sentence).toMatch(why);
+    }
+    expect(isLearnt(learnt())).toBe(true);
+    expect(isLearnt('{"survey": 1}')).toBe(false);
   });
 });
 

@@ -169,4 +169,35 @@ describe('one’s own desktop', () => {
     await hand.press('Clock: place');
     expect(rows()).toEqual([]);
   });
+  it('shows what changed while it was changed in its own settings, tied to what the survey told', async () => {
+    const { give, rows, text, hand, taken } = await page();
+    await hand.press('Accept 2 that are sure');
+    await give({
+      learnt: 1,
+      desktop: 'Quayside',
+      rounds: 2,
+      changes: [
+        { round: 1, in: 'settings', key: 'org.quayside.misc k3', from: '95', to: '80' },
+        {
+          round: 1,
+          in: '~/.config/harbour/rc',
+          line: 2,
+          group: 'Dock',
+          from: 'icon size=24',
+          to: 'icon size=32',
+        },
+        { round: 2, in: '~/.config/harbour/a.json', line: 2, group: '', from: '"a": 1,', to: '"a": 2,' },
+      ],
+    });
+    expect(text()).toContain('2 changed while you changed them');
+    expect(text()).toContain('1 changes are in no place that can be set from here');
+    expect(rows().map((r) => r.slice(0, 12))).toEqual(['Menu opacity', expect.stringContaining('icon size')]);
+    expect(rows()[1]).toContain('Dock: icon size');
+    // What was said before is still said, and no survey was brought in.
+    expect(text()).toContain('2 are said to be about looks');
+    expect(taken).toEqual(['survey.json']);
+    await give('{"learnt": 1, "changes": []}');
+    expect(text()).toContain('Nothing changed while it watched');
+    expect(text()).toContain('2 changed while you changed them');
+  });
 });

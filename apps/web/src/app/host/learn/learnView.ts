@@ -1,8 +1,9 @@
 import { CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
+import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { sayTarget } from '@spare-coat/core/deciding/learning/coverage';
 import type { Target } from '@spare-coat/core/deciding/learning/described';
@@ -44,7 +45,7 @@ interface Row {
   readonly best: Target | null;
   readonly told: LearntSetting;
 }
-const WHICH = ['To decide', 'Sure', 'Said', 'All'] as const;
+const WHICH = ['Changed', 'To decide', 'Sure', 'Said', 'All'] as const;
 type Which = (typeof WHICH)[number];
 
 /** What a guess is worth to be looked at one by one. */
@@ -68,6 +69,7 @@ const TARGETS = [
     MatButtonToggle,
     MatButtonToggleGroup,
     MatIcon,
+    MatTooltip,
     RouterLink,
     RowsInView,
     SearchField,
@@ -92,7 +94,10 @@ export class LearnView {
   private readonly asking = new Task();
   protected readonly saving = new Task();
 
-  protected readonly which = signal<Which>('To decide');
+  /** What changed is looked at first. */
+  protected readonly which = linkedSignal<Which>(() =>
+    this.learner.changed().size > 0 ? 'Changed' : 'To decide',
+  );
   protected readonly words = signal('');
   /** The row that is looked at. */
   protected readonly at = signal(0);
@@ -109,7 +114,14 @@ export class LearnView {
 
   private readonly all = computed(() => this.learner.suggestions().map((told) => this.rowOf(told)));
   private readonly groups = computed(() => {
-    const of: Record<Which, Row[]> = { 'To decide': [], Sure: [], Said: [], All: this.all() as Row[] };
+    const changed = this.learner.changed();
+    const of: Record<Which, Row[]> = {
+      Changed: this.all().filter(({ key }) => changed.has(key)),
+      'To decide': [],
+      Sure: [],
+      Said: [],
+      All: [...this.all()],
+    };
     for (const row of this.all())
       if (row.mark === 'said') of.Said.push(row);
       else if (row.told.isSure) of.Sure.push(row);
@@ -117,7 +129,10 @@ export class LearnView {
     return of;
   });
   protected readonly counts = computed(() =>
-    WHICH.map((which) => ({ which, count: this.groups()[which].length })),
+    WHICH.filter((which) => which !== 'Changed' || this.learner.changed().size > 0).map((which) => ({
+      which,
+      count: this.groups()[which].length,
+    })),
   );
   protected readonly rows = computed(() => {
     const words = this.words().toLowerCase().split(/\s+/).filter(Boolean);
@@ -173,15 +188,16 @@ export class LearnView {
     this.at.set(0);
     this.saved.set(null);
     this.leftOut.set([]);
-    this.learner.take(file);
-    // The plan and the way back go by what is set now.
-    void this.surveys.take([file]);
+    this.learner.take(file).subscribe((isSurvey) => {
+      // The plan and the way back go by what is set now.
+      if (isSurvey) void this.surveys.take([file]);
+    });
   }
 
-  protected script(): void {
+  protected script(name: 'survey.sh' | 'learn.sh'): void {
     this.asking.run(
-      this.api.surveyScript(),
-      (text) => saveFile(text, 'survey.sh', 'text/x-shellscript'),
+      this.api.surveyScript(name),
+      (text) => saveFile(text, name, 'text/x-shellscript'),
       ({ message }) => this.notices.say(message),
     );
   }

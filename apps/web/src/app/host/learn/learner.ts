@@ -1,5 +1,5 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import { from, switchMap } from 'rxjs';
+import { from, Subject, switchMap, type Observable } from 'rxjs';
 import { coverageOf } from '@spare-coat/core/deciding/learning/coverage';
 import type { Target } from '@spare-coat/core/deciding/learning/described';
 import { MOST_MACHINE, type Machine } from '@spare-coat/core/deciding/learning/machine';
@@ -23,6 +23,10 @@ export class Learner {
   readonly file = signal<string | null>(null);
   readonly machine = signal<Machine | null>(null);
   readonly suggestions = signal<readonly LearntSetting[]>([]);
+  /** Keys of the settings that changed while somebody changed them in his desktop's own settings. */
+  readonly changed = signal<ReadonlySet<string>>(new Set());
+  /** Changes in no place that can be set. */
+  readonly unplaced = signal(0);
   readonly said = signal<ReadonlyMap<string, Said>>(new Map());
   /** The profile that was made of this desktop before. */
   readonly profileId = signal<string | null>(null);
@@ -41,31 +45,42 @@ export class Learner {
     this.suggestions().filter(({ isSure, setting }) => isSure && !this.said().has(setting.key)),
   );
 
-  /** Reads a survey with settings. What was said before of a desktop of that name is said again. */
-  take(file: File): void {
+  /**
+   * Reads what survey.sh or learn.sh wrote. What was said before of a desktop of that name is said again.
+   *
+   * @returns whether it was a survey, once it is read; nothing where it is refused
+   */
+  take(file: File): Observable<boolean> {
     this.refusal.set(null);
+    const read = new Subject<boolean>();
     if (file.size > MOST_MACHINE) {
       this.refusal.set({ file: file.name, sentence: 'It is longer than 64 MB, so it is no survey.' });
-      return;
+      return read;
     }
     const scale = Object.values(this.view.rows().display)[0]?.scale ?? 1;
+    const before = this.machine();
     this.reading.run(
-      from(file.text()).pipe(switchMap((raw) => this.worker.learn({ raw, seen: [], scale }))),
+      from(file.text()).pipe(switchMap((raw) => this.worker.learn({ raw, before, seen: [], scale }))),
       (answer) => {
         if (!answer.ok) {
           this.refusal.set({ file: file.name, sentence: answer.sentence });
           return;
         }
+        const { machine } = answer;
         this.file.set(file.name);
-        this.machine.set(answer.machine);
+        this.machine.set(machine);
         this.suggestions.set(answer.suggestions);
-        const known = new Set(answer.machine.settings.map(({ key }) => key));
-        const before = kept(answer.machine.desktop);
-        this.said.set(new Map(before.said.filter(([key]) => known.has(key))));
-        this.profileId.set(before.profileId);
+        this.changed.set(new Set(answer.changed));
+        this.unplaced.set(answer.unplaced);
+        const remembered = kept(machine.desktop);
+        const known = new Set(machine.settings.map(({ key }) => key));
+        this.said.set(new Map(remembered.said.filter(([key]) => known.has(key))));
+        this.profileId.set(remembered.profileId);
+        read.next(answer.changed.length === 0);
       },
       ({ message }) => this.refusal.set({ file: file.name, sentence: message }),
     );
+    return read;
   }
 
   /** Says what settings are; undefined takes back what was said. */
