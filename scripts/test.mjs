@@ -34,6 +34,9 @@ await needDebianPackages({
   // A desktop's own settings, read and set for real.
   gsettings: 'libglib2.0-bin',
   'glib-compile-schemas': 'libglib2.0-dev-bin',
+  // A real screen of X11, and what asks it for its windows.
+  Xvfb: 'xvfb',
+  xprop: 'x11-utils',
   // Edits of files are the same under every awk.
   mawk: 'mawk',
   gawk: 'gawk',

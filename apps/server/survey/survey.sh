@@ -426,6 +426,31 @@ commands_there() {
   for name in gsettings dconf gdbus pkcon xprop xwininfo; do have "$name" && printf '%s\n' "$name"; done
 }
 
+# Windows of a server of X11, by the Extended Window Manager Hints: docks with the room that they keep free, frames of ordinary ones. On
+# Wayland only windows of X11 programs are told so.
+windows() {
+  {
+    xprop -root _NET_CLIENT_LIST 2>/dev/null | sed -n 's/.*# //p' | tr -d ',' | tr ' ' '\n'
+    have xwininfo && xwininfo -root -tree 2>/dev/null | sed -n 's/^ *\(0x[0-9a-f]*\) .*/\1/p'
+  } | awk '$0 != "" && !seen[$0]++' | sed 300q | while IFS= read -r id; do
+    xprop -id "$id" _NET_WM_WINDOW_TYPE _NET_WM_STRUT_PARTIAL _NET_WM_STRUT _NET_FRAME_EXTENTS 2>/dev/null | awk '
+      { at = index($0, " = "); value = at ? substr($0, at + 3) : "" }
+      value ~ /[^0-9, ]/ && !/WINDOW_TYPE/ { next }
+      /^_NET_WM_WINDOW_TYPE/ && at { type = (value ~ /_DOCK/) ? "dock" : (value ~ /_NORMAL/) ? "normal" : "other" }
+      /^_NET_WM_STRUT_PARTIAL/ && at { strut = value }
+      /^_NET_WM_STRUT\(/ && at && strut == "" { strut = value }
+      /^_NET_FRAME_EXTENTS/ && at { frame = value }
+      END {
+        if (strut != "" || frame != "")
+          printf "{\"type\": \"%s\", \"strut\": [%s], \"frame\": [%s]}\n", type, strut, frame
+      }'
+  done | commas
+}
+# Width and height of the whole screen.
+screen() {
+  xwininfo -root 2>/dev/null | awk '/^ *Width:/ { w = $2 } /^ *Height:/ { h = $2 } END { if (w && h) printf "%d, %d", w, h }'
+}
+
 settings_part() {
   all_values=$(have gsettings && values)
   left=$(printf '%s\n' "$all_values" | awk -F '\t' '$1 == "" { n += $2 } END { print n + 0 }')
@@ -441,6 +466,8 @@ settings_part() {
   dumped | strings
   printf '],\n  "files": [\n'
   own_files | own_lines
+  printf '],\n  "screen": [%s],\n  "windows": [\n' "$(have xwininfo && [ -n "${DISPLAY-}" ] && screen)"
+  have xprop && [ -n "${DISPLAY-}" ] && windows
   printf ']\n  },\n'
 }
 
@@ -463,6 +490,9 @@ if [ "$with_settings" = yes ]; then
   have gsettings || unavailable settings 'gsettings is not installed: values in force are not told.'
   [ "${GSETTINGS_BACKEND-}" = keyfile ] || have dconf ||
     unavailable 'settings of things that stand more than once' 'dconf is not installed.'
+  if [ -z "${DISPLAY-}" ] || ! have xprop; then
+    unavailable 'windows of the screen' 'There is no screen of X11 here, or xprop is not installed: thickness of bars comes from a picture.'
+  fi
   settings_told=$(settings_part)
 fi
 

@@ -17,6 +17,7 @@ import { orderSteps } from '@spare-coat/core/doing/plan/order';
 import { applyScript } from '@spare-coat/core/doing/plan/script/apply';
 import { undoScript } from '@spare-coat/core/doing/plan/script/undo';
 import { giveAway, Machine } from './machine.js';
+import { Screen } from './screen.js';
 
 const SURVEY = fileURLToPath(new URL('../../../apps/server/survey/survey.sh', import.meta.url));
 const LEARN = fileURLToPath(new URL('../../../apps/server/survey/learn.sh', import.meta.url));
@@ -305,5 +306,26 @@ describe('a desktop that is learnt from its own settings', () => {
     // It writes over nothing.
     const again = await m.run('learn', [out], { env });
     expect([again.status, again.err]).toEqual([1, expect.stringContaining('is there already')]);
+  });
+  it('is told by the windows of a real screen how thick its bars are, and that speaks for the right setting', async () => {
+    const screen = await Screen.start(1280, 800);
+    try {
+      await screen.show([
+        { type: 'DOCK', strut: [0, 0, 0, 40, 0, 0, 0, 0, 0, 0, 0, 1279] },
+        { type: 'NORMAL', frame: [3, 3, 27, 3] },
+      ]);
+      env = { ...env, DISPLAY: screen.display };
+      const machine = await told();
+      expect(machine.seen).toContainEqual({ kind: 'bar', trait: 'thickness', value: 40 });
+      expect(machine.seen).toContainEqual({ kind: 'bar', trait: 'edge', value: 'bottom' });
+      expect(machine.seen).toContainEqual({ kind: 'bar', trait: 'edgeShare', value: 100 });
+      expect(machine.seen).toContainEqual({ kind: 'frame', trait: 'titleHeight', value: 27 });
+      const [bar] = suggest(machine.settings, machine.seen).filter(
+        ({ setting }) => setting.key === 'org.quayside.panel thickness',
+      );
+      expect(bar!.why).toContain('It is 40, as is seen.');
+    } finally {
+      await screen.stop();
+    }
   });
 });

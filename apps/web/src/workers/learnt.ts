@@ -27,7 +27,7 @@ function told(
   changed: readonly string[],
   unplaced: number,
 ): LearnAnswer {
-  const suggestions = suggest(machine.settings, seen, scale).flatMap((one, i) => {
+  const suggestions = suggest(machine.settings, [...machine.seen, ...seen], scale).flatMap((one, i) => {
     const setting = machine.settings[i];
     return setting ? [{ ...one, setting }] : [];
   });

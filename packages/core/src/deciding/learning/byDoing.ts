@@ -158,6 +158,7 @@ export function learnFrom(before: Machine | null, desktop: string, changes: read
     machine: {
       desktop: before?.desktop ?? desktop,
       commands: before?.commands ?? [],
+      seen: before?.seen ?? [],
       leftOut: before?.leftOut ?? 0,
       problems: before?.problems ?? [],
       settings: [...settings.values()],

@@ -7,6 +7,7 @@ import { choiceWords } from './choiceWords.js';
 import type { DescribedSetting } from './described.js';
 import { makeProfile } from './makeProfile.js';
 import { readMachine, type Machine, type MachineSetting } from './machine.js';
+import { seenOnPictures, seenOnScreen } from './seen.js';
 import { suggest } from './suggest.js';
 import { supplyOf } from './supplyOf.js';
 import { findPhrases, phrasesOf, wordsOf } from './tokens.js';
@@ -120,6 +121,7 @@ const machine = (settings: readonly MachineSetting[], commands = ['gsettings', '
   desktop: 'Quayside',
   settings,
   commands,
+  seen: [],
   leftOut: 0,
   problems: [],
 });
@@ -200,6 +202,56 @@ describe('a profile that is made of what was learnt', () => {
     const { profile } = makeProfile(machine([own({})], []), new Map(), TOLD);
     expect(profile.commands.set[0]).toBe('echo');
     expect(profile.channels.map((c) => c.id)).toEqual(['by-hand']);
+  });
+});
+
+describe('what is seen of a desktop', () => {
+  const dock = (strut: number[], type = 'dock') => ({ type, strut, frame: [] });
+  it('is told by the windows of a screen: edge, thickness and length of each dock, title and border of frames', () => {
+    const seen = seenOnScreen({
+      screen: [1920, 1080],
+      windows: [
+        dock([0, 0, 0, 44, 0, 0, 0, 0, 0, 0, 480, 1439]),
+        dock([60, 0, 0, 0, 0, 1079, 0, 0, 0, 0, 0, 0]),
+        dock([0, 0, 30, 0], 'normal'),
+        { type: 'normal', strut: [], frame: [2, 2, 31, 2] },
+      ],
+    });
+    const of = (kind: string) => seen.filter((s) => s.kind === kind).map((s) => `${s.trait} ${s.value}`);
+    expect(of('bar')).toEqual([
+      'edge bottom',
+      'thickness 44',
+      'edgeShare 50',
+      'edge left',
+      'thickness 60',
+      'edgeShare 100',
+    ]);
+    expect(of('dock')).toEqual(of('bar'));
+    expect(of('frame')).toEqual(['titleHeight 31', 'border 2']);
+  });
+  it('is nothing where a survey tells nonsense', () => {
+    for (const raw of [
+      null,
+      5,
+      {},
+      { windows: 5 },
+      { windows: [null, { type: 'dock', strut: ['x', 1, 2, 3] }, { type: 'dock', strut: [1] }] },
+    ])
+      expect(seenOnScreen(raw)).toEqual([]);
+  });
+  it('is told by pictures of it that were brought in, and by none that was drawn', () => {
+    const sighting = (id: string, captureId: string) => ({
+      id,
+      captureId,
+      elementId: 'a',
+      values: { thickness: 40, items: { start: [] } },
+    });
+    const rows = {
+      element: { a: { id: 'a', kind: 'bar' } },
+      capture: { p: { how: 'brought in' }, d: { how: 'drawn' } },
+      sighting: { x: sighting('x', 'p'), y: sighting('y', 'd') },
+    } as unknown as CoatRows;
+    expect(seenOnPictures(rows)).toEqual([{ kind: 'bar', trait: 'thickness', value: 40 }]);
   });
 });
 

@@ -6,6 +6,8 @@ import { hostPathProblem } from '../../measuring/standards/places.js';
 import { colourFormOf, undress } from '../../model/offers/writes.js';
 import type { FilePlace } from '../../model/offers/ownSetting.js';
 import type { DescribedSetting, SettingTakes } from './described.js';
+import { seenOnScreen } from './seen.js';
+import type { Seen } from './suggest.js';
 
 /** A setting of a machine, with how it is set. */
 export interface MachineSetting extends DescribedSetting {
@@ -21,6 +23,8 @@ export interface Machine {
   readonly settings: readonly MachineSetting[];
   /** Which commands there are, of those that settings and packages are set by. */
   readonly commands: readonly string[];
+  /** What its windows tell of bars and frames. */
+  readonly seen: readonly Seen[];
   /** How many settings were left out because they may be secrets. */
   readonly leftOut: number;
   /** What could not be read, in sentences. */
@@ -195,6 +199,7 @@ export function readMachine(raw: string): MachineAnswer {
       desktop,
       settings: found.slice(0, MOST_SETTINGS),
       commands: listOf(machine['commands']).map(textOf),
+      seen: seenOnScreen(machine),
       leftOut: typeof told['leftOut'] === 'number' ? told['leftOut'] : 0,
       problems: [
         ...tooLong.map(({ name }) => `${name}: It is longer than a file of schemas is.`),

@@ -4,6 +4,7 @@ import { coverageOf } from '@spare-coat/core/deciding/learning/coverage';
 import type { Target } from '@spare-coat/core/deciding/learning/described';
 import { MOST_MACHINE, type Machine } from '@spare-coat/core/deciding/learning/machine';
 import { isRecord } from '@spare-coat/core/ground/shape/shape';
+import { seenOnPictures } from '@spare-coat/core/deciding/learning/seen';
 import { Task } from '../../shared/asking';
 import { CoatView } from '../../shared/coatView';
 import type { LearntSetting } from '../../../workers/learn.messages';
@@ -59,8 +60,9 @@ export class Learner {
     }
     const scale = Object.values(this.view.rows().display)[0]?.scale ?? 1;
     const before = this.machine();
+    const seen = seenOnPictures(this.view.rows());
     this.reading.run(
-      from(file.text()).pipe(switchMap((raw) => this.worker.learn({ raw, before, seen: [], scale }))),
+      from(file.text()).pipe(switchMap((raw) => this.worker.learn({ raw, before, seen, scale }))),
       (answer) => {
         if (!answer.ok) {
           this.refusal.set({ file: file.name, sentence: answer.sentence });
