@@ -108,14 +108,30 @@ changes() {
       printf "{\"round\": %d, \"in\": \"settings\", \"key\": %s, \"from\": %s, \"to\": %s}\n", \
         round, quote(substr($1, 1, 300)), known ? quote(substr(was[$1], 1, 200)) : "null", quote(substr(is, 1, 200))
     }' "$1/settings" "$2/settings"
-  (cd "$2/files" && find . -type f -print) | sed 's|^\./||' | while IFS= read -r file; do
+  (cd "$2/files" && find . -type f -print) | sed 's|^\./||' | sort | while IFS= read -r file; do
     [ -f "$1/files/$file" ] || continue
     cmp -s "$1/files/$file" "$2/files/$file" && continue
     # Lines that took the place of as many others; with the group of a key file that they stand in.
     diff "$1/files/$file" "$2/files/$file" 2>/dev/null >"$work/diff"
     awk -v round="$3" -v path="~/.config/$file" "$secrets"'
       FNR == 1 { part++ }
-      part == 1 { if ($0 ~ /^\[.*\]/) { group = $0; gsub(/^\[|\][ \t\r]*$/, "", group) } groups[FNR] = group; next }
+      part == 1 {
+        if ($0 ~ /^\[.*\]/) { group = $0; gsub(/^\[|\][ \t\r]*$/, "", group) }
+        groups[FNR] = group
+        text[FNR] = $0
+        next
+      }
+      # Lines that a line lies in: those before it that stand further to the left, from the outermost on.
+      function within(line, i, depth, indent, all) {
+        indent = match(text[line], /[^ \t]/)
+        for (i = line - 1; i > 0 && indent > 1 && depth < 12; i--) {
+          if (text[i] !~ /[^ \t\r]/ || match(text[i], /[^ \t]/) >= indent) continue
+          indent = match(text[i], /[^ \t]/)
+          if (secret_value(text[i])) continue
+          all = quote(substr(text[i], indent, 120)) (depth++ ? ", " : "") all
+        }
+        return all
+      }
       /^[0-9]/ { flush(); at = $0; sub(/^[0-9,]*[acd]/, "", at); sub(/,.*/, "", at); n = m = 0; next }
       /^< / { from[++n] = substr($0, 3) }
       /^> / { to[++m] = substr($0, 3) }
@@ -124,8 +140,8 @@ changes() {
           if (n && n != m) continue
           if (secret_value(to[i]) || secret_value(from[i]) || secret_key(to[i])) continue
           sub(/\r$/, "", to[i]); sub(/\r$/, "", from[i])
-          printf "{\"round\": %d, \"in\": %s, \"line\": %d, \"group\": %s, \"from\": %s, \"to\": %s}\n", \
-            round, quote(path), at + i - 1, quote(groups[at + i - 1]), n ? quote(substr(from[i], 1, 200)) : "null", quote(substr(to[i], 1, 200))
+          printf "{\"round\": %d, \"in\": %s, \"line\": %d, \"group\": %s, \"within\": [%s], \"from\": %s, \"to\": %s}\n", \
+            round, quote(path), at + i - 1, quote(groups[at + i - 1]), within(at + i - 1), n ? quote(substr(from[i], 1, 200)) : "null", quote(substr(to[i], 1, 200))
         }
       }
       END { flush() }' "$2/files/$file" "$work/diff"

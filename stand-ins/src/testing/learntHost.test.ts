@@ -256,6 +256,8 @@ describe('a desktop that is learnt from its own settings', () => {
   });
   it('is learnt by doing where it does not describe itself: what changed, and neither noise nor secrets', async () => {
     m.put('~/.config/harbour/noisy', '[Clock]\ncount=1\n');
+    m.put('~/.config/harbour/bar.json', '{\n  "bar": {\n    "size": 24\n  }\n}\n');
+    m.put('~/.config/harbour/wm.xml', '<wm>\n  <title height="20"/>\n</wm>\n');
     m.own();
     m.script('learn', readFileSync(LEARN, 'utf8'));
     const tree = m.homeTree(false);
@@ -267,7 +269,11 @@ describe('a desktop that is learnt from its own settings', () => {
         gsettings('set', 'org.quayside.panel', 'thickness', '50');
         gsettings('set', 'org.quayside.mail.main', 'account-token', 'xyz');
       },
-      () => edit('~/.config/harbour/barrc', 'icon size=64', 'icon size=96'),
+      () => {
+        edit('~/.config/harbour/barrc', 'icon size=64', 'icon size=96');
+        edit('~/.config/harbour/bar.json', '24', '30');
+        edit('~/.config/harbour/wm.xml', '20', '26');
+      },
     ];
     let tick = 1;
     const noise = () => edit('~/.config/harbour/noisy', `count=${tick}`, `count=${++tick}`);
@@ -291,6 +297,8 @@ describe('a desktop that is learnt from its own settings', () => {
     expect([...learnt.changed]).toEqual([
       ['org.quayside.panel thickness', 1],
       ['~/.config/harbour/barrc Dock/icon size', 2],
+      ['~/.config/harbour/bar.json bar.size', 1],
+      ['~/.config/harbour/wm.xml wm/title@height', 1],
     ]);
     const icon = learnt.machine.settings.find((s) => s.name === 'icon size')!;
     expect([icon.takes, icon.now]).toEqual([{ as: 'number', least: 48, most: 96, isWhole: true }, '96']);
@@ -299,8 +307,10 @@ describe('a desktop that is learnt from its own settings', () => {
     const changed = Object.entries(m.homeTree(false)).filter(([path, is]) => tree[path] !== is);
     expect(changed.map(([path]) => path).sort()).toEqual([
       '.config/glib-2.0/settings/keyfile',
+      '.config/harbour/bar.json',
       '.config/harbour/barrc',
       '.config/harbour/noisy',
+      '.config/harbour/wm.xml',
     ]);
     expect(readdirSync(join(m.at, 'tmp'))).toEqual(['learnt.json']);
     // It writes over nothing.

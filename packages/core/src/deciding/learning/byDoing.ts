@@ -1,8 +1,7 @@
 import { isRecord } from '../../ground/shape/shape.js';
-import { hostPathProblem } from '../../measuring/standards/places.js';
 import { colourFormOf } from '../../model/offers/writes.js';
-import type { FilePlace } from '../../model/offers/ownSetting.js';
 import type { SettingTakes } from './described.js';
+import { lineOf, type PlacedLine } from './lineOf.js';
 import type { Machine, MachineSetting } from './machine.js';
 
 /** One place that became another while somebody changed something in his desktop's settings. */
@@ -13,6 +12,8 @@ export interface Change {
   readonly in: string;
   /** Of a setting, its schema and key; of a line, the group that it stands in. */
   readonly key: string;
+  /** Of a line, those that it lies in, from the outermost on. */
+  readonly within: readonly string[];
   readonly from: string | null;
   readonly to: string;
 }
@@ -49,6 +50,7 @@ export function readChanges(raw: string): ChangesAnswer {
         round: Number(change['round']) || 1,
         in: change['in'],
         key: textOf(change['key']) || textOf(change['group']),
+        within: Array.isArray(change['within']) ? change['within'].map(textOf) : [],
         from: typeof change['from'] === 'string' ? change['from'] : null,
         to: change['to'],
       },
@@ -60,31 +62,6 @@ export function readChanges(raw: string): ChangesAnswer {
         sentence: 'Nothing changed while it watched: change one thing, wait a moment, then press Enter.',
       }
     : { ok: true, desktop: textOf(told['desktop']), changes };
-}
-
-/** What a line of a file sets, and where; null where it is no line of `key = value`. */
-function lineOf({
-  in: path,
-  key: group,
-  from,
-  to,
-}: Change): { file: FilePlace; name: string; from: string | null; to: string } | null {
-  const head = /^(\s*[^=\s#;<>{}"'][^=<>{}"']*?\s*=\s*)(.*)$/;
-  const now = head.exec(to);
-  if (!now || hostPathProblem(path) !== null) return null;
-  const [, start = '', value = ''] = now;
-  const before = from === null ? null : head.exec(from);
-  // Another line took its place: not the same thing with another value.
-  if (before && before[1]?.trim() !== start.trim()) return null;
-  const name = start.replace(/\s*=\s*$/, '').trim();
-  if (group.includes('/') || name.includes('/')) return null;
-  const isKeyFile = group !== '';
-  const file: FilePlace = {
-    path,
-    format: isKeyFile ? 'key file' : 'lines',
-    at: isKeyFile ? `${group}/${name}` : start.trimEnd(),
-  };
-  return { file, name, from: before?.[2] ?? null, to: value };
 }
 
 /** What a setting takes, by the values that it was seen to have. */
@@ -176,8 +153,7 @@ function atPath(key: string, known: ReadonlyMap<string, MachineSetting>): string
   return [...known.keys()].find((k) => k.endsWith(`:${path} ${name}`)) ?? key;
 }
 
-function settingOf(key: string, { file, name }: { file: FilePlace; name: string }): MachineSetting {
-  const [group = ''] = file.format === 'key file' ? file.at.split('/') : [];
+function settingOf(key: string, { file, name, group }: PlacedLine): MachineSetting {
   return {
     key,
     group: `${file.path.split('/').at(-1) ?? ''} ${group}`.trim(),

@@ -3,6 +3,8 @@ import { readProfile } from '../../model/host/profile.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { coverageOf, sayTarget } from './coverage.js';
 import { isLearnt, learnFrom, readChanges } from './byDoing.js';
+import { lineOf } from './lineOf.js';
+import { editText } from '../../measuring/standards/edits/editText.js';
 import { choiceWords } from './choiceWords.js';
 import type { DescribedSetting } from './described.js';
 import { makeProfile } from './makeProfile.js';
@@ -303,6 +305,88 @@ describe('what is learnt by doing', () => {
       ['~/.config/bar/rc Look/colour', 1],
     ]);
   });
+  it('finds the place inside files of every sort, by what a line lies in', () => {
+    const place = (from: string, to: string, within: string[] = [], group = '') => {
+      const found = lineOf({ in: '~/.config/f', key: group, within, from, to });
+      return found && [found.file.format, found.file.at, found.name, found.from, found.to];
+    };
+    expect(place('    "size": 24,', '    "size": 32,', ['{', '"dock": {'])).toEqual([
+      'json',
+      'dock.size',
+      'size',
+      '24',
+      '32',
+    ]);
+    expect(place('  "edge": "top"', '  "edge": "le\\"ft"', ['{'])).toEqual([
+      'json',
+      'edge',
+      'edge',
+      'top',
+      'le"ft',
+    ]);
+    expect(place('  "a": 1', '  "a": 2', ['{', '"all": ['])).toBeNull();
+    expect(place('  color: #fff;', '  color: #abc;', ['.panel {'])).toEqual([
+      'css',
+      '.panel{color}',
+      'color',
+      '#fff',
+      '#abc',
+    ]);
+    expect(place('  color: #fff;', '  color: #abc;', ['@media x {', '.panel {'])).toBeNull();
+    expect(
+      place(
+        '    <property name="size" type="int" value="24"/>',
+        '    <property name="size" type="int" value="32"/>',
+        ['<channel name="panel" version="1.0">'],
+      ),
+    ).toEqual(['xml', 'channel[name=panel]/property[name=size]@value', 'size', '24', '32']);
+    expect(place('  <size>24</size>', '  <size>32</size>', ['<desk>'])).toEqual([
+      'xml',
+      'desk/size',
+      'size',
+      '24',
+      '32',
+    ]);
+    expect(place('  <a x="1" y="2"/>', '  <a x="2" y="3"/>', ['<desk>'])).toBeNull();
+    expect(place('size = 1', 'size = 2', [], 'Dock')).toEqual(['key file', 'Dock/size', 'size', '1', '2']);
+    expect(place('a plain line', 'another plain line')).toBeNull();
+  });
+  it('finds places that an edit finds again, and that keep every other byte', () => {
+    for (const [format, text, from, to, within, value, after] of [
+      [
+        'json',
+        '{\n  "dock": {\n    "size": 24,\n    "on": true\n  }\n}\n',
+        '    "size": 24,',
+        '    "size": 32,',
+        ['{', '"dock": {'],
+        '40',
+        '"size": 40,',
+      ],
+      [
+        'css',
+        '.panel {\n  color: #fff;\n}\n',
+        '  color: #fff;',
+        '  color: #abc;',
+        ['.panel {'],
+        '#112233',
+        'color: #112233;',
+      ],
+      [
+        'xml',
+        '<c name="p">\n  <property name="s" value="1"/>\n</c>\n',
+        '  <property name="s" value="1"/>',
+        '  <property name="s" value="2"/>',
+        ['<c name="p">'],
+        '9',
+        '<property name="s" value="9"/>',
+      ],
+    ] as const) {
+      const found = lineOf({ in: '~/.config/f', key: '', within, from, to })!;
+      expect(found.file.format).toBe(format);
+      const edited = editText(found.file.format, text, found.file.at, value);
+      expect(edited.ok && edited.text).toBe(text.replace(from.trim(), after));
+    }
+  });
   it('says nothing of bounds where a number was tried twice', () => {
     const { machine } = learnFrom(null, '', changesOf(line(1, 'Dock', 'size=24', 'size=32')));
     expect(machine.settings[0]?.takes).toMatchObject({ least: -1e12, most: 1e12 });
@@ -323,7 +407,7 @@ describe('what is learnt by doing', () => {
         { round: 1, in: 'settings', key: 'q.bar size', from: '3', to: '5' },
         { round: 1, in: 'settings', key: '/q/bar size', from: null, to: '5' },
         { round: 2, in: 'settings', key: '/q/one size', from: '3', to: '7' },
-        line(2, '', '  "size": 3,', '  "size": 7,', '~/.config/a.json'),
+        line(2, '', '  3,', '  7,', '~/.config/a.json'),
         line(2, '', 'a = 1', 'b = 2'),
         line(2, '', null, 'a = 1', '/etc/../x'),
       ),
