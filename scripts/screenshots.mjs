@@ -15,7 +15,17 @@ const VIEWS = {
   rack: { path: '/rack?place=all' },
   study: { stage: 'study', act: (page) => drag(page, [2444, 6], [2554, 1434]) },
   host: { stage: 'host' },
-  'host-now': { stage: 'host/now' },
+  learn: {
+    stage: 'host/learn',
+    act: async (page) => {
+      await page
+        .locator('input[type=file]')
+        .first()
+        .setInputFiles(join(ROOT, 'demo/own-desktop/survey.json'));
+      await page.getByRole('radio', { name: /^Sure/ }).click();
+      await page.waitForTimeout(800);
+    },
+  },
   parts: {
     stage: 'parts',
     act: async (page) => {

@@ -146,6 +146,18 @@ export class Machine {
     }).toString();
   }
 
+  private start(name: string, words: readonly string[], env: Readonly<Record<string, string>>) {
+    const child = spawn('sh', [join(this.at, `${name}.sh`), ...words], {
+      cwd: this.home,
+      env: this.env(env),
+      stdio: ['pipe', 'pipe', 'pipe'],
+      timeout: 60_000,
+      ...this.user,
+    });
+    child.stdin.on('error', () => undefined);
+    return child;
+  }
+
   /** Runs a script of this machine as its user. A mirror may answer in this very process, so that nothing is waited for. */
   async run(
     name: string,
@@ -155,14 +167,7 @@ export class Machine {
       env = {},
     }: { readonly input?: string; readonly env?: Readonly<Record<string, string>> } = {},
   ): Promise<Ran> {
-    const child = spawn('sh', [join(this.at, `${name}.sh`), ...words], {
-      cwd: this.home,
-      env: this.env(env),
-      stdio: ['pipe', 'pipe', 'pipe'],
-      timeout: 60_000,
-      ...this.user,
-    });
-    child.stdin.on('error', () => undefined);
+    const child = this.start(name, words, env);
     child.stdin.end(input);
     let [out, err] = ['', ''];
     child.stdout.on('data', (d) => (out += String(d)));
@@ -183,14 +188,7 @@ export class Machine {
       readonly hears: (said: string) => string | null;
     },
   ): Promise<Ran> {
-    const child = spawn('sh', [join(this.at, `${name}.sh`), ...words], {
-      cwd: this.home,
-      env: this.env(env),
-      stdio: ['pipe', 'pipe', 'pipe'],
-      timeout: 60_000,
-      ...this.user,
-    });
-    child.stdin.on('error', () => undefined);
+    const child = this.start(name, words, env);
     let [out, err] = ['', ''];
     child.stdout.on('data', (d) => (out += String(d)));
     child.stderr.on('data', (d) => {

@@ -109,6 +109,14 @@ describe('survey.sh', () => {
   it('passes ShellCheck as POSIX shell', () => {
     expect(execFileSync('shellcheck', ['-s', 'sh', SCRIPT, LEARN], { encoding: 'utf8' })).toBe('');
   });
+  it('leaves out the same secrets as learn.sh: each of them is one file of its own', () => {
+    const secrets = (file: string) =>
+      /function secret_key[^]*?is_token\(value\)\n {2}\}/
+        .exec(readFileSync(file, 'utf8'))?.[0]
+        .replace(/\n *#.*/g, '');
+    expect(secrets(SCRIPT)).toMatch(/password|pass\(word/);
+    expect(secrets(LEARN)).toBe(secrets(SCRIPT));
+  });
   it('tells what is there, quotes whatever names there are, and changes nothing', () => {
     const before = tree(home);
     const answer = readSurvey(run({ XDG_CURRENT_DESKTOP: 'Fernbank' }));

@@ -1,5 +1,5 @@
 import { isRecord } from '../../ground/shape/shape.js';
-import { colourFormOf } from '../../model/offers/writes.js';
+import { colourFormOf, undress } from '../../model/offers/writes.js';
 import type { SettingTakes } from './described.js';
 import { lineOf, type PlacedLine } from './lineOf.js';
 import type { Machine, MachineSetting } from './machine.js';
@@ -64,6 +64,13 @@ export function readChanges(raw: string): ChangesAnswer {
     : { ok: true, desktop: textOf(told['desktop']), changes };
 }
 
+/** A value as it was noted, in plain words. */
+function plainOf({ type }: MachineSetting, noted: string | null): string | null {
+  if (noted === null || type === null) return noted;
+  const said = undress({ type }, noted);
+  return said === null || typeof said === 'string' ? said : said.join(', ');
+}
+
 /** What a setting takes, by the values that it was seen to have. */
 function takesBy(values: readonly string[]): SettingTakes {
   const all = [...new Set(values)];
@@ -126,11 +133,12 @@ export function learnFrom(before: Machine | null, desktop: string, changes: read
   }
   const settings = new Map(known);
   for (const [key, { setting, values: seen }] of values)
-    settings.set(
-      key,
+    settings.set(key, {
+      ...setting,
       // What a schema tells of it is better known than what a few values tell.
-      setting.type !== null ? setting : { ...setting, takes: takesBy(seen), now: seen.at(-1) ?? setting.now },
-    );
+      takes: setting.type === null ? takesBy(seen) : setting.takes,
+      now: plainOf(setting, seen.at(-1) ?? null) ?? setting.now,
+    });
   return {
     machine: {
       desktop: before?.desktop ?? desktop,

@@ -413,7 +413,7 @@ describe('what is learnt by doing', () => {
       ),
     );
     expect([...changed.keys()]).toEqual(['q.bar size', 'q.thing:/q/one/ size']);
-    expect(after.settings[0]).toMatchObject({ first: '3', takes: told.settings[0]!.takes });
+    expect(after.settings[0]).toMatchObject({ first: '3', now: '5', takes: told.settings[0]!.takes });
     expect(unplaced).toBe(3);
   });
   it('is refused with a sentence where it is none or nothing changed', () => {

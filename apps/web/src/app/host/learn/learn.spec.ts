@@ -186,11 +186,11 @@ describe('one’s own desktop', () => {
           from: 'icon size=24',
           to: 'icon size=32',
         },
-        { round: 2, in: '~/.config/harbour/a.json', line: 2, group: '', from: '"a": 1,', to: '"a": 2,' },
+        { round: 2, in: '~/.config/harbour/a.txt', line: 2, group: '', from: 'some', to: 'words' },
       ],
     });
     expect(text()).toContain('2 changed while you changed them');
-    expect(text()).toContain('1 changes are in no place that can be set from here');
+    expect(text()).toContain('1 change is in no place that can be set from here');
     expect(rows().map((r) => r.slice(0, 12))).toEqual(['Menu opacity', expect.stringContaining('icon size')]);
     expect(rows()[1]).toContain('Dock: icon size');
     // What was said before is still said, and no survey was brought in.
