@@ -1,4 +1,6 @@
 import { choicesOf, groupOf, type Branch, type Group, type Leaf, type Node } from '../forms/tree/nodes';
+import { COLOUR_FORMS } from '@spare-coat/core/model/offers/writes';
+import { ZONES } from '@spare-coat/core/measuring/picture/zone';
 import { BREAKS } from '@spare-coat/core/model/offers/break';
 import { FILE_FORMATS } from '@spare-coat/core/measuring/standards/edits/edit';
 import { isRecord } from '@spare-coat/core/ground/shape/shape';
@@ -25,6 +27,33 @@ export const fileFields: Readonly<Record<string, Node>> = {
 };
 export const FRESH_FILE = { path: '~/.config/', format: 'key file', at: 'Group/key' };
 
+/** How values are typed, where that is not plainly the trait's. */
+const writesFields: Readonly<Record<string, Node>> = {
+  type: {
+    is: 'text',
+    label: 'Type of GVariant',
+    mono: true,
+    empty: 'absent',
+    help: 'Such as i, d, s or as.',
+  },
+  factor: { is: 'number', label: 'Times', empty: 'absent', help: 'What is typed is the number times this.' },
+  colour: { is: 'choice', label: 'Colours as', choices: choicesOf(COLOUR_FORMS), empty: 'absent' },
+  format: { is: 'choice', label: 'Time as', choices: choicesOf(['strftime']), empty: 'absent' },
+  after: { is: 'text', label: 'Behind it', mono: true, empty: 'absent' },
+  zone: { is: 'choice', label: 'All items in', choices: choicesOf(ZONES), empty: 'absent' },
+  between: { is: 'text', label: 'Between items', mono: true, empty: 'absent' },
+  parted: { is: 'text', label: 'Between two sides', mono: true, empty: 'absent' },
+  words: {
+    is: 'by name',
+    label: 'Words that are typed for values',
+    one: 'word',
+    nameLabel: 'Value',
+    of: { is: 'text', label: 'Typed', mono: true },
+    fresh: '',
+    empty: 'absent',
+  },
+};
+
 /** Where a value is typed, or which key a command sets. */
 export const settingFields: Readonly<Record<string, Node>> = {
   key: { is: 'text', label: 'Key', mono: true },
@@ -35,6 +64,12 @@ export const settingFields: Readonly<Record<string, Node>> = {
     label: 'Stands in a file of its own',
     fields: fileFields,
     optional: { empty: 'absent', fresh: FRESH_FILE },
+  },
+  writes: {
+    is: 'group',
+    label: 'Its values are typed another way',
+    fields: writesFields,
+    optional: { empty: 'absent', fresh: {} },
   },
 };
 export const settingGroup: Group = { is: 'group', label: 'Setting', fields: settingFields };
