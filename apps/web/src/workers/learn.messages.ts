@@ -1,9 +1,12 @@
 import type { Seen, Suggestion } from '@spare-coat/core/deciding/learning/suggest';
+import type { Export } from '@spare-coat/core/deciding/learning/exports';
 import type { Machine, MachineSetting } from '@spare-coat/core/deciding/learning/machine';
 
 /** What the page asks of the worker that learns a desktop: what survey.sh or learn.sh wrote, and what is seen of the desktop. */
 export interface LearnAsk {
   readonly raw: string;
+  /** Two exports of settings, before and after one change, instead. */
+  readonly exports?: readonly [Export, Export];
   /** What an earlier survey told: what `learn.sh` writes is tied to it. */
   readonly before: Machine | null;
   readonly seen: readonly Seen[];

@@ -1,10 +1,17 @@
 import { isLearnt, learnFrom, readChanges } from '@spare-coat/core/deciding/learning/byDoing';
+import { learnFromExports } from '@spare-coat/core/deciding/learning/exports';
 import { readMachine, type Machine } from '@spare-coat/core/deciding/learning/machine';
 import { suggest } from '@spare-coat/core/deciding/learning/suggest';
 import type { LearnAnswer, LearnAsk } from './learn.messages';
 
 /** Reads a survey with settings, or what was learnt by doing, and tells of each setting what it most likely is. */
 export function learnt(ask: LearnAsk): LearnAnswer {
+  if (ask.exports) {
+    const read = learnFromExports(ask.before, ...ask.exports);
+    return read.ok
+      ? told(read.learnt.machine, ask, [...read.learnt.changed.keys()], read.learnt.unplaced)
+      : read;
+  }
   if (isLearnt(ask.raw)) {
     const read = readChanges(ask.raw);
     if (!read.ok) return read;

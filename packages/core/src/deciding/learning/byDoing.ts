@@ -72,7 +72,7 @@ function plainOf({ type }: MachineSetting, noted: string | null): string | null 
 }
 
 /** What a setting takes, by the values that it was seen to have. */
-function takesBy(values: readonly string[]): SettingTakes {
+export function takesBy(values: readonly string[]): SettingTakes {
   const all = [...new Set(values)];
   if (all.every((v) => /^(true|false|yes|no|on|off)$/i.test(v))) return { as: 'flag' };
   if (all.every((v) => /^[-+]?\d+(\.\d+)?$/.test(v))) {

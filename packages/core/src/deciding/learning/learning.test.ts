@@ -1,8 +1,12 @@
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cases } from '../../testing/properties.js';
+import { TRAITS } from './targets.js';
 import { readProfile } from '../../model/host/profile.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { coverageOf, sayTarget } from './coverage.js';
 import { isLearnt, learnFrom, readChanges } from './byDoing.js';
+import { learnFromExports } from './exports.js';
 import { lineOf } from './lineOf.js';
 import { editText } from '../../measuring/standards/edits/editText.js';
 import { choiceWords } from './choiceWords.js';
@@ -200,10 +204,133 @@ describe('a profile that is made of what was learnt', () => {
       ['q b', 'Another setting is that already.'],
     ]);
   });
+  it('passes every check whatever a machine tells and whatever is said of it, and cuts off no key', () => {
+    const texts = fc.string({ unit: 'binary', maxLength: 250 });
+    const takes = fc.oneof(
+      fc.record({
+        as: fc.constant('number' as const),
+        least: fc.integer(),
+        most: fc.integer(),
+        isWhole: fc.boolean(),
+      }),
+      fc.record({
+        as: fc.constant('choice' as const),
+        values: fc.array(fc.oneof(texts, fc.constantFrom('top', 'left', 'dark', 'light')), { maxLength: 4 }),
+      }),
+      fc.constantFrom(
+        { as: 'flag' as const },
+        { as: 'text' as const },
+        { as: 'texts' as const },
+        { as: 'other' as const },
+      ),
+    );
+    const values = fc.option(
+      fc.oneof(texts, fc.constantFrom('#aabbcc', '12', '0.5', '%H:%M', 'Sans 10', 'a:b,c', 'true')),
+    );
+    const settings = fc.array(
+      fc.record({
+        key: texts,
+        group: texts,
+        name: texts,
+        label: texts,
+        help: texts,
+        takes,
+        first: values,
+        now: values,
+        type: fc.constantFrom(null, 'i', 's', 'd', 'as', 'b', 'u'),
+        file: fc.option(
+          fc.record({
+            path: fc.constant('~/.config/a'),
+            format: fc.constantFrom('key file' as const, 'json' as const),
+            at: texts,
+          }),
+        ),
+      }),
+      { maxLength: 12 },
+    );
+    const targets = fc.constantFrom(...TRAITS.map((t) => t.target), 'variants', 'list:icon set');
+    fc.assert(
+      fc.property(
+        settings,
+        fc.array(targets, { minLength: 12, maxLength: 12 }),
+        texts,
+        fc.boolean(),
+        (all, said, desktop, has) => {
+          const decisions = new Map(all.map(({ key }, i) => [key, said[i]!]));
+          const { profile } = makeProfile(
+            { ...machine(all, has ? ['gsettings'] : []), desktop },
+            decisions,
+            TOLD,
+          );
+          expect(readProfile(JSON.parse(JSON.stringify(profile)))).toEqual(profile);
+          const keys = new Set(all.map(({ key }) => key));
+          for (const { key } of profile.settings ?? []) expect(keys).toContain(key);
+        },
+      ),
+      { numRuns: cases(200) },
+    );
+  });
   it('is for a hand where there is no command to set anything', () => {
     const { profile } = makeProfile(machine([own({})], []), new Map(), TOLD);
     expect(profile.commands.set[0]).toBe('echo');
     expect(profile.channels.map((c) => c.id)).toEqual(['by-hand']);
+  });
+});
+
+describe('what is learnt from two exports of settings', () => {
+  const learn = (first: string, then: string, name = 'desk.txt') =>
+    learnFromExports(null, { name: 'before.txt', text: first }, { name, text: then });
+  it('is the places that became another, in sections, JSON and XML', () => {
+    const changed = (first: string, then: string) => {
+      const answer = learn(first, then);
+      return answer.ok
+        ? answer.learnt.machine.settings.map((s) => [s.key, s.takes.as, s.now])
+        : answer.sentence;
+    };
+    expect(
+      changed(
+        '[Software\\Desk\\Bar]\r\n"Height"=dword:00000018\r\n"Edge"="bottom"\r\n; no\r\n',
+        '\uFEFF[Software\\Desk\\Bar]\r\n"Height"=dword:00000020\r\n"Edge"="bottom"\r\n',
+      ),
+    ).toEqual([['desk.txt › Software\\Desk\\Bar › Height', 'number', '32']]);
+    expect(changed('a = 1\n[Dock]\nicon size = 24\n', 'a = 1\n[Dock]\nicon size = 32\n')).toEqual([
+      ['desk.txt › Dock › icon size', 'number', '32'],
+    ]);
+    expect(
+      changed('{"dock": {"edge": "left", "all": [1]}}', '{"dock": {"edge": "top", "all": [1]}}'),
+    ).toEqual([['desk.txt › dock › edge', 'choice', 'top']]);
+    expect(
+      changed(
+        '<d><bar name="one" size="3"><t>x</t></bar></d>',
+        '<d><bar name="one" size="4"><t>x</t></bar></d>',
+      ),
+    ).toEqual([['desk.txt › d › bar one › size', 'number', '4']]);
+  });
+  it('becomes a profile for a hand, and none that a command would set wrongly', () => {
+    const answer = learn('[Dock]\nicon size = 24\n', '[Dock]\nicon size = 32\n');
+    if (!answer.ok) throw new Error(answer.sentence);
+    const told = answer.learnt.machine;
+    const decisions = new Map([[told.settings[0]!.key, 'dock.iconSize']]);
+    const { profile, leftOut } = makeProfile(told, decisions, TOLD);
+    expect(leftOut).toEqual([]);
+    expect(readProfile(JSON.parse(JSON.stringify(profile)))).toEqual(profile);
+    expect(profile.commands.set[0]).toBe('echo');
+    expect(makeProfile({ ...told, commands: ['gsettings'] }, decisions, TOLD).leftOut[0]?.sentence).toContain(
+      'by hand',
+    );
+  });
+  it('is refused with a sentence where there is nothing to learn from', () => {
+    for (const [first, then, why] of [
+      ['[A]\na=1\n', '[A]\na=1\n', /Nothing is another/],
+      ['words', '[A]\na=1\n', /before.txt holds no settings/],
+      ['{"a": 1', '{"a": 1}', /before.txt begins like JSON/],
+      ['<a', '<a/>', /before.txt is broken XML/],
+      ['<!DOCTYPE a><a b="1"/>', '<a b="2"/>', /document type/],
+      ['a\0b', 'a=1', /no text in UTF-8/],
+    ] as const) {
+      const answer = learn(first, then);
+      expect(answer.ok ? '' : answer.sentence).toMatch(why);
+    }
   });
 });
 

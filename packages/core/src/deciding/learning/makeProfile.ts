@@ -1,13 +1,20 @@
-import type { HostProfile, HostSetting } from '../../model/host/profile.js';
+import {
+  isHostSetting,
+  isVariantSwitch,
+  type HostProfile,
+  type HostSetting,
+} from '../../model/host/profile.js';
 import { findKind } from '../../model/kinds/registry.js';
-import type { Offer, Supply } from '../../model/offers/offer.js';
+import { settingPlaceSchema, supplyProblem, type Offer, type Supply } from '../../model/offers/offer.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { traitOf, type Target } from './described.js';
 import type { Machine, MachineSetting } from './machine.js';
-import { placeOf, supplyOf, valueOf } from './supplyOf.js';
+import { isKept, placeOf, supplyOf, valueOf } from './supplyOf.js';
 
 /** What was decided about settings: by their key, what each is. A setting that is not in it is nothing of looks, or nobody knows. */
 export type Decisions = ReadonlyMap<string, Target>;
+
+const NO_PLACE = 'Where it is set, or what it takes, is nothing that a profile can keep.';
 
 export interface MadeProfile {
   readonly profile: HostProfile;
@@ -84,12 +91,30 @@ const HANDS: HostProfile['channels'][number] = {
 /** More settings than these a profile does not carry beside its offers: those that name a thing of looks come first. */
 const MOST_SETTINGS = 1500;
 
+/** Whether a setting is known from exports alone: no command and no edit reaches it. */
+const isOfExport = ({ file, type }: MachineSetting) => file === null && type === null;
+
+/** A name as a family of desktops has one: short, and of signs that are seen. */
+const familyOf = (name: string): string | null =>
+  [...name.replace(/[\p{C}]/gu, '')].slice(0, 60).join('').slice(0, 64).trim() || null;
+
+/** A text on one line, without signs that are not seen. */
+const cleaned = (text: string): string =>
+  text
+    .replace(/\s+/g, ' ')
+    .replace(/[\p{C}]/gu, '')
+    .slice(0, 190)
+    .trim();
+
 /** Which thing of several a setting is of: the path of a schema that stands more than once. */
 const thingOf = ({ group }: MachineSetting) => /:(.*)$/.exec(group)?.[1] ?? '';
 
 /** A plain setting of a profile; null where it is none that a profile knows. */
 function plainSetting(setting: MachineSetting): HostSetting | null {
-  const { takes, first, type } = setting;
+  const { takes, type } = setting;
+  if (!isKept(setting)) return null;
+  // What is longer is no value that anybody would type.
+  const first = setting.first !== null && setting.first.length > 500 ? null : setting.first;
   const place = placeOf(setting, type === null ? {} : { type });
   const label = (setting.label || `${setting.group} ${setting.name}`)
     .replace(/\s+/g, ' ')
@@ -139,10 +164,19 @@ export function makeProfile(
   const lists: Record<string, NonNullable<HostProfile['lists']>[string]> = {};
   let variants: HostProfile['variants'];
   const used = new Set<string>();
+  const hasCommands = machine.commands.includes('gsettings');
   for (const setting of machine.settings) {
     const target = decisions.get(setting.key);
     if (target === undefined) continue;
     const refuse = (sentence: string) => leftOut.push({ setting, target, sentence });
+    if (hasCommands && isOfExport(setting)) {
+      refuse('It is known from exports alone: no command of this desktop sets it. Set it by hand.');
+      continue;
+    }
+    if (!isKept(setting)) {
+      refuse('Its key is longer than a profile keeps, or none.');
+      continue;
+    }
     if (target.startsWith('list:')) {
       lists[target.slice('list:'.length)] = placeOf(
         setting,
@@ -153,8 +187,9 @@ export function makeProfile(
     }
     if (target === 'variants') {
       const values = valuesOfSwitch(setting);
-      if (values) {
-        variants = { ...placeOf(setting, {}), values };
+      const found = values && { ...placeOf(setting, {}), values };
+      if (isVariantSwitch(found)) {
+        variants = found;
         used.add(setting.key);
       } else refuse('Nobody can tell which of its values is the light look and which the dark one.');
       continue;
@@ -164,6 +199,10 @@ export function makeProfile(
     const answer = supplyOf(setting, target);
     if (!answer.ok) {
       refuse(answer.sentence);
+      continue;
+    }
+    if (supplyProblem(trait.kind, trait.trait, answer.supply) !== null) {
+      refuse(NO_PLACE);
       continue;
     }
     const id = `${trait.kind} ${thingOf(setting)}`;
@@ -178,14 +217,13 @@ export function makeProfile(
     const first = setting.first === null ? null : valueOf(setting, target, answer.writes, setting.first);
     if (first !== null) (defaults[trait.kind] ??= {})[trait.trait] ??= first;
   }
-  const hasCommands = machine.commands.includes('gsettings');
   const made: Offer[] = [...offers.values()].map(({ kind, thing, supplies }, i): Offer => {
     const before = [...offers.values()].slice(0, i).filter((o) => o.kind === kind).length;
     const label = findKind(kind)?.label ?? kind;
     return {
       id: before === 0 ? kind : `${kind}-${before + 1}`,
       kind,
-      name: `${label} of this desktop${thing === '' ? '' : `, ${thing}`}`.slice(0, 200),
+      name: cleaned(`${label} of this desktop${thing === '' ? '' : `, ${thing}`}`),
       replaces: false,
       supplies,
     };
@@ -193,13 +231,15 @@ export function makeProfile(
   const surfaces: Record<string, number> = {};
   for (const { kind } of made) if (['bar', 'dock'].includes(kind)) surfaces[kind] = (surfaces[kind] ?? 0) + 1;
   const others = machine.settings
-    .filter(({ key }) => !used.has(key))
+    .filter((setting) => !used.has(setting.key) && !isOfExport(setting))
     .flatMap((setting) => plainSetting(setting) ?? [])
+    // What a machine tells may be anything: a profile has only what it may have.
+    .filter(isHostSetting)
     .slice(0, MOST_SETTINGS);
   const profile: HostProfile = {
     id: told.id,
     revision: told.revision,
-    family: (machine.desktop || told.name).slice(0, 64),
+    family: familyOf(machine.desktop) ?? familyOf(told.name) ?? 'own',
     name: told.name,
     version: told.version,
     summary: `Learnt from the machine itself: ${used.size} settings that are known to be about looks, ${others.length} others. First values are those of its schemas.`,

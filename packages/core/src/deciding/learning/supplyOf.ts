@@ -167,6 +167,7 @@ function rangeOf(
 
 /** What a setting supplies for a target's trait. */
 export function supplyOf(setting: MachineSetting, target: Target): SupplyAnswer {
+  if (!isKept(setting)) return { ok: false, sentence: 'Its key is longer than a profile keeps, or none.' };
   const spec = specOf(target);
   if (!spec) return { ok: false, sentence: 'Such a thing is no trait.' };
   // A plan knows the name of a picture, and not where it lies on the machine.
@@ -188,12 +189,23 @@ export function supplyOf(setting: MachineSetting, target: Target): SupplyAnswer 
   return { ok: true, supply: { any: true, setting: place }, writes };
 }
 
+/** Whether a profile can keep where a setting is set: cut off it would be another place. */
+export const isKept = ({ key, file }: MachineSetting): boolean =>
+  key !== '' &&
+  key.length <= 200 &&
+  (!file || (file.at !== '' && file.at.length <= 200 && file.path.length <= 300));
+
 /** Where a setting is set, for a profile. */
 export function placeOf(setting: MachineSetting, writes: Writes): SettingPlace {
-  const { key, file, group, name } = setting;
+  const { key, file, group, name, type } = setting;
+  const place = file
+    ? `${file.path}, ${file.at}`
+    : type === null
+      ? key
+      : `Settings schema ${group}, key ${name}`;
   return {
-    key: key.slice(0, 200),
-    place: (file ? `${file.path}, ${file.at}` : `Settings schema ${group}, key ${name}`).slice(0, 300),
+    key,
+    place: place.slice(0, 300),
     ...(file ? { file } : {}),
     ...(Object.keys(writes).length > 0 ? { writes } : {}),
   };

@@ -82,6 +82,9 @@ const variantSwitchSchema = shape({
   values: record(text(200)),
 });
 export type VariantSwitch = Of<typeof variantSwitchSchema>;
+/** Whether something is such a switch. */
+export const isVariantSwitch = (raw: unknown): raw is VariantSwitch =>
+  variantSwitchSchema.isValidSync(raw, { strict: true, disableStackTrace: true });
 
 const byVariantSchema = shape({ byVariant: record(traitValueSchema) });
 /** A value, or one for each variant by its name in lower case. */
@@ -106,6 +109,9 @@ const settingSchema = shape({
 });
 export type HostSetting = Of<typeof settingSchema>;
 const hostSettingSchema = held(settingSchema, 'initial', initialProblem, BEYOND);
+/** Whether something is a setting as profiles have them. */
+export const isHostSetting = (raw: unknown): raw is HostSetting =>
+  hostSettingSchema.isValidSync(raw, { strict: true, disableStackTrace: true });
 
 /** How programs of a toolkit, or of a kind of package, come to follow the look. */
 const routeSchema = shape({

@@ -200,4 +200,22 @@ describe('one’s own desktop', () => {
     expect(text()).toContain('Nothing changed while it watched');
     expect(text()).toContain('2 changed while you changed them');
   });
+  it('learns from two exports of settings, the earlier of which is from before the change', async () => {
+    const { fixture, settle, rows, text } = await page(null);
+    const at = (told: string, name: string, lastModified: number) =>
+      Object.assign(new File([told], name, { lastModified }), { text: () => Promise.resolve(told) });
+    const give = async (...files: File[]) => {
+      fixture.debugElement.query((d) => d.name === 'coat-file-button').triggerEventHandler('chosen', files);
+      for (let i = 0; i < 4; i++) await settle();
+    };
+    await give(
+      at('[Dock]\nicon size = 32\n', 'after.ini', 2000),
+      at('[Dock]\nicon size = 24\n', 'before.ini', 1000),
+    );
+    expect(rows()).toEqual([expect.stringContaining('after.ini › Dock › icon size')]);
+    expect(rows()[0]).toContain('32');
+    expect(text()).toContain('1 changed while you changed them');
+    await give(at('[Dock]\nicon size = 32\n', 'a.ini', 1), at('[Dock]\nicon size = 32\n', 'b.ini', 2));
+    expect(text()).toContain('Nothing is another in b.ini than in a.ini');
+  });
 });

@@ -183,12 +183,13 @@ export class LearnView {
   }
 
   protected take(files: Iterable<File>): void {
-    const [file] = files;
+    // Of two exports the earlier one is from before the change.
+    const [file, then] = [...files].sort((a, b) => a.lastModified - b.lastModified);
     if (!file) return;
     this.at.set(0);
     this.saved.set(null);
     this.leftOut.set([]);
-    this.learner.take(file).subscribe((isSurvey) => {
+    this.learner.take(file, then).subscribe((isSurvey) => {
       // The plan and the way back go by what is set now.
       if (isSurvey) void this.surveys.take([file]);
     });

@@ -49,20 +49,36 @@ export class Learner {
   /**
    * Reads what survey.sh or learn.sh wrote. What was said before of a desktop of that name is said again.
    *
+   * @param then a second file: then both are exports of settings, before and after one change
    * @returns whether it was a survey, once it is read; nothing where it is refused
    */
-  take(file: File): Observable<boolean> {
+  take(file: File, then: File | null = null): Observable<boolean> {
     this.refusal.set(null);
     const read = new Subject<boolean>();
-    if (file.size > MOST_MACHINE) {
+    if (file.size > MOST_MACHINE || (then?.size ?? 0) > MOST_MACHINE) {
       this.refusal.set({ file: file.name, sentence: 'It is longer than 64 MB, so it is no survey.' });
       return read;
     }
     const scale = Object.values(this.view.rows().display)[0]?.scale ?? 1;
-    const before = this.machine();
-    const seen = seenOnPictures(this.view.rows());
+    const told = { before: this.machine(), seen: seenOnPictures(this.view.rows()), scale };
+    const texts = from(Promise.all([file.text(), then?.text() ?? '']));
     this.reading.run(
-      from(file.text()).pipe(switchMap((raw) => this.worker.learn({ raw, before, seen, scale }))),
+      texts.pipe(
+        switchMap(([raw, after]) =>
+          this.worker.learn({
+            ...told,
+            raw,
+            ...(then
+              ? {
+                  exports: [
+                    { name: file.name, text: raw },
+                    { name: then.name, text: after },
+                  ],
+                }
+              : {}),
+          }),
+        ),
+      ),
       (answer) => {
         if (!answer.ok) {
           this.refusal.set({ file: file.name, sentence: answer.sentence });
