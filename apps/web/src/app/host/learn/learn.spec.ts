@@ -49,7 +49,15 @@ async function page(told: unknown = SURVEY) {
       { provide: LearnWorker, useValue: { learn: (ask: LearnAsk) => of(learnt(ask)) } },
       {
         provide: SurveyIntake,
-        useValue: { take: (files: File[]) => Promise.resolve(taken.push(...files.map((f) => f.name))) },
+        useValue: {
+          refusal: () => null,
+          take: async (files: File[]) => {
+            for (const file of files) {
+              expect(await textOf(file)).not.toContain('schemalist');
+              taken.push(file.name);
+            }
+          },
+        },
       },
     ],
   });

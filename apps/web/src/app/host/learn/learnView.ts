@@ -191,8 +191,18 @@ export class LearnView {
     this.leftOut.set([]);
     this.learner.take(file, then).subscribe((isSurvey) => {
       // The plan and the way back go by what is set now.
-      if (isSurvey) void this.surveys.take([file]);
+      if (isSurvey) void this.bringIn(file);
     });
+  }
+  /** Brings the survey into the coat; what was read here of the machine's settings stays here. */
+  private async bringIn(file: File): Promise<void> {
+    const { machine: _, ...survey } = JSON.parse(await file.text()) as Record<string, unknown>;
+    const { name, lastModified } = file;
+    await this.surveys.take([
+      new File([JSON.stringify(survey)], name, { type: 'application/json', lastModified }),
+    ]);
+    const refused = this.surveys.refusal();
+    if (refused) this.notices.say(`${refused.file} was not brought into the coat: ${refused.sentence}`);
   }
 
   protected script(name: 'survey.sh' | 'learn.sh'): void {
