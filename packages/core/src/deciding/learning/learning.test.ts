@@ -248,7 +248,10 @@ describe('a profile that is made of what was learnt', () => {
       }),
       { maxLength: 12 },
     );
-    const targets = fc.constantFrom(...TRAITS.map((t) => t.target), 'variants', 'list:icon set');
+    const targets = fc.oneof(
+      fc.constantFrom(...TRAITS.map((t) => t.target)),
+      fc.constantFrom('variants', 'list:icon set', 'list:sound theme'),
+    );
     fc.assert(
       fc.property(
         settings,

@@ -178,11 +178,11 @@ export function makeProfile(
       continue;
     }
     if (target.startsWith('list:')) {
-      lists[target.slice('list:'.length)] = placeOf(
-        setting,
-        setting.type === null ? {} : { type: setting.type },
-      );
-      used.add(setting.key);
+      const place = placeOf(setting, setting.type === null ? {} : { type: setting.type });
+      if (settingPlaceSchema.isValidSync(place, { strict: true, disableStackTrace: true })) {
+        lists[target.slice('list:'.length)] = place;
+        used.add(setting.key);
+      } else refuse(NO_PLACE);
       continue;
     }
     if (target === 'variants') {
