@@ -152,7 +152,7 @@ describe('a profile that is made of what was learnt', () => {
   it('refuses what nobody can write, with the reason', () => {
     const text = { as: 'text' } as const;
     expect(supplyOf(own({ takes: text, first: 'big' }), 'bar.colour')).toMatchObject({ ok: false });
-    expect(supplyOf(own({ takes: text, first: 'O|SHMC', type: 's' }), 'window-buttons.order')).toMatchObject({
+    expect(supplyOf(own({ takes: text, first: 'M:NXC', type: 's' }), 'window-buttons.order')).toMatchObject({
       ok: false,
       sentence: expect.stringContaining('single letters') as string,
     });

@@ -2,7 +2,7 @@
 export const LARCH = `
 bar.thickness | Panel | panelHeight | n | 30 | |
 bar.edge | Panel | panelPosition | s | Bottom | |
-bar.edgeShare | Panel | panelLengthPercent | n | 100 | |
+bar.edgeShare | Panel | panelLength% | n | 100 | |
 bar.alignment | Panel | panelAlignment | s | Center | |
 bar.hiding | Panel | autoHide | b | false | |
 bar.opacity | Panel | backgroundOpacity | n | 80 | |
@@ -14,7 +14,7 @@ dock.iconSize | Dock | iconSize | n | 48 | |
 dock.thickness | Dock | dockHeight | n | 64 | |
 dock.edge | Dock | dockPosition | s | Left | |
 dock.enlargement | Dock | zoomPercent | n | 150 | |
-dock.hiding | Dock | hideMode | s | Never | |
+dock.hiding | Dock | hides | s | Never | |
 dock.opacity | Dock | backgroundOpacity | n | 60 | |
 dock.spacing | Dock | itemSpacing | n | 6 | |
 dock.runningMark | Dock | indicatorStyle | s | Dot | |
@@ -44,14 +44,14 @@ window-buttons.size | WindowDecoration | buttonSize | n | 18 | |
 window-buttons.spacing | WindowDecoration | buttonSpacing | n | 2 | |
 title-type.family | WindowDecoration | titleFont | s | Sans,10,bold | |
 interface-type.family | Appearance | generalFont | s | Sans,10 | |
-fixed-type.family | Appearance | fixedWidthFont | s | Mono,10 | |
+fixed-type.family | Appearance | fixedFont | s | Mono,10 | |
 list:icon set | Appearance | iconTheme | s | Lichen | |
-list:control theme | Appearance | widgetStyle | s | Bark | |
+list:control theme | Appearance | controlStyle | s | Bark | |
 list:pointer set | Appearance | cursorTheme | s | Thorn | |
 pointer.size | Appearance | cursorSize | n | 24 | |
 controls.accent | Appearance | accentColor | c | 61,174,233 | |
 controls.cornerRadius | Appearance | buttonRadius | n | 3 | |
-variants | Appearance | colorScheme | s | Light | |
+variants | Appearance | lightOrDark | s | Light | |
 wallpaper.picture | Wallpaper | imagePath | s | /none.png | |
 wallpaper.fit | Wallpaper | fillMode | s | Scaled | |
 list:sound theme | Sounds | soundTheme | s | Chime | |
@@ -59,16 +59,16 @@ desktop-items.shown | DesktopIcons | showIcons | b | true | |
 desktop-items.size | DesktopIcons | iconSize | n | 48 | |
 desktop-items.corner | DesktopIcons | arrangementCorner | s | TopLeft | |
 desktop-items.gridWidth | DesktopIcons | gridWidth | n | 96 | |
-workspace-switcher.count | Desktops | numberOfDesktops | n | 2 | |
-workspace-switcher.show | Pager | displayedText | s | Number | |
-window-list.grouping | TaskManager | groupingStrategy | s | Never | |
+workspace-switcher.count | Desktops | desktopCount | n | 2 | |
+workspace-switcher.show | Pager | labelKind | s | Number | |
+window-list.grouping | TaskManager | groupTasks | s | Never | |
 window-list.size | TaskManager | iconSize | n | 22 | |
 window-list.entryWidth | TaskManager | maxEntryWidth | n | 180 | |
 window-list.show | TaskManager | showLabels | s | IconAndText | |
 status-area.size | SystemTray | iconSize | n | 20 | |
 status-area.spacing | SystemTray | iconSpacing | n | 4 | |
-minimise-effect.effect | Effects | minimizeAnimation | s | Squash | |
-opening-effect.effect | Effects | windowOpenAnimation | s | Glide | |
+minimise-effect.effect | Effects | minimizeAnimation | s | Shrink | |
+opening-effect.effect | Effects | windowOpenAnimation | s | Slide | |
 opening-effect.duration | Effects | windowOpenDuration | n | 200 | |
 translucency.menus | Effects | menuOpacity | n | 95 | |
 edge-actions.topLeft | ScreenEdges | topLeftAction | s | ShowDesktop | |
@@ -85,12 +85,12 @@ terminal.text | Terminal | foregroundColor | c | 200,200,200 | |
 - | StartMenu | historyLength | n | 12 | |
 - | StartMenu | submenuDelay | n | 250 | |
 - | WindowDecoration | doubleClickAction | s | Maximize | |
-- | WindowDecoration | wheelOnTitle | s | None | |
+- | WindowDecoration | wheelOverTitle | s | None | |
 - | Appearance | fontDpi | n | 96 | |
 - | Appearance | animationSpeedFactor | n | 1 | |
 - | Wallpaper | changeInterval | n | 300 | |
 - | TaskManager | middleClickAction | s | Close | |
-- | Terminal | scrollbackLines | n | 1000 | |
+- | Terminal | linesKept | n | 1000 | |
 - | Terminal | cursorBlinks | b | true | |
 - | Effects | screenEdgeDelay | n | 150 | |
 - | Desktops | wrapAround | b | true | |

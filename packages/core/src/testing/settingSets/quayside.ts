@@ -13,7 +13,7 @@ bar.items | org.quayside.panel | items | as | ['menu','tasks','clock'] | Items o
 dock.thickness | org.quayside.dock | thickness | i 24..128 | 56 | Thickness of the dock |
 dock.edge | org.quayside.dock | edge | e top,bottom,left,right | bottom | Edge of the dock |
 dock.iconSize | org.quayside.dock | icon-size | i 16..96 | 48 | Size of the icons | Pixels
-dock.enlargement | org.quayside.dock | magnification | i 0..100 | 20 | Enlargement of icons under the pointer |
+dock.enlargement | org.quayside.dock | growth | i 0..100 | 20 | Enlargement of icons under the pointer |
 dock.hiding | org.quayside.dock | auto-hide | b | false | Hide the dock automatically |
 dock.opacity | org.quayside.dock | opacity | i 0..100 | 70 | Opacity of the dock |
 dock.cornerRadius | org.quayside.dock | corner-radius | i 0..32 | 12 | Rounded corners of the dock |
@@ -35,7 +35,7 @@ frame.border | org.quayside.windows | border-width | i 0..12 | 1 | Width of wind
 frame.cornerRadius | org.quayside.windows | corner-radius | i 0..24 | 6 | Roundness of window corners |
 frame.shadow | org.quayside.windows | shadows | b | true | Windows cast shadows |
 list:window theme | org.quayside.windows | theme | s | Driftwood | Theme of window decorations |
-window-buttons.order | org.quayside.windows | button-layout | s | :minimize,maximize,close | Order of buttons in the title bar |
+window-buttons.order | org.quayside.windows | button-order | s | |minimise,maximise,close | Order of buttons in the title bar |
 window-buttons.side | org.quayside.windows | button-side | e left,right | right | Side of the window buttons |
 list:control theme | org.quayside.appearance | widget-theme | s | Shale | Theme of controls |
 list:icon set | org.quayside.appearance | icon-theme | s | Pebble | Icon theme |
@@ -54,8 +54,8 @@ desktop-items.size | org.quayside.desktop | icon-size | i 16..128 | 48 | Size of
 workspace-switcher.count | org.quayside.workspaces | number | i 1..36 | 4 | Number of workspaces |
 window-list.grouping | org.quayside.tasks | grouping | e never,automatic,always | never | When windows of one program are grouped |
 window-list.show | org.quayside.tasks | show | e icon,icon-and-title,title | icon-and-title | What entries of the window list show |
-minimise-effect.effect | org.quayside.effects | minimize-animation | e none,fade,scale,slide | scale | Animation when windows are minimised |
-minimise-effect.duration | org.quayside.effects | minimize-duration | i 0..2000 | 200 | How long minimising takes | Milliseconds
+minimise-effect.effect | org.quayside.effects | minimise-animation | e none,fade,scale,slide | scale | Animation when windows are minimised |
+minimise-effect.duration | org.quayside.effects | minimise-duration | i 0..2000 | 200 | How long minimising takes | Milliseconds
 opening-effect.effect | org.quayside.effects | open-animation | e none,fade,scale | fade | Animation when windows open |
 edge-actions.topLeft | org.quayside.corners | top-left | e nothing,overview,desktop | nothing | What the top left corner does |
 - | org.quayside.panel | lock-position | b | true | Keep the panel from being moved |
@@ -64,10 +64,10 @@ edge-actions.topLeft | org.quayside.corners | top-left | e nothing,overview,desk
 - | org.quayside.clock | alarm-volume | i 0..100 | 80 | Volume of the alarm |
 - | org.quayside.clock | first-day-of-week | i 0..6 | 1 | First day of the week in the calendar |
 - | org.quayside.menu | recent-count | i 0..50 | 10 | How many recent documents are kept |
-- | org.quayside.windows | focus-mode | e click,sloppy,mouse | click | How windows get the focus |
+- | org.quayside.windows | focus-by | e press,pointer,none | press | How windows get the focus |
 - | org.quayside.windows | raise-delay | i 0..5000 | 500 | Delay before windows are raised |
 - | org.quayside.windows | double-click-action | e none,maximise,roll-up | maximise | What a double click on the title does |
-- | org.quayside.appearance | text-scaling-factor | d 0.5..3 | 1.0 | Scaling of text |
-- | org.quayside.appearance | cursor-blink-time | i 100..2500 | 1200 | Blinking of the text cursor |
-- | org.quayside.appearance | font-hinting | e none,slight,full | slight | Hinting of fonts |
+- | org.quayside.appearance | text-scale | d 0.5..3 | 1.0 | Scaling of text |
+- | org.quayside.appearance | caret-blinking | i 100..2500 | 1200 | Blinking of the text cursor |
+- | org.quayside.appearance | letter-fitting | e none,slight,full | slight | Hinting of fonts |
 `;
