@@ -167,6 +167,21 @@ describe('one’s own desktop', () => {
     await again.hand.press('Take back Menu opacity');
     expect(again.text()).toContain('To decide 1');
   });
+  it('says which settings a later version of it has no more, and forgets nothing of them', async () => {
+    const first = await page();
+    await first.hand.press('Accept 2 that are sure');
+    const later = structuredClone(SURVEY);
+    later.machine.schemas[0]!.text = later.machine.schemas[0]!.text.replace(
+      'name="thickness"',
+      'name="girth"',
+    );
+    await first.give(later);
+    expect(first.text()).toContain('Not there any moreBar: thickness: org.quayside.panel thickness');
+    await first.key('n');
+    await first.give(SURVEY);
+    expect(first.text()).not.toContain('Not there any more');
+    expect(first.text()).toContain('2 are said to be about looks');
+  });
   it('tells how much of the coat it can set, and what is still to be found', async () => {
     const { hand, text, rows } = await page();
     expect(text()).toMatch(/It can set 0 of \d+ traits of this coat/);

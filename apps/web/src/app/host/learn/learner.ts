@@ -29,6 +29,11 @@ export class Learner {
   /** Changes in no place that can be set. */
   readonly unplaced = signal(0);
   readonly said = signal<ReadonlyMap<string, Said>>(new Map());
+  /** What was said of settings that this desktop does not tell of: another version of it, or another machine. It is kept for then. */
+  private readonly gone = signal<ReadonlyMap<string, Said>>(new Map());
+  readonly missed = computed(() =>
+    [...this.gone()].flatMap(([key, is]) => (is === null ? [] : [{ key, is }])),
+  );
   /** The profile that was made of this desktop before. */
   readonly profileId = signal<string | null>(null);
   readonly busy = this.reading.busy;
@@ -93,6 +98,7 @@ export class Learner {
         const remembered = kept(machine.desktop);
         const known = new Set(machine.settings.map(({ key }) => key));
         this.said.set(new Map(remembered.said.filter(([key]) => known.has(key))));
+        this.gone.set(new Map(remembered.said.filter(([key]) => !known.has(key))));
         this.profileId.set(remembered.profileId);
         read.next(answer.changed.length === 0);
       },
@@ -120,7 +126,8 @@ export class Learner {
   }
   private keep(): void {
     const machine = this.machine();
-    if (machine) keep(machine.desktop, { said: [...this.said()], profileId: this.profileId() });
+    if (machine)
+      keep(machine.desktop, { said: [...this.gone(), ...this.said()], profileId: this.profileId() });
   }
 
   acceptSure(): number {
