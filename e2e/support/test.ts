@@ -44,10 +44,14 @@ export async function give(
 
 /** Chooses in a list that opens over the page, by what the choice is called. */
 export async function choose(field: Locator, option: string): Promise<void> {
-  await field.click();
   const named = { name: option, exact: true };
   const page = field.page();
-  await page.getByRole('option', named).or(page.getByRole('menuitem', named)).click();
+  const one = page.getByRole('option', named).or(page.getByRole('menuitem', named));
+  // A list is shut by what moves its field, such as a reading that comes in meanwhile: then it is opened again, as a person would.
+  await expect(async () => {
+    if (!(await one.isVisible())) await field.click({ timeout: 10_000 });
+    await one.click({ timeout: 10_000 });
+  }).toPass({ timeout: 60_000 });
   await expect(page.locator('.cdk-overlay-pane').locator('[role=listbox], [role=menu]')).toHaveCount(0);
 }
 
