@@ -459,7 +459,8 @@ settings_part() {
   printf '},\n  "machine": {\n  "commands": [\n'
   commands_there | strings
   printf '],\n  "schemas": [\n'
-  schema_files .gschema.xml | texts
+  # Words that settings take stand in files of their own as well.
+  { schema_files .gschema.xml; schema_files .enums.xml; } | texts
   printf '],\n  "overrides": [\n'
   schema_files .gschema.override | lined
   printf '],\n  "set": [\n'

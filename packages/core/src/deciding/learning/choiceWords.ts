@@ -59,7 +59,7 @@ const SAME: Readonly<Record<string, readonly string[]>> = {
   pour: ['pour', 'funnel', 'suck in'],
   unroll: ['unroll', 'roll'],
   nothing: ['nothing', 'none', 'off', 'no action'],
-  'overview of windows': ['overview', 'rooms', 'windows', 'present windows', 'overview of windows'],
+  'overview of windows': ['overview', 'rooms', 'windows', 'overview of windows'],
   launcher: ['launcher', 'menu', 'app menu'],
   desktop: ['desktop', 'show desktop'],
   workspaces: ['workspaces', 'desktop grid', 'workspace'],

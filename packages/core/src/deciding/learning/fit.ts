@@ -34,7 +34,8 @@ export function fitOf(setting: DescribedSetting, target: Target): number | null 
       return takes.as === 'flag' ? 0.5 : null;
     case 'format':
       if (takes.as !== 'text') return null;
-      return isFormat(value) ? 1.2 : value === '' ? 0 : null;
+      // Of an empty text nobody can tell that it is a pattern.
+      return isFormat(value) ? 1.2 : value === '' ? -3 : null;
     case 'order':
       if (takes.as === 'texts') return 0.7;
       return takes.as === 'text' && /[,:|;]|^[A-Z|:]{3,}$/.test(value) ? 0.5 : null;

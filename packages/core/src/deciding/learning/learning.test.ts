@@ -54,6 +54,15 @@ describe('what a setting most likely is', () => {
     expect(best({ label: 'Colour of the clock', takes: text, first: '#aabbcc' })).toBe('clock.colour');
     expect(best({ label: 'Format of the clock', takes: text, first: '#aabbcc' })).not.toBe('clock.format');
   });
+  it('is sure of no pattern where nothing is written, and of nothing that is said to be used no longer', () => {
+    const text = { as: 'text' } as const;
+    const told = (label: string, first: string, help = '') =>
+      suggest([setting({ group: 'x.clock', name: 'format', label, help, takes: text, first })])[0]!;
+    expect(told('Format of the clock', '%H:%M').isSure).toBe(true);
+    expect(told('Format of the clock', '').isSure).toBe(false);
+    expect(told('Locale for dates, their format', '').isSure).toBe(false);
+    expect(told('Format of the clock', '%H:%M', 'This key is deprecated and ignored.').isSure).toBe(false);
+  });
   it('follows what is seen: the value that a picture tells speaks for itself, at the display’s scale too', () => {
     const two = [
       setting({ key: 'a', name: 'size', label: 'Size of the panel', first: '30', now: '30' }),
@@ -66,6 +75,13 @@ describe('what a setting most likely is', () => {
     expect(b).toBeGreaterThan(a!);
     expect(suggest(two, seen, 2)[1]!.why.join(' ')).toContain('as is seen');
     expect(suggest(two, seen, 2)[0]!.why.join(' ')).toContain('not what is seen');
+  });
+  it('is held against nothing that may be another kind’s', () => {
+    const size = setting({ name: 'thickness', label: 'Thickness of the dock', first: '56' });
+    const told = (maybe: boolean) =>
+      suggest([size], [{ kind: 'dock', trait: 'thickness', value: 32, maybe }])[0]!.why.join(' ');
+    expect(told(false)).toContain('not what is seen');
+    expect(told(true)).not.toContain('seen');
   });
   it('is not sure where two settings claim one thing alike', () => {
     const two = ['a', 'b'].map((name) =>
@@ -621,6 +637,11 @@ describe('what a machine tells', () => {
     });
   const file = (name: string, lines: string[]) => ({ name, lines });
   it('is read from key files of every sort: keys with blanks and signs, groups or none', () => {
+    expect(
+      readMachine(survey({ system: { desktop: 'not said' }, machine: { files: [file('/etc/a', ['a=1'])] } })),
+    ).toMatchObject({
+      machine: { desktop: '' },
+    });
     const answer = readMachine(
       survey({
         machine: {

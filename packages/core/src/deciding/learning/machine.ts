@@ -157,7 +157,9 @@ export function readMachine(raw: string): MachineAnswer {
   if (!isRecord(machine))
     return no('It is a survey without settings. Run it as: sh survey.sh --settings > survey.json');
   const system = isRecord(told['system']) ? told['system'] : {};
-  const desktop = textOf(system['desktop']);
+  const named = textOf(system['desktop']);
+  // What the survey writes where the session does not say.
+  const desktop = named === 'not said' ? '' : named;
   const { schemas, problems } = readSchemas(
     filesOf(machine['schemas']).filter(({ text }) => text !== ''),
     filesOf(machine['overrides']),

@@ -34,9 +34,9 @@ export function seenOnScreen(raw: unknown): Seen[] {
         ? Math.round((100 * Math.min(whole, to - from + 1)) / whole)
         : null;
     return ['bar', 'dock'].flatMap((kind): Seen[] => [
-      { kind, trait: 'edge', value: edge },
-      { kind, trait: 'thickness', value: thickness },
-      ...(share === null ? [] : [{ kind, trait: 'edgeShare', value: share }]),
+      { kind, trait: 'edge', value: edge, maybe: true },
+      { kind, trait: 'thickness', value: thickness, maybe: true },
+      ...(share === null ? [] : [{ kind, trait: 'edgeShare', value: share, maybe: true }]),
     ]);
   });
   const frames = windows.flatMap((window): Seen[] => {

@@ -26,6 +26,8 @@ export interface Seen {
   readonly kind: string;
   readonly trait: string;
   readonly value: string | number | boolean;
+  /** It may be another kind's as well: then it speaks for a setting of that value, and against none. */
+  readonly maybe?: boolean;
 }
 
 /** How much a word counts by where it stands. */
@@ -90,6 +92,8 @@ class Suggester {
   private readonly targets: Phrases<string>;
   private readonly others: Phrases<string>;
   private readonly known: ReadonlySet<string>;
+  /** What each setting's words say is asked several times. */
+  private readonly heard = new Map<DescribedSetting, Said>();
 
   constructor(
     words: WordTable,
@@ -118,7 +122,10 @@ class Suggester {
   }
 
   private said(setting: DescribedSetting): Said {
+    const before = this.heard.get(setting);
+    if (before) return before;
     const all = nothingSaid();
+    this.heard.set(setting, all);
     for (const field of FIELDS) {
       const here = nothingSaid();
       const tokens = this.words(setting, field);
@@ -151,14 +158,13 @@ class Suggester {
   /** Every target that a setting's words name, with how much speaks for it. */
   private scores(setting: DescribedSetting, extra: Sums): Map<Target, number> {
     const said = this.said(setting);
-    said.kinds.addAll(extra);
     const scores = new Map<Target, number>();
     const take = (target: Target, says: number) => {
       const fit = fitOf(setting, target);
       if (fit !== null) scores.set(target, says + fit * FIT - said.other * OTHER);
     };
     for (const { kind, trait, target } of TRAITS) {
-      const parts = [said.kinds.of(kind), said.traits.of(trait)] as const;
+      const parts = [said.kinds.of(kind) + extra.of(kind), said.traits.of(trait)] as const;
       const both = parts[0] + parts[1];
       const direct = said.targets.of(target);
       if (direct > 0 || (parts[0] > 0 && parts[1] > 0)) take(target, Math.max(both, direct + 0.35 * both));
@@ -167,13 +173,19 @@ class Suggester {
     return scores;
   }
 
+  /** Whether none of its words is of something else than looks: with one it is never sure. */
+  isOfLooksAlone(setting: DescribedSetting): boolean {
+    return this.said(setting).other === 0;
+  }
+
   /** What agreement of a setting's value with what was seen counts for. */
   agreement(setting: DescribedSetting, target: Target): number {
     const trait = traitOf(target);
     const value = setting.now ?? setting.first;
     const found = this.seen.filter((s) => s.kind === trait?.kind && s.trait === trait.trait);
     if (found.length === 0 || value === null) return 0;
-    return found.some((s) => isSame(value, s.value, this.scale)) ? AGREES : -CONTRADICTS;
+    if (found.some((s) => isSame(value, s.value, this.scale))) return AGREES;
+    return found.some((s) => !s.maybe) ? -CONTRADICTS : 0;
   }
 
   private likelihoods(scores: ReadonlyMap<Target, number>): Guess[] {
@@ -292,7 +304,7 @@ export function suggest(
     return {
       setting,
       guesses,
-      isSure: best.likely >= SURE && isAlone,
+      isSure: best.likely >= SURE && isAlone && suggester.isOfLooksAlone(setting),
       why: suggester.why(setting, best.target),
     };
   });

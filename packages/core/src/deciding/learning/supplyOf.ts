@@ -20,9 +20,9 @@ const MOST: Readonly<Record<string, number>> = { length: 4000, duration: 10_000,
 
 /** Words of items by the duty that they have, as names of a bar's items are made of them. */
 const DUTIES: Readonly<Record<string, readonly string[]>> = {
-  launcher: ['menu', 'launcher', 'start', 'startmenu', 'appmenu', 'finder', 'mnu', 'app', 'applications'],
+  launcher: ['menu', 'launcher', 'start', 'programmenu', 'appmenu', 'finder', 'mnu', 'app', 'applications'],
   clock: ['clock', 'time', 'date', 'clk', 'datetime'],
-  'window list': ['task', 'tasks', 'tasklist', 'taskmanager', 'windows', 'win', 'tsk', 'list'],
+  'window list': ['task', 'tasks', 'tasklist', 'windowrow', 'windows', 'win', 'tsk', 'list'],
   'status area': ['tray', 'status', 'systray', 'indicators', 'try'],
   'workspace switcher': ['pager', 'workspaces', 'workspace', 'ws'],
   'show desktop': ['showdesktop', 'desktop'],

@@ -7,7 +7,7 @@ bar.alignment | brindle | pnl_align | e left,center,right | left | Panel alignme
 bar.hiding | brindle | pnl_autohide | b | false | Autohide panel |
 bar.opacity | brindle | pnl_trans | i 0..100 | 100 | Panel opacity |
 bar.colour | brindle | pnl_bgcol | c | #303030 | Panel background |
-bar.items | brindle | pnl_applets | as | ['mnu','tsk','try','clk'] | Panel applets |
+bar.items | brindle | pnl_modules | as | ['mnu','tsk','try','clk'] | Panel modules |
 bar.cornerRadius | brindle | pnl_rnd | i 0..32 | 0 | Rounded panel corners |
 clock.format | brindle | clk_fmt | s | %I:%M %p | Clock format |
 clock.size | brindle | clk_fontsz | i 6..32 | 10 | Clock font size |

@@ -30,7 +30,7 @@ frame.titleAlignment | org.cinder.wm | title-alignment | e left,center,right | c
 frame.border | org.cinder.wm | border-width | u 0..16 | 2 | Border width | Width of the border of windows
 frame.shadow | org.cinder.wm | frame-shadow | b | true | Frame shadow | Whether shadows are drawn below windows
 frame.cornerRadius | org.cinder.wm | frame-radius | u 0..24 | 4 | Frame radius | Radius of the corners of windows
-list:window theme | org.cinder.wm | theme | s | Coal | Theme | Theme of the window decorations
+list:window theme | org.cinder.wm | theme | s | Coal | Theme | Theme of the window frames
 window-buttons.order | org.cinder.wm | title-buttons | s | T:NXC | Button layout | Layout of the title bar buttons
 title-type.family | org.cinder.wm | title-font | s | Sans Bold 9 | Title font | Font of window titles
 workspace-switcher.count | org.cinder.wm | workspace-count | i 1..32 | 4 | Number of workspaces | How many workspaces there are

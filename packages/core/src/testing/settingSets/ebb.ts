@@ -32,19 +32,19 @@ launcher.height | ebb.shell.launcher.geometry | height | i 200..2000 | 640 | Lau
 launcher.colour | ebb.shell.launcher.look | background-color | c | #202428 | Launcher background colour |
 launcher.opacity | ebb.shell.launcher.look | background-opacity | i 0..100 | 90 | Launcher opacity |
 launcher-button.size | ebb.shell.dock.launcher-button | icon-size | i 8..96 | 40 | Launcher button icon size |
-frame.titleHeight | ebb.wm.decorations.titlebar | height | i 12..72 | 34 | Titlebar height |
-frame.titleAlignment | ebb.wm.decorations.titlebar | text-alignment | e left,center,right | center | Titlebar text alignment |
-frame.colourActive | ebb.wm.decorations.titlebar | focused-color | c | #2b2f33 | Titlebar colour of the focused window |
-frame.colourInactive | ebb.wm.decorations.titlebar | unfocused-color | c | #35393d | Titlebar colour of unfocused windows |
-frame.ink | ebb.wm.decorations.titlebar | text-color | c | #ffffff | Titlebar text colour |
-frame.border | ebb.wm.decorations.border | width | i 0..16 | 0 | Window border width |
-frame.cornerRadius | ebb.wm.decorations.border | rounding | i 0..32 | 12 | Window corner rounding |
-frame.shadow | ebb.wm.decorations.shadow | enabled | b | true | Window shadows |
-window-buttons.order | ebb.wm.decorations.buttons | arrangement | s | close,minimize,maximize: | Arrangement of window buttons |
-window-buttons.size | ebb.wm.decorations.buttons | diameter | i 8..40 | 14 | Window button size |
-window-buttons.spacing | ebb.wm.decorations.buttons | gap | i 0..32 | 8 | Gap between window buttons |
-window-buttons.colour | ebb.wm.decorations.buttons | color | c | #d0d0d0 | Window button colour |
-title-type.family | ebb.wm.decorations.titlebar | font | s | Sans Semi-Bold 11 | Titlebar font |
+frame.titleHeight | ebb.wm.frames.titlebar | height | i 12..72 | 34 | Titlebar height |
+frame.titleAlignment | ebb.wm.frames.titlebar | text-alignment | e left,center,right | center | Titlebar text alignment |
+frame.colourActive | ebb.wm.frames.titlebar | focused-color | c | #2b2f33 | Titlebar colour of the focused window |
+frame.colourInactive | ebb.wm.frames.titlebar | unfocused-color | c | #35393d | Titlebar colour of unfocused windows |
+frame.ink | ebb.wm.frames.titlebar | text-color | c | #ffffff | Titlebar text colour |
+frame.border | ebb.wm.frames.border | width | i 0..16 | 0 | Window border width |
+frame.cornerRadius | ebb.wm.frames.border | rounding | i 0..32 | 12 | Window corner rounding |
+frame.shadow | ebb.wm.frames.shadow | enabled | b | true | Window shadows |
+window-buttons.order | ebb.wm.frames.buttons | arrangement | s | close,minimize,maximize: | Arrangement of window buttons |
+window-buttons.size | ebb.wm.frames.buttons | diameter | i 8..40 | 14 | Window button size |
+window-buttons.spacing | ebb.wm.frames.buttons | gap | i 0..32 | 8 | Gap between window buttons |
+window-buttons.colour | ebb.wm.frames.buttons | color | c | #d0d0d0 | Window button colour |
+title-type.family | ebb.wm.frames.titlebar | font | s | Sans Semi-Bold 11 | Titlebar font |
 interface-type.family | ebb.toolkit.fonts | interface | s | Sans 11 | Interface font |
 fixed-type.family | ebb.toolkit.fonts | monospace | s | Mono 11 | Monospace font |
 list:icon set | ebb.toolkit.themes | icons | s | Foam | Icon theme |
@@ -66,8 +66,8 @@ minimise-effect.effect | ebb.wm.animations.minimize | style | e none,scale,fade 
 minimise-effect.duration | ebb.wm.animations.minimize | duration | i 0..2000 | 250 | Minimise animation duration |
 opening-effect.effect | ebb.wm.animations.open | style | e none,scale,fade | fade | Window opening animation |
 opening-effect.duration | ebb.wm.animations.open | duration | i 0..2000 | 180 | Window opening animation duration |
-edge-actions.topLeft | ebb.shell.hotcorners | top-left | e none,overview,desktop | overview | Top left hot corner |
-edge-actions.bottomRight | ebb.shell.hotcorners | bottom-right | e none,overview,desktop | none | Bottom right hot corner |
+edge-actions.topLeft | ebb.shell.corners | top-left | e none,overview,desktop | overview | Top left corner |
+edge-actions.bottomRight | ebb.shell.corners | bottom-right | e none,overview,desktop | none | Bottom right corner |
 file-manager.sidebarWidth | ebb.files.window | sidebar-width | i 100..500 | 180 | Sidebar width |
 file-manager.view | ebb.files.window | default-view | e icons,list,columns | icons | Default view |
 - | ebb.shell.dock.behaviour | show-delay | i 0..2000 | 200 | Dock show delay |
@@ -75,7 +75,7 @@ file-manager.view | ebb.files.window | default-view | e icons,list,columns | ico
 - | ebb.shell.topbar.behaviour | reveal-delay | i 0..2000 | 100 | Top bar reveal delay |
 - | ebb.shell.launcher | remember-frequent | b | true | Remember frequent programs |
 - | ebb.wm.focus | mode | e click,hover | click | Focus mode |
-- | ebb.wm.decorations.titlebar | double-click | e maximize,none | maximize | Titlebar double click |
+- | ebb.wm.frames.titlebar | double-click | e maximize,none | maximize | Titlebar double click |
 - | ebb.wm.placement | new-windows | e center,smart | smart | Placement of new windows |
 - | ebb.desktop.background | slideshow-interval | i 0..3600 | 0 | Slideshow interval |
 - | ebb.toolkit.fonts | antialiasing | e none,gray,subpixel | gray | Font antialiasing |

@@ -5,7 +5,7 @@ bar.edge | hollow.strip.main | edge | e top,bottom | top | Strip edge | Screen e
 bar.opacity | hollow.strip.main | solidity | i 0..100 | 88 | Strip solidity | How opaque the main strip is
 bar.colour | hollow.strip.main | colour | c | #26323a | Strip colour | Colour of the main strip
 bar.hiding | hollow.strip.main | tucks-away | b | false | Strip tucks away | Whether the main strip hides when not in use
-bar.items | hollow.strip.main | applets | as | ['finder','clock','status'] | Applets | Applets on the main strip in order
+bar.items | hollow.strip.main | pieces | as | ['finder','clock','status'] | Pieces | Pieces on the main strip in order
 bar.margin | hollow.strip.main | inset | i 0..48 | 0 | Strip inset | Distance of the main strip from the screen edge
 bar.cornerRadius | hollow.strip.main | rounding | i 0..32 | 0 | Strip rounding | Corner radius of the main strip
 dock.thickness | hollow.shelf | depth | i 24..160 | 60 | Shelf depth | Thickness of the shelf that holds favourite programs
@@ -18,20 +18,20 @@ dock.colour | hollow.shelf | colour | c | #101010 | Shelf colour | Colour of the
 dock.cornerRadius | hollow.shelf | rounding | i 0..40 | 14 | Shelf rounding | Corner radius of the shelf
 dock.runningMark | hollow.shelf | running-mark | e dot,bar,glow,none | dot | Running mark | How running programs are marked on the shelf
 dock.enlargement | hollow.shelf | swell | i 0..100 | 0 | Shelf swell | How much shelf icons grow under the pointer
-clock.format | hollow.applet.clock | face | s | HH:mm | Clock face | Format of the time shown by the clock applet
-clock.size | hollow.applet.clock | type-size | i 6..48 | 12 | Clock type size | Size of the clock applet's letters
-clock.colour | hollow.applet.clock | ink | c | #f0f0f0 | Clock ink | Colour of the clock applet's letters
-launcher-button.size | hollow.applet.finder | icon-size | i 8..64 | 20 | Finder icon | Icon size of the program finder's button
-launcher-button.label | hollow.applet.finder | caption | s | | Finder caption | Caption of the program finder's button
+clock.format | hollow.piece.clock | face | s | HH:mm | Clock face | Format of the time shown by the clock piece
+clock.size | hollow.piece.clock | type-size | i 6..48 | 12 | Clock type size | Size of the clock piece's letters
+clock.colour | hollow.piece.clock | ink | c | #f0f0f0 | Clock ink | Colour of the clock piece's letters
+launcher-button.size | hollow.piece.finder | icon-size | i 8..64 | 20 | Finder icon | Icon size of the program finder's button
+launcher-button.label | hollow.piece.finder | caption | s | | Finder caption | Caption of the program finder's button
 launcher.width | hollow.finder | width | i 200..1600 | 600 | Finder width | Width of the program finder
 launcher.height | hollow.finder | height | i 200..1600 | 500 | Finder height | Height of the program finder
 launcher.style | hollow.finder | arrangement | e rows,grid,whole-screen | grid | Finder arrangement | How the program finder arranges programs
 launcher.opacity | hollow.finder | solidity | i 0..100 | 94 | Finder solidity | How opaque the program finder is
 launcher.cornerRadius | hollow.finder | rounding | i 0..40 | 10 | Finder rounding | Corner radius of the program finder
-status-area.size | hollow.applet.status | icon-size | i 8..48 | 18 | Status icons | Size of the icons in the status corner
-status-area.spacing | hollow.applet.status | icon-gap | i 0..32 | 5 | Status gap | Gap between the icons in the status corner
-window-list.show | hollow.applet.windows | entries | e icon,title,both | both | Window entries | What entries of open windows show
-window-list.entryWidth | hollow.applet.windows | entry-width | i 20..500 | 170 | Entry width | Greatest width of an entry of an open window
+status-area.size | hollow.piece.status | icon-size | i 8..48 | 18 | Status icons | Size of the icons in the status corner
+status-area.spacing | hollow.piece.status | icon-gap | i 0..32 | 5 | Status gap | Gap between the icons in the status corner
+window-list.show | hollow.piece.windows | entries | e icon,title,both | both | Window entries | What entries of open windows show
+window-list.entryWidth | hollow.piece.windows | entry-width | i 20..500 | 170 | Entry width | Greatest width of an entry of an open window
 frame.titleHeight | hollow.windows.header | height | i 12..72 | 32 | Header height | Height of the header of windows
 frame.titleAlignment | hollow.windows.header | title-alignment | e start,middle,end | middle | Title alignment | Where the title stands in the header of windows
 frame.colourActive | hollow.windows.header | colour-focused | c | #3a4a54 | Header colour | Colour of the header of the focused window
@@ -71,8 +71,8 @@ bar-menus.present | hollow.strip.main | carries-menus | b | true | Menus in the 
 - | hollow.strip.main | stays-put | b | true | Strip stays put | Whether the main strip may be dragged
 - | hollow.shelf | wait | i 0..2000 | 250 | Shelf wait | Time before the shelf comes back, ms
 - | hollow.shelf | bounce-limit | i 0..20 | 5 | Bounces | How often an icon bounces while its program starts
-- | hollow.applet.clock | zone | s | | Clock zone | Time zone of the clock applet
-- | hollow.applet.clock | chime | b | false | Hourly chime | Whether the clock sounds each hour
+- | hollow.piece.clock | zone | s | | Clock zone | Time zone of the clock piece
+- | hollow.piece.clock | chime | b | false | Hourly chime | Whether the clock sounds each hour
 - | hollow.finder | keeps | i 0..60 | 12 | Finder keeps | How many searches the program finder keeps
 - | hollow.windows.header | double-press | e fill,fold,nothing | fill | Double press | What a double press on the header does
 - | hollow.windows.focus | follows | e press,pointer | press | Focus follows | How windows get the focus

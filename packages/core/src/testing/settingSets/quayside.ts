@@ -34,7 +34,7 @@ frame.titleAlignment | org.quayside.windows | title-alignment | e left,centre,ri
 frame.border | org.quayside.windows | border-width | i 0..12 | 1 | Width of window borders |
 frame.cornerRadius | org.quayside.windows | corner-radius | i 0..24 | 6 | Roundness of window corners |
 frame.shadow | org.quayside.windows | shadows | b | true | Windows cast shadows |
-list:window theme | org.quayside.windows | theme | s | Driftwood | Theme of window decorations |
+list:window theme | org.quayside.windows | theme | s | Driftwood | Theme of window frames |
 window-buttons.order | org.quayside.windows | button-order | s | |minimise,maximise,close | Order of buttons in the title bar |
 window-buttons.side | org.quayside.windows | button-side | e left,right | right | Side of the window buttons |
 list:control theme | org.quayside.appearance | widget-theme | s | Shale | Theme of controls |

@@ -5,19 +5,19 @@ bar.edge | wicket.options | opt-102 | e bottom,top,left,right | bottom | Side of
 bar.hiding | wicket.options | opt-103 | b | false | Hide the taskbar automatically when it is not in use |
 bar.opacity | wicket.options | opt-104 | i 0..100 | 100 | Opacity of the taskbar in percent |
 bar.colour | wicket.options | opt-105 | c | #1f2a33 | Background colour of the taskbar |
-bar.items | wicket.options | opt-106 | as | ['start','list','tray','clock'] | Which items the taskbar shows, in order |
+bar.items | wicket.options | opt-106 | as | ['menu','list','tray','clock'] | Which items the taskbar shows, in order |
 bar.cornerRadius | wicket.options | opt-107 | i 0..30 | 0 | Round the corners of the taskbar by so many pixels |
 bar.alignment | wicket.options | opt-108 | e left,center,right | left | Align the taskbar's content |
 clock.format | wicket.options | opt-121 | s | %H:%M | Format in which the taskbar clock shows date and time |
 clock.size | wicket.options | opt-122 | i 6..40 | 11 | Letter size of the taskbar clock |
 clock.colour | wicket.options | opt-123 | c | #ffffff | Letter colour of the taskbar clock |
-launcher-button.size | wicket.options | opt-131 | i 8..96 | 26 | Size of the start menu button's picture |
-launcher-button.label | wicket.options | opt-132 | s | | Text beside the picture of the start menu button |
-launcher.width | wicket.options | opt-133 | i 100..2000 | 460 | Width of the start menu in pixels |
-launcher.height | wicket.options | opt-134 | i 100..2000 | 600 | Height of the start menu in pixels |
-launcher.searchField | wicket.options | opt-135 | e top,bottom,off | bottom | Where the start menu shows its search box |
-launcher.opacity | wicket.options | opt-136 | i 0..100 | 100 | Opacity of the start menu in percent |
-launcher.tiles | wicket.options | opt-137 | b | false | Show tiles in the start menu |
+launcher-button.size | wicket.options | opt-131 | i 8..96 | 26 | Size of the program menu button's picture |
+launcher-button.label | wicket.options | opt-132 | s | | Text beside the picture of the program menu button |
+launcher.width | wicket.options | opt-133 | i 100..2000 | 460 | Width of the program menu in pixels |
+launcher.height | wicket.options | opt-134 | i 100..2000 | 600 | Height of the program menu in pixels |
+launcher.searchField | wicket.options | opt-135 | e top,bottom,off | bottom | Where the program menu shows its search box |
+launcher.opacity | wicket.options | opt-136 | i 0..100 | 100 | Opacity of the program menu in percent |
+launcher.tiles | wicket.options | opt-137 | b | false | Show tiles in the program menu |
 window-list.grouping | wicket.options | opt-141 | e never,full,always | full | Combine taskbar buttons of the same program |
 window-list.show | wicket.options | opt-142 | e icons,icons-and-labels | icons-and-labels | What taskbar buttons of windows show |
 window-list.entryWidth | wicket.options | opt-143 | i 20..400 | 160 | Greatest width of a window's taskbar button |
@@ -63,8 +63,8 @@ edge-actions.tiling | wicket.options | opt-283 | b | true | Tile windows that ar
 - | wicket.options | opt-301 | b | true | Lock the taskbar |
 - | wicket.options | opt-302 | i 0..5000 | 400 | Milliseconds before the taskbar appears again |
 - | wicket.options | opt-303 | b | false | Show seconds since the start of the system |
-- | wicket.options | opt-304 | i 0..50 | 10 | How many recent programs the start menu remembers |
-- | wicket.options | opt-305 | s | | Folder whose contents are added to the start menu |
+- | wicket.options | opt-304 | i 0..50 | 10 | How many recent programs the program menu remembers |
+- | wicket.options | opt-305 | s | | Folder whose contents are added to the program menu |
 - | wicket.options | opt-306 | e click,hover | click | How windows become active |
 - | wicket.options | opt-307 | e maximise,roll,none | maximise | What a double click on the title bar does |
 - | wicket.options | opt-308 | i 50..300 | 100 | Size of text in percent of its usual size |

@@ -18,6 +18,7 @@ import { Task } from '../../shared/asking';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 import { DropFiles } from '../../shared/dropFiles';
+import { Facts } from '../../shared/facts';
 import { FileButton } from '../../shared/fileButton';
 import { Fold } from '../../shared/fold';
 import { Keys } from '../../shared/keys';
@@ -63,6 +64,7 @@ const TARGETS = [
   imports: [
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
+    Facts,
     FileButton,
     Fold,
     MatButton,
@@ -150,7 +152,12 @@ export class LearnView {
     const answer = is && !is.startsWith('list:') && is !== 'variants' ? supplyOf(row.told.setting, is) : null;
     return {
       ...row,
-      takes: sayTakes(row.told.setting),
+      facts: [
+        { label: 'Set by', text: row.key },
+        { label: 'Takes', text: sayTakes(row.told.setting) },
+        { label: 'First value', text: row.told.setting.first ?? 'not told' },
+        { label: 'Now', text: row.told.setting.now ?? 'not told' },
+      ],
       trouble: answer && !answer.ok ? `It cannot be offered as that: ${answer.sentence}` : null,
     };
   });

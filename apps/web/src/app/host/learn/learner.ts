@@ -1,5 +1,5 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import { from, Subject, switchMap, type Observable } from 'rxjs';
+import { from, Subject, switchMap, type Observable, type Subscription } from 'rxjs';
 import { coverageOf } from '@spare-coat/core/deciding/learning/coverage';
 import type { Target } from '@spare-coat/core/deciding/learning/described';
 import { MOST_MACHINE, type Machine } from '@spare-coat/core/deciding/learning/machine';
@@ -20,6 +20,7 @@ export class Learner {
   private readonly worker = inject(LearnWorker);
   private readonly view = inject(CoatView);
   private readonly reading = new Task();
+  private current: Subscription | null = null;
 
   readonly file = signal<string | null>(null);
   readonly machine = signal<Machine | null>(null);
@@ -67,7 +68,9 @@ export class Learner {
     const scale = Object.values(this.view.rows().display)[0]?.scale ?? 1;
     const told = { before: this.machine(), seen: seenOnPictures(this.view.rows()), scale };
     const texts = from(Promise.all([file.text(), then?.text() ?? '']));
-    this.reading.run(
+    // Of two files that are dropped one after the other the later one counts.
+    this.current?.unsubscribe();
+    this.current = this.reading.run(
       texts.pipe(
         switchMap(([raw, after]) =>
           this.worker.learn({

@@ -151,7 +151,7 @@ function misfitOf(takes: SchemaTakes, text: string, type: string): string | null
  * Reads the settings schemas of a machine: every file of schemas, and vendors' overrides of their first values. What cannot be read is
  * told, and the rest is kept.
  *
- * @param files `*.gschema.xml`
+ * @param files `*.gschema.xml`, and `*.enums.xml` with words that these take
  * @param vendor `*.gschema.override`, in the order of their names; later ones win
  * @param desktop for which desktops overrides count that are meant for one; as XDG_CURRENT_DESKTOP tells them
  * Source: the `gschema.dtd` and `glib-compile-schemas` of the GLib documentation
