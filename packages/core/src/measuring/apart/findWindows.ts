@@ -46,6 +46,12 @@ const LEAST_PLAIN = 12;
 const JOINS = 4;
 /** Both are there all along, and go one way. */
 const PLAIN = 0.95;
+/** Of two windows that are alike so much of each side is seen, and so much of each lies beyond the other; so many are tried. */
+const SEEN_OF_SIDE = 0.1;
+const BEYOND_OTHER = 0.15;
+const MOST_UPPER = 12;
+/** How sure it is of the upper of such two, whose sides are not all seen. */
+const UPPER_SURE = 0.9;
 /** So many windows are told at most. */
 const MOST_WINDOWS = 6;
 
@@ -123,7 +129,7 @@ export function findWindows(
   ];
   for (const a of topLeft) for (const b of lowRight) add(a.x, a.y, b.x, b.y);
   for (const a of topRight) for (const b of lowLeft) add(b.x, a.y, a.x, b.y);
-  const scored = (rect: Rect, over: readonly Rect[]): Scored | null => {
+  const sidesOf = (rect: Rect, over: readonly Rect[], leastSeen = 0): (number | null)[] => {
     const { x, y } = rect;
     const [right, low] = [x + rect.width, y + rect.height];
     const inset = Math.min(reach, Math.floor(Math.min(rect.width, rect.height) / 6));
@@ -135,12 +141,19 @@ export function findWindows(
       over
         .filter((o) => o.x - 2 <= at && o.x + o.width + 2 >= at)
         .map((o) => [o.y - 3, o.y + o.height + 3] as const);
-    const sides = [
-      lying.covers(y, x + inset, right - inset, hiddenLying(y), LEAST_SEEN),
-      lying.covers(low, x + inset, right - inset, hiddenLying(low), LEAST_SEEN),
-      standing.covers(x, y + inset, low - inset, hiddenStanding(x), LEAST_SEEN),
-      standing.covers(right, y + inset, low - inset, hiddenStanding(right), LEAST_SEEN),
+    const [wide, high] = [
+      Math.max(LEAST_SEEN, leastSeen * rect.width),
+      Math.max(LEAST_SEEN, leastSeen * rect.height),
     ];
+    return [
+      lying.covers(y, x + inset, right - inset, hiddenLying(y), wide),
+      lying.covers(low, x + inset, right - inset, hiddenLying(low), wide),
+      standing.covers(x, y + inset, low - inset, hiddenStanding(x), high),
+      standing.covers(right, y + inset, low - inset, hiddenStanding(right), high),
+    ];
+  };
+  const scored = (rect: Rect, over: readonly Rect[]): Scored | null => {
+    const sides = sidesOf(rect, over);
     const seen = sides.filter((s) => s !== null);
     if (seen.length < sides.length || Math.min(...seen) < SIDE) return null;
     const sure = seen.reduce((sum, s) => sum + s, 0) / seen.length;
@@ -154,15 +167,50 @@ export function findWindows(
       .filter((r) => !isKnown(r) && !bars.some((b) => inside(r, b) > 0.5))
       .flatMap((r) => scored(r, over) ?? [])
       .sort((a, b) => worth(b) - worth(a));
-    const surest = told[0];
+    // A box around two windows has most of its sides as well, and never all of them.
+    const isAll = (told[0]?.least ?? 0) >= PLAIN;
+    const unknown = boxes.filter((r) => !isKnown(r));
+    const pair = isAll ? null : upperOfTwo(unknown, over, sidesOf);
+    const surest = pair ?? told[0];
     if (!surest) break;
-    const best = told.find((b) => isPartOf(surest.rect, b, least)) ?? surest;
+    const best = pair ?? told.find((b) => isPartOf(surest.rect, b, least)) ?? surest;
     // What is found next is held against what is hidden now.
     const { sure } = best;
     const rect = withoutShadow(best.rect, lying, standing, Math.ceil(STRIP[0] * least) - 1);
     found.push({ rect, sure, over: found.map((f) => f.rect).filter((r) => overlap(r, rect) > 0) });
   }
   return found;
+}
+
+/**
+ * The upper of two windows of which neither is told alone: they are of one colour, so that a side of the upper one is not seen where it lies
+ * on the lower, and the lower's are hidden by the upper one. Each of them reaches far beyond the other, and all that can be seen of the sides
+ * of both is there.
+ *
+ * @returns null where there are no such two
+ */
+function upperOfTwo(
+  boxes: readonly Rect[],
+  over: readonly Rect[],
+  sidesOf: (rect: Rect, over: readonly Rect[], leastSeen?: number) => (number | null)[],
+): Scored | null {
+  const isPlain = (sides: readonly (number | null)[]) => sides.every((s) => s !== null && s >= PLAIN);
+  const uppers = boxes
+    .filter((rect) => {
+      const sides = sidesOf(rect, over).map((s) => s ?? 0);
+      return sides.filter((s) => s >= PLAIN).length >= 2 && Math.min(...sides) >= SEEN_OF_SIDE;
+    })
+    .sort((a, b) => areaOf(b) - areaOf(a))
+    .slice(0, MOST_UPPER);
+  for (const rect of uppers)
+    for (const lower of boxes) {
+      const shared = overlap(rect, lower);
+      if (shared === 0 || shared > (1 - BEYOND_OTHER) * Math.min(areaOf(rect), areaOf(lower))) continue;
+      if (!isPlain(sidesOf(rect, [...over, lower], SEEN_OF_SIDE))) continue;
+      if (isPlain(sidesOf(lower, [...over, rect], SEEN_OF_SIDE)))
+        return { rect, sure: UPPER_SURE, least: PLAIN };
+    }
+  return null;
 }
 /**
  * Lines, and those that go on right beside where one ends: a rim steps outside along a dark strip and inside along

@@ -154,6 +154,25 @@ describe('a desktop taken apart', () => {
     expect(found.some((r) => sameness(r, upper) > 0.97)).toBe(true);
     expect(found.some((r) => sameness(r, { x: 120, y: 90, width: 500, height: 320 }) > 0.97)).toBe(true);
   });
+  it('has two windows of one colour over each other, where no line tells the side of the upper one on the lower', () => {
+    const lower = { x: 90, y: 80, width: 470, height: 290 };
+    fc.assert(
+      fc.property(fc.integer({ min: 120, max: 330 }), fc.integer({ min: 60, max: 190 }), (right, down) => {
+        const upper = { x: lower.x + right, y: lower.y + down, width: 480, height: 300 };
+        const pixels = desktop(null, lower);
+        const over = desktop(null, upper);
+        for (let y = upper.y; y < upper.y + upper.height; y++) {
+          const from = (y * WIDTH + upper.x) * 4;
+          pixels.data.set(over.data.subarray(from, from + upper.width * 4), from);
+        }
+        const windows = of(takeApart(pixels), 'window').map((f) => f.rect);
+        expect(windows).toHaveLength(2);
+        for (const told of [upper, lower])
+          expect(windows.some((rect) => sameness(rect, told) > 0.97)).toBe(true);
+      }),
+      { numRuns: cases(12) },
+    );
+  });
   it('tells the first thing on a bar as its launcher where it stands out, and as a guess where it does not', () => {
     const bar = along('bottom', 48, 0, 1);
     const [launcher] = of(takeApart(desktop(bar, null)), 'launcher');
