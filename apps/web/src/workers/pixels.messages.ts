@@ -1,3 +1,4 @@
+import type { Beside } from '@spare-coat/core/measuring/apart/readBeside';
 import type { Finding } from '@spare-coat/core/measuring/apart/takeApart';
 import type { PictureSample } from '@spare-coat/core/measuring/picture/samplePicture';
 import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
@@ -60,6 +61,8 @@ export interface PixelsCalls {
   };
   /** The picture of a whole desktop, taken apart. */
   apart: { ask: { sha: string }; answer: Finding[] };
+  /** What the place of a region on the whole desktop says of it. */
+  beside: { ask: { sha: string; rect: Rect }; answer: Beside };
   /** The title strip of a window that was drawn round; null where none is told. */
   strip: { ask: { sha: string; rect: Rect }; answer: Rect | null };
   region: { ask: RegionAsk; answer: RegionReading };

@@ -1,7 +1,8 @@
 /// <reference lib="webworker" />
 import { ok } from '@spare-coat/core/ground/result';
 import { nth } from '@spare-coat/core/ground/checked';
-import { takeApart, titleStripOf } from '@spare-coat/core/measuring/apart/takeApart';
+import { readBeside } from '@spare-coat/core/measuring/apart/readBeside';
+import { takeApart, titleStripOf, type Finding } from '@spare-coat/core/measuring/apart/takeApart';
 import { sightAll } from '@spare-coat/core/proving/compare/sightAll';
 import { clip } from '@spare-coat/core/measuring/picture/rect';
 import { resample, type Span } from '@spare-coat/core/measuring/picture/resample';
@@ -104,6 +105,14 @@ function gradeOf(pixels: Pixels): GradeReading {
   return grade;
 }
 
+/** What each picture that is kept was taken apart into: worked out once. */
+const aparts = new WeakMap<Pixels, Finding[]>();
+function apartOf(pixels: Pixels): Finding[] {
+  const found = aparts.get(pixels) ?? takeApart(pixels);
+  aparts.set(pixels, found);
+  return found;
+}
+
 /** What was worn is taken apart too badly to say by it what is not there: on it elements are looked for by their likeness alone. */
 const isExact = (pixels: Pixels) => gradeOf(pixels).grade === 'exact';
 
@@ -123,7 +132,8 @@ const INSTRUMENTS: { readonly [K in CallName]: Instrument<K> } = {
     const { width, height, data } = straight.value;
     return ok({ png: encode({ width, height, data, channels: 4, depth: 8 }), width, height });
   },
-  apart: (pixels) => takeApart(pixels),
+  apart: apartOf,
+  beside: (pixels, { rect }) => readBeside(pixels, rect, apartOf(pixels)),
   strip: (pixels, { rect }) => titleStripOf(pixels, rect),
   region: (pixels, { rect, settle, reach }) => {
     const read = readRegion(pixels, rect, { settle, reach });

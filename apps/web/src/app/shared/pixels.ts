@@ -10,6 +10,7 @@ const WORDS: Readonly<Record<CallName, string>> = {
   screen: 'Looking for the screen',
   straight: 'Setting the photo straight',
   apart: 'Taking the picture apart',
+  beside: 'Looking where it stands',
   strip: 'Looking for the title strip',
   region: 'Reading the region',
   bar: 'Finding what is on it',

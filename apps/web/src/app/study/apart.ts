@@ -230,7 +230,13 @@ export class Apart {
             ? ` “${words.replaceAll('\n', ' ').slice(0, LONGEST_TITLE)}”`
             : '';
         const adding = this.measuring.adding(newId(), kind, `${name}${title}`, readings, null);
-        const traits = pattern === null ? [] : [this.measuring.target(readings, 'format', pattern)];
+        const traits =
+          pattern === null
+            ? []
+            : [
+                this.measuring.target(readings, 'format', pattern),
+                this.measuring.target(readings, 'lines', pattern.split('\n').length),
+              ];
         commands.push({ ...adding, traits: [...adding.traits, ...traits] });
       }
       const count = commands.length;

@@ -1,6 +1,7 @@
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import type { State } from '@spare-coat/core/model/traits/state';
 import { Injectable, computed, inject, signal } from '@angular/core';
+import type { Beside } from '@spare-coat/core/measuring/apart/readBeside';
 import type { BarReading } from '@spare-coat/core/measuring/picture/readBar';
 import type { InkReading } from '@spare-coat/core/measuring/picture/readInk';
 import type { RegionReading } from '@spare-coat/core/measuring/picture/readRegion';
@@ -31,6 +32,7 @@ export class Measuring {
   readonly bar = signal<Result<BarReading> | null>(null);
   readonly text = signal<Result<TextReading> | null>(null);
   readonly ink = signal<Result<InkReading> | null>(null);
+  readonly beside = signal<Beside | null>(null);
   /** The title strip of the window that was drawn round; null where it has none that is told, undefined while nobody looked. */
   readonly strip = signal<Rect | null | undefined>(undefined);
   /** Milliseconds from region to traits. */
@@ -54,6 +56,7 @@ export class Measuring {
       region,
       bar: bar?.ok ? bar.value : null,
       text: text?.ok ? text.value : null,
+      beside: this.beside(),
       graded: this.grade.told(),
       byHand: this.byHand(),
     };
@@ -66,6 +69,7 @@ export class Measuring {
     this.bar.set(null);
     this.text.set(null);
     this.ink.set(null);
+    this.beside.set(null);
     this.state.set(null);
   }
 
@@ -126,6 +130,7 @@ export class Measuring {
       this.bar.set(null);
       this.text.set(null);
       this.ink.set(null);
+      this.beside.set(null);
       this.whole = this.readWhole(sha, answer.rect, turn);
       await this.whole;
     } catch (error) {
@@ -135,18 +140,26 @@ export class Measuring {
 
   private async readWhole(sha: string, rect: Rect, turn: number): Promise<void> {
     try {
-      const [bar, text, ink] = await Promise.all([
+      const [bar, text, ink, beside] = await Promise.all([
         this.pixels.ask('bar', { sha, rect, settle: false, reach: this.reach }),
         this.pixels.ask('text', { sha, rect }),
         this.pixels.ask('ink', { sha, rect }),
+        this.besideOf(sha, rect),
       ]);
       if (turn !== this.turn) return;
+      this.beside.set(beside);
       this.ink.set(ink);
       this.bar.set(bar);
       this.text.set(text);
     } catch (error) {
       this.failed(error as Error, turn);
     }
+  }
+
+  /** Only a whole desktop to the pixel is taken apart. */
+  private async besideOf(sha: string, rect: Rect): Promise<Beside | null> {
+    const isWhole = this.view.picture()?.subject === 'Whole desktop';
+    return isWhole && this.grade.told()?.grade === 'exact' ? this.pixels.ask('beside', { sha, rect }) : null;
   }
 
   private failed(error: Error, turn: number): void {
@@ -163,15 +176,17 @@ export class Measuring {
     const sha = this.view.picture()?.blob;
     if (sha === undefined) throw new Error('There is no picture to measure on.');
     const exactly = { sha, rect, settle: false, reach: this.reach };
-    const [region, bar, text] = await Promise.all([
+    const [region, bar, text, beside] = await Promise.all([
       this.pixels.ask('region', exactly),
       this.pixels.ask('bar', exactly),
       this.pixels.ask('text', { sha, rect }),
+      this.besideOf(sha, rect),
     ]);
     return {
       region: { ...region, found: { left: true, top: true, right: true, bottom: true } },
       bar: bar.ok ? bar.value : null,
       text: text.ok ? text.value : null,
+      beside,
       graded: this.grade.told(),
       byHand: false,
     };

@@ -1,6 +1,7 @@
 import { ok } from '@spare-coat/core/ground/result';
 import { lettersOn } from '@spare-coat/core/measuring/type/lettersOn';
 import { signal, type Provider } from '@angular/core';
+import { readBeside } from '@spare-coat/core/measuring/apart/readBeside';
 import { takeApart, titleStripOf } from '@spare-coat/core/measuring/apart/takeApart';
 import { samplePicture } from '@spare-coat/core/measuring/picture/samplePicture';
 import { findScreen } from '@spare-coat/core/measuring/picture/findScreen';
@@ -73,6 +74,7 @@ export function instrumentsOn(pixels: Pixels, reference = pixels): Provider {
       return { ok: true, value: { png: new Uint8Array([137, 80, 78, 71]), width, height } };
     },
     apart: () => takeApart(pixels),
+    beside: ({ rect }) => readBeside(pixels, rect, takeApart(pixels)),
     strip: ({ rect }) => titleStripOf(pixels, rect),
     region: ({ rect, settle, reach }) => readRegion(pixels, rect, { settle, reach }),
     bar: ({ rect, settle, reach }) => readBar(pixels, rect, { settle, reach }),

@@ -144,6 +144,7 @@ export function learnFrom(before: Machine | null, desktop: string, changes: read
       desktop: before?.desktop ?? desktop,
       commands: before?.commands ?? [],
       seen: before?.seen ?? [],
+      screen: before?.screen ?? null,
       leftOut: before?.leftOut ?? 0,
       problems: before?.problems ?? [],
       settings: [...settings.values()],

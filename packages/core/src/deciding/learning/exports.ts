@@ -153,6 +153,7 @@ export function learnFromExports(before: Machine | null, first: Export, then: Ex
           desktop: before?.desktop ?? '',
           commands: before?.commands ?? [],
           seen: before?.seen ?? [],
+          screen: before?.screen ?? null,
           leftOut: before?.leftOut ?? 0,
           problems: before?.problems ?? [],
           settings: [...settings.values()],

@@ -145,6 +145,7 @@ const machine = (settings: readonly MachineSetting[], commands = ['gsettings', '
   commands,
   seen: [],
   leftOut: 0,
+  screen: null,
   problems: [],
 });
 const TOLD = { id: '00000000-0000-4000-8000-000000000001', revision: 1, name: 'Mine', version: '1' };

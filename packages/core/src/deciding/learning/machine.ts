@@ -25,6 +25,8 @@ export interface Machine {
   readonly commands: readonly string[];
   /** What its windows tell of bars and frames. */
   readonly seen: readonly Seen[];
+  /** The size of its screen, where it has one; pixels. */
+  readonly screen: { readonly width: number; readonly height: number } | null;
   /** How many settings were left out because they may be secrets. */
   readonly leftOut: number;
   /** What could not be read, in sentences. */
@@ -116,6 +118,17 @@ function linesThatSet(
   });
 }
 
+/** The size of the only screen: as the server of X11 tells it, else as the kernel does. Of several nobody can tell which one is meant. */
+function screenOf(told: unknown, displays: unknown): Machine['screen'] {
+  const [first, ...more] = listOf(displays).filter(isRecord);
+  if (more.length > 0) return null;
+  const [width, height] = listOf(told).length === 2 ? listOf(told) : [first?.['width'], first?.['height']];
+  const isSize = typeof width === 'number' && typeof height === 'number';
+  return isSize && width >= 320 && height >= 200 && Math.max(width, height) <= 16_384
+    ? { width, height }
+    : null;
+}
+
 /** Settings of key files of one's own: what they take only their values tell. */
 function ownFiles(raw: unknown, home: string): MachineSetting[] {
   return filesOf(raw).flatMap(({ name, text }) => {
@@ -202,6 +215,7 @@ export function readMachine(raw: string): MachineAnswer {
       settings: found.slice(0, MOST_SETTINGS),
       commands: listOf(machine['commands']).map(textOf),
       seen: seenOnScreen(machine),
+      screen: screenOf(machine['screen'], told['displays']),
       leftOut: typeof told['leftOut'] === 'number' ? told['leftOut'] : 0,
       problems: [
         ...tooLong.map(({ name }) => `${name}: It is longer than a file of schemas is.`),

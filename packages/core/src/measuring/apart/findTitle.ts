@@ -85,7 +85,7 @@ export function findTitle(
 const worth = (t: FoundTitle) => t.sure + (t.buttons.length > 0 ? 1 : 0);
 
 /** The longest part of a strip that nothing hides. */
-function seenOf(rect: Rect, upright: boolean, over: readonly Rect[]): Rect {
+export function seenOf(rect: Rect, upright: boolean, over: readonly Rect[]): Rect {
   const [from, to] = upright ? [rect.y, rect.y + rect.height] : [rect.x, rect.x + rect.width];
   const hidden = over.filter((o) => overlap(o, rect) > 0);
   const seen = without(

@@ -207,8 +207,10 @@ function upperOfTwo(
       const shared = overlap(rect, lower);
       if (shared === 0 || shared > (1 - BEYOND_OTHER) * Math.min(areaOf(rect), areaOf(lower))) continue;
       if (!isPlain(sidesOf(rect, [...over, lower], SEEN_OF_SIDE))) continue;
-      if (isPlain(sidesOf(lower, [...over, rect], SEEN_OF_SIDE)))
-        return { rect, sure: UPPER_SURE, least: PLAIN };
+      if (!isPlain(sidesOf(lower, [...over, rect], SEEN_OF_SIDE))) continue;
+      // Where the two share a place, lines are the upper one's: more of its sides is seen.
+      const seen = (of: Rect) => sidesOf(of, over).reduce<number>((sum, side) => sum + (side ?? 0), 0);
+      return { rect: seen(rect) >= seen(lower) ? rect : lower, sure: UPPER_SURE, least: PLAIN };
     }
   return null;
 }

@@ -1,8 +1,9 @@
 import { byteAt } from '../../ground/cells.js';
 import { dominantColours, type Dominant } from './dominant.js';
+import { colourDifference } from '../colour/ciede2000.js';
 import { contrast, parseHex, toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
-import { isInside, type Rect } from './rect.js';
+import { clip, isInside, type Rect } from './rect.js';
 import { settleEdges, type Rival, type SideName } from './settleEdges.js';
 
 export type ScreenEdge = 'top' | 'right' | 'bottom' | 'left';
@@ -31,6 +32,8 @@ export interface RegionReading {
   readonly colours: readonly Dominant[];
   /** The colour among the dominant ones that stands out most from the first: text or drawing on its ground. */
   readonly ink: string | null;
+  /** The fullest colour that what lies right around the region does not have: of a picture on its ground; null where there is none. */
+  readonly main: string | null;
   /** Mean colour of a ring up to 16 px beside the region: what it is laid on; null where the region fills the picture. */
   readonly ground: string | null;
 }
@@ -90,6 +93,7 @@ export function readRegion(
     heightShare: (100 * rect.height) / pixels.height,
     colours: colours.slice(0, SHOWN_COLOURS),
     ink: inkOf(colours),
+    main: mainOf(pixels, rect, colours),
     ground: ringMean(pixels, rect),
   };
 }
@@ -124,6 +128,39 @@ function inkOf(colours: readonly Dominant[]): string | null {
     if (!best || ratio > best.ratio) best = { hex: colour.hex, ratio };
   }
   return best?.hex ?? null;
+}
+
+/** A colour is one of the ground's when it fills so much of what lies around a region, and is no further from another, CIEDE2000. */
+const OF_GROUND = 0.2;
+const SAME_COLOUR = 6;
+/** How far around it that is, in pixels; what a side mixes with the ground is left out. */
+const AROUND = 2;
+/** A colour fills so much of a region at least to be the main one of what is drawn there. */
+const MAIN_SHARE = 0.04;
+
+function mainOf(pixels: Pixels, rect: Rect, colours: readonly Dominant[]): string | null {
+  const { x, y, width, height } = rect;
+  const around = [
+    { x: x - AROUND, y: y - AROUND, width: width + 2 * AROUND, height: AROUND },
+    { x: x - AROUND, y: y + height, width: width + 2 * AROUND, height: AROUND },
+    { x: x - AROUND, y, width: AROUND, height },
+    { x: x + width, y, width: AROUND, height },
+  ].flatMap((side) => clip(side, pixels.width, pixels.height) ?? []);
+  const total = around.reduce((sum, side) => sum + side.width * side.height, 0);
+  if (total === 0) return null;
+  const shares = new Map<string, number>();
+  for (const side of around)
+    for (const { hex, share } of dominantColours(pixels, side, 3))
+      shares.set(hex, (shares.get(hex) ?? 0) + (share * side.width * side.height) / total);
+  // The same colour may be told a little differently at each side.
+  const near = (a: string, b: string) => colourDifference(parseHex(a)!, parseHex(b)!) <= SAME_COLOUR;
+  const ground = [...shares.keys()].filter((hex) => {
+    const all = [...shares].reduce((sum, [other, share]) => sum + (near(hex, other) ? share : 0), 0);
+    return all >= OF_GROUND;
+  });
+  if (ground.length === 0) return null;
+  const main = colours.find(({ hex, share }) => share >= MAIN_SHARE && !ground.some((g) => near(g, hex)));
+  return main?.hex ?? null;
 }
 
 function ringMean(pixels: Pixels, rect: Rect): string | null {

@@ -77,6 +77,7 @@ export function lengthOff(from: ReadFrom, readings: Readings): number | null {
     case 'bar:itemSize':
     case 'bar:spacing':
     case 'bar:cornerRadius':
+    case 'beside:cornerRadius':
       return inHalves(Math.max(1, sideOff(graded)));
     case 'text:xHeight':
     case 'text:capHeight': {

@@ -39,6 +39,7 @@ export type ReadFrom =
   | 'width'
   | 'height'
   | 'ink'
+  | 'main'
   | 'palette'
   | 'picture'
   | `colour:${number}`
@@ -48,7 +49,12 @@ export type ReadFrom =
   | 'bar:spacing'
   | 'bar:padding'
   | 'text:xHeight'
-  | 'text:capHeight';
+  | 'text:capHeight'
+  | 'beside:place'
+  | 'beside:titlePlace'
+  | 'beside:side'
+  | 'beside:cornerRadius'
+  | 'beside:beneath';
 
 /** One property that elements of a kind have. */
 export interface TraitSpec {

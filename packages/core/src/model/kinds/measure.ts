@@ -1,5 +1,6 @@
 import { nth } from '../../ground/checked.js';
 import { roundTo } from '../traits/say.js';
+import type { Beside } from '../../measuring/apart/readBeside.js';
 import type { BarReading } from '../../measuring/picture/readBar.js';
 import { isSpoilt } from '../../measuring/picture/byGrade.js';
 import type { GradeReading } from '../../measuring/picture/pictureGrade.js';
@@ -20,6 +21,8 @@ export interface Readings {
   readonly region: RegionReading;
   readonly bar: BarReading | null;
   readonly text: TextReading | null;
+  /** What its place on the whole desktop says of it; null where that is not known. */
+  readonly beside?: Beside | null;
   /** What happened to the picture; where it is not told, nothing is held back for it. */
   readonly graded?: Pick<GradeReading, 'grade' | 'isAskew'> | null;
   /** Its sides were set by a hand, one by one: they need not be clear. */
@@ -48,11 +51,14 @@ export function measuredTraits(kind: Kind | null, readings: Readings): Map<strin
 }
 
 /** Colours, and ink among them; all else is a length, a place or a share. */
-const isColour = (from: ReadFrom) => from === 'ink' || from === 'palette' || from.startsWith('colour:');
+const isColour = (from: ReadFrom) =>
+  from === 'ink' || from === 'main' || from === 'palette' || from.startsWith('colour:');
 
 /** Whether what happened to the picture leaves it to be told: no colour that a camera saw, no length that rests on a side that is not clear. */
 function isTold(from: ReadFrom, { region, graded, byHand }: Readings): boolean {
   if (!graded?.grade || graded.grade === 'exact') return true;
+  // What was worn is taken apart too badly to say by it where something stands.
+  if (from.startsWith('beside:')) return false;
   if (isColour(from)) return !isSpoilt(graded, 'colours') && (from !== 'ink' || !isSpoilt(graded, 'ink'));
   if (isSpoilt(graded, 'lengths')) return from === 'edge' || from === 'alignment';
   if (byHand || (graded.grade !== 'softened' && graded.grade !== 'photographed')) return true;
@@ -84,7 +90,10 @@ function ownColour({ opacity }: BarReading, region: RegionReading): string | nul
 const tenth = (value: number) => roundTo(value, 1);
 const half = (told: Result<number>) => (told.ok ? Math.round(told.value * 2) / 2 : null);
 
-function readOne(from: ReadFrom, { region: r, bar, text }: Readings): TraitValue | null {
+/** The sides of a window by what the traits of a frame call them. */
+const TITLE_PLACES = { top: 'head', bottom: 'foot', left: 'left side', right: 'right side' } as const;
+
+function readOne(from: ReadFrom, { region: r, bar, text, beside }: Readings): TraitValue | null {
   switch (from) {
     case 'edge':
       return r.edge;
@@ -100,6 +109,18 @@ function readOne(from: ReadFrom, { region: r, bar, text }: Readings): TraitValue
       return r[from];
     case 'ink':
       return text?.ink.ink ?? r.ink;
+    case 'main':
+      return r.main;
+    case 'beside:place':
+      return beside?.place ?? null;
+    case 'beside:titlePlace':
+      return beside?.titleSide ? TITLE_PLACES[beside.titleSide] : null;
+    case 'beside:side':
+      return beside?.side ?? null;
+    case 'beside:cornerRadius':
+      return beside?.cornerRadius ?? null;
+    case 'beside:beneath':
+      return beside?.beneath ?? null;
     case 'picture':
       // Cut out by its own instrument.
       return null;

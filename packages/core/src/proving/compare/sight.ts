@@ -1,5 +1,7 @@
 import { byteAt } from '../../ground/cells.js';
 import type { Likeness } from '../../model/coat/fields.js';
+import { readBeside } from '../../measuring/apart/readBeside.js';
+import type { Finding } from '../../measuring/apart/takeApart.js';
 import { cutOut } from '../../measuring/picture/cutOut.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
 import { readBar } from '../../measuring/picture/readBar.js';
@@ -138,6 +140,7 @@ const valueOf = <T>(answer: Result<T>): T | null => (answer.ok ? answer.value : 
  * off the own picture with the instruments that read the reference.
  *
  * @param pairing what it was paired with by what the own picture was taken apart into; without one it is looked for by its likeness
+ * @param apart what the own picture was taken apart into, where it shows a whole desktop to the pixel
  * @returns null where it would lie outside the own picture
  */
 export function sight(
@@ -145,6 +148,7 @@ export function sight(
   own: Pixels,
   ask: SightAsk,
   pairing: Pairing | null = null,
+  apart: readonly Finding[] | null = null,
 ): Sight | null {
   const { region, factor, byHand, kind } = ask;
   const expected = expectedRect(region, reference, own, factor);
@@ -184,6 +188,7 @@ export function sight(
     region: read,
     bar: wants('bar:') || lets ? valueOf(readBar(own, rect, { settle: false })) : null,
     text: wants('text:') || wants('ink') ? valueOf(readText(own, rect)) : null,
+    beside: apart && wants('beside:') ? readBeside(own, rect, apart) : null,
   });
   for (const spec of kind?.traits ?? [])
     if (spec.reads === 'picture' && ask.traits.includes(spec.id)) {

@@ -1,4 +1,5 @@
-import { sidesOf, takeApart } from '../../measuring/apart/takeApart.js';
+import type { LongLines } from '../../measuring/apart/longLines.js';
+import { sidesOf, takeApart, type Finding } from '../../measuring/apart/takeApart.js';
 import type { Pixels } from '../../measuring/picture/pixels.js';
 import { expectedRect } from './expectedRect.js';
 import { mayBePaired, pairUp, type Pairing } from './pairing.js';
@@ -19,15 +20,23 @@ export function sightAll(
   areWhole: boolean,
   progress: (share: number) => void = () => undefined,
 ): (Sight | null)[] {
-  const pairings = areWhole ? pairingsOf(reference, own, asks) : asks.map(() => null);
+  const lines = areWhole ? sidesOf(own) : null;
+  const apart = lines && takeApart(own, lines);
+  const pairings = lines && apart ? pairingsOf(reference, own, asks, lines, apart) : asks.map(() => null);
   return asks.map((ask, i) => {
     progress(i / asks.length);
-    return sight(reference, own, ask, pairings[i]);
+    return sight(reference, own, ask, pairings[i], apart);
   });
 }
 
 /** The pairs of those that are not placed by a hand. */
-function pairingsOf(reference: Pixels, own: Pixels, asks: readonly SightAsk[]): (Pairing | null)[] {
+function pairingsOf(
+  reference: Pixels,
+  own: Pixels,
+  asks: readonly SightAsk[],
+  lines: LongLines,
+  apart: readonly Finding[],
+): (Pairing | null)[] {
   const wanted = asks.flatMap((ask, i) => {
     const expected = expectedRect(ask.region, reference, own, ask.factor);
     const kind = ask.kind?.id;
@@ -36,8 +45,7 @@ function pairingsOf(reference: Pixels, own: Pixels, asks: readonly SightAsk[]): 
   });
   const pairings: (Pairing | null)[] = asks.map(() => null);
   if (wanted.length === 0) return pairings;
-  const lines = sidesOf(own);
-  const found = pairUp(wanted, takeApart(own, lines), lines, reference, own);
+  const found = pairUp(wanted, apart, lines, reference, own);
   wanted.forEach(({ i }, k) => (pairings[i] = found[k]!));
   return pairings;
 }

@@ -290,12 +290,24 @@ export class LearnView {
     this.saving.run(work, ({ profile }) => {
       this.saved.set(profile);
       this.learner.madeAs(profile.id);
-      this.store.send({
+      const chosen = {
         type: 'coat.host',
         profileId: profile.id,
         profileRevision: profile.revision,
         channel: profile.channels[0]?.id ?? null,
-      });
+      } as const;
+      // Lengths are carried to the screen of this very machine, where nobody has described another one.
+      const isDescribed = Object.keys(this.view.rows().display).length > 0;
+      const { screen } = machine;
+      this.store.send(
+        screen === null || isDescribed
+          ? chosen
+          : {
+              type: 'many',
+              label: `Choose ${profile.name}, ${screen.width} × ${screen.height}`,
+              commands: [chosen, { type: 'display.set', id: newId(), ...screen, scale: 1, inches: null }],
+            },
+      );
     });
   }
 }

@@ -6,6 +6,7 @@ const PLACE: TraitSpec = {
   label: 'Place',
   type: 'place',
   importance: 'must',
+  reads: 'beside:place',
   help: 'Zone of its bar, and how far along the edge its middle is.',
 };
 /** Of an element that is a picture. */
@@ -14,7 +15,7 @@ const COLOUR: TraitSpec = {
   label: 'Colour',
   type: 'colour',
   importance: 'nice',
-  reads: 'ink',
+  reads: 'main',
   perVariant: true,
   help: 'The main colour of its picture.',
 };
@@ -93,7 +94,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         label: 'Colour',
         type: 'colour',
         importance: 'should',
-        reads: 'ink',
+        reads: 'main',
         perVariant: true,
         help: 'The main colour of its picture.',
       },
@@ -133,6 +134,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         label: 'Text size',
         type: 'length',
         importance: 'should',
+        reads: 'text:capHeight',
         help: 'Height of the figures of its largest line.',
       },
       {

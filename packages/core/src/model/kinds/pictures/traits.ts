@@ -189,7 +189,7 @@ export const PICTURE_KINDS: readonly Kind[] = [
         label: 'Colour',
         type: 'colour',
         importance: 'must',
-        reads: 'ink',
+        reads: 'main',
         perVariant: true,
         help: 'Its main colour.',
       },

@@ -23,6 +23,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
         type: 'choice',
         importance: 'must',
         choices: ['head', 'foot', 'left side', 'right side', 'none'],
+        reads: 'beside:titlePlace',
         help: 'The side of the window that the title strip is on.',
       },
       {
@@ -47,6 +48,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
         label: 'Colour, inactive',
         type: 'colour',
         importance: 'should',
+        reads: 'beside:beneath',
         perVariant: true,
         help: 'Of the title strip of a window behind.',
       },
@@ -64,6 +66,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
         label: 'Corner radius',
         type: 'length',
         importance: 'should',
+        reads: 'beside:cornerRadius',
         help: 'Of the window; 0 for square.',
       },
       {
@@ -104,6 +107,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
         type: 'choice',
         importance: 'must',
         choices: ['start', 'centre', 'end', 'both ends'],
+        reads: 'beside:side',
         help: 'Where in the title strip they stand.',
       },
       {
@@ -152,7 +156,7 @@ export const WINDOW_KINDS: readonly Kind[] = [
         label: 'Colour',
         type: 'colour',
         importance: 'should',
-        reads: 'ink',
+        reads: 'main',
         perVariant: true,
         help: 'The main colour of a button.',
       },
