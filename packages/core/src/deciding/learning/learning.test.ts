@@ -15,6 +15,7 @@ import { makeProfile } from './makeProfile.js';
 import { readMachine, type Machine, type MachineSetting } from './machine.js';
 import { seenOnPictures, seenOnScreen } from './seen.js';
 import { suggest } from './suggest.js';
+import { writeAs } from '../../model/offers/writes.js';
 import { supplyOf } from './supplyOf.js';
 import { findPhrases, phrasesOf, wordsOf } from './tokens.js';
 
@@ -175,6 +176,23 @@ describe('a profile that is made of what was learnt', () => {
     });
     expect(supplyOf(own({ takes: { as: 'choice', values: ['foo', 'bah'] } }), 'bar.edge').ok).toBe(false);
     expect(supplyOf(own({ takes: text, first: '/a.png', type: 's' }), 'wallpaper.picture').ok).toBe(false);
+  });
+  it('writes an order with the signs of its value: what stands between items, and what parts the ends', () => {
+    const written = (first: string) => {
+      const setting = own({ takes: { as: 'text' }, first, type: 's' });
+      const answer = supplyOf(setting, 'bar.items');
+      if (!answer.ok) return answer.sentence;
+      const order = { start: ['launcher', 'window list'], centre: [], end: ['clock'] };
+      const named = { ...answer.writes, words: { launcher: 'menu', 'window list': 'tasks', clock: 'time' } };
+      return writeAs(named, 'order', order).text;
+    };
+    expect(written('menu,tasks;status,clock')).toBe(`'menu,tasks;time'`);
+    expect(written('menu|tasks,status|clock')).toBe(`'menu|tasks,time'`);
+    expect(written('menu;tasks|status;clock')).toBe(`'menu;tasks|time'`);
+    expect(written('menu:clock')).toBe(`'menu,tasks:time'`);
+    expect(written('menu,tasks,clock')).toBe(`'menu,tasks,time'`);
+    for (const unclear of ['menu', 'menu,a;b,c;clock,d', 'menu,a;b|c'])
+      expect(written(unclear)).toMatch(/^(No value|Its items|Three signs)/);
   });
   it('turns a switch round that says the opposite', () => {
     const hides = own({ name: 'hide-icons', takes: { as: 'flag' }, type: 'b', first: 'true' });

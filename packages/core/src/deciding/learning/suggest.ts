@@ -113,6 +113,7 @@ class Suggester {
     return field === 'group'
       ? plainGroup(setting)
           .split(/[.\s/]/)
+          .filter((word) => !FILE_ENDING.test(word))
           .slice(-3)
           .join(' ')
       : setting[field];
@@ -249,6 +250,9 @@ function placesBy<T>(list: readonly T[], keyOf: (one: T) => string): Map<string,
   });
   return found;
 }
+
+/** How files of settings end: it says nothing of what they set. */
+const FILE_ENDING = /^(conf|config|cfg|ini|rc|json|xml|css|toml|ya?ml)$/i;
 
 /** Whether a value is what was seen: the same, times the display's scale, or as a share. */
 function isSame(value: string, seen: Seen['value'], scale: number): boolean {

@@ -59,7 +59,30 @@ function wordsOfItems(
   return found;
 }
 
-const SIGN = /^(?:[^:|]*)[:|](?:[^:|]*)$/;
+/** What may stand between items of an order, and between its two ends: the likelier to do the latter the later. */
+const SIGNS = [',', ';', '|', ':'] as const;
+
+/**
+ * What stands between the items of an order in one text, and what parts its start from its end. Of two signs the one that stands once parts;
+ * a colon or a bar that stands alone parts as well.
+ *
+ * @returns a sentence where nobody can tell
+ */
+function signsOf(value: string): Pick<Writes, 'between' | 'parted'> | string {
+  const counts = SIGNS.map((sign) => ({ sign, count: value.split(sign).length - 1 })).filter(
+    (s) => s.count > 0,
+  );
+  const [first, second, third] = counts;
+  if (!first) return 'No value of it tells what stands between its items.';
+  if (third) return 'Three signs stand between its items, and nobody can tell what they mean.';
+  if (!second)
+    return first.count === 1 && (first.sign === ':' || first.sign === '|')
+      ? { between: ',', parted: first.sign }
+      : { between: first.sign };
+  if (second.count === 1) return { between: first.sign, parted: second.sign };
+  if (first.count === 1) return { between: second.sign, parted: first.sign };
+  return 'Its items stand in more than two groups, which one value here cannot write.';
+}
 
 /** How a setting's values are written for a target; null where nobody can tell. */
 function writesOf(setting: MachineSetting, spec: TraitSpec): Writes | string {
@@ -141,9 +164,14 @@ function writesOfOrder(
     return 'It writes buttons by single letters, which nobody here can tell.';
   const named = Object.keys(words).length > 0 ? { words } : {};
   if (setting.type === 'as') return { ...base, ...named, zone: isButtons ? 'end' : 'start' };
-  if (SIGN.test(value)) return { ...base, ...named, between: ',', parted: /[:|]/.exec(value)?.[0] ?? ':' };
-  const between = value.includes(';') ? ';' : ',';
-  return { ...base, ...named, between, zone: isButtons ? 'end' : 'start' };
+  const signs = signsOf(value);
+  if (typeof signs === 'string') return signs;
+  return {
+    ...base,
+    ...named,
+    ...signs,
+    ...(signs.parted === undefined ? { zone: isButtons ? 'end' : 'start' } : {}),
+  };
 }
 
 /** Bounds of a number in the trait's own measure. */

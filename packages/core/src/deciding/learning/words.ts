@@ -1217,6 +1217,20 @@ const TRAIT_WORDS: Readonly<Record<string, readonly string[]>> = {
 
 /** What names a target as a whole: a word that leaves no doubt what it is. */
 const TARGET_WORDS: Readonly<Record<string, readonly string[]>> = {
+  'controls.background': [
+    'background of window',
+    'background colour of window',
+    'background color of window',
+    'window background',
+    'window background colour',
+    'window background color',
+  ],
+  'controls.ink': [
+    'text colour of window',
+    'text color of window',
+    'window text colour',
+    'window text color',
+  ],
   'list:icon set': [
     'icon theme',
     'icon set',

@@ -99,13 +99,16 @@ export function scoreLayers(
   let [sum, mostSum, weights] = [0, 0, 0];
   let assumed = untold.length > 0;
   let rest: TraitScore | null = null;
+  const done: TraitScore[] = [];
   const traits = targets.map((target): TraitScore => {
     const known = rest?.target.spec === target.spec ? rest : null;
-    const own = known ?? scoreTrait(host, target, layers, scale, variant.id, variantName, kind);
+    const own =
+      known ?? withLines(scoreTrait(host, target, layers, scale, variant.id, variantName, kind), done);
     // Without a target at rest, what can be set is set for the state.
     const score: TraitScore =
       target.state === null || (!known && own.place) ? own : inState(target, own, scale);
     if (target.state === null) rest = score;
+    done.push(score);
     sum += target.weight * score.credit;
     mostSum += target.weight * score.most;
     weights += target.weight;
@@ -116,6 +119,23 @@ export function scoreLayers(
   const open = untold.reduce((all, u) => all + u.weight, 0);
   const all = weights + open;
   return { closeness: sum / all, most: (mostSum + open) / all, traits, untold, assumed };
+}
+
+/** How many lines there will be, where nobody tells but what is written is known. */
+function withLines(score: TraitScore, others: readonly TraitScore[]): TraitScore {
+  const { target, actual } = score;
+  const of = target.spec.linesOf;
+  if (actual !== null || of === undefined) return score;
+  const written = others.find((o) => o.target.spec.id === of && o.target.state === null);
+  if (!written || typeof written.actual !== 'string') return score;
+  const lines = written.actual.split('\n').length;
+  return {
+    ...score,
+    actual: lines,
+    from: written.from,
+    bound: 'as its format says',
+    ...creditsFor(target, lines),
+  };
 }
 
 /** What an actual value earns at a target: at both ends of the target's interval, where it is one. Null: anything. */

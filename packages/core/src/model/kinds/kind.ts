@@ -73,6 +73,8 @@ export interface TraitSpec {
   /** Partial credit of a choice: target → actual → 0–1. */
   readonly credit?: Readonly<Record<string, Readonly<Record<string, number>>>>;
   readonly reads?: ReadFrom;
+  /** The trait of the same kind whose lines it counts: where that one is known, so is this. */
+  readonly linesOf?: string;
   /** Another trait of the same kind that says how opaque this colour is. */
   readonly opacityTrait?: string;
   /** A trait that usually differs between light and dark, so that it is kept per variant when measured. */

@@ -127,6 +127,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         label: 'Lines',
         type: 'count',
         importance: 'should',
+        linesOf: 'format',
         help: 'How many lines of text it has.',
       },
       {
