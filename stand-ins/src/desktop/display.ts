@@ -2,6 +2,8 @@ import { createRequire } from 'node:module';
 
 /** What is used of the `x11` package, which describes no types. Numbers are those of the protocol. */
 interface Client {
+  /** Numbers of names that were asked for. */
+  atoms: Readonly<Record<string, number>>;
   AllocID(): number;
   CreateWindow(
     id: number,
@@ -62,7 +64,10 @@ interface Root {
   readonly pixel_width: number;
   readonly pixel_height: number;
 }
-const x11 = createRequire(import.meta.url)('x11') as {
+const load = createRequire(import.meta.url);
+/** The names whose numbers the protocol fixes. The package adds to them what any server answers, and other servers number otherwise. */
+const FIXED_ATOMS = { ...(load('x11/lib/stdatoms') as Readonly<Record<string, number>>) };
+const x11 = load('x11') as {
   createClient(
     how: { display: string },
     told: (error: unknown, opened: { client: Client; screen: readonly Root[] }) => void,
@@ -107,6 +112,7 @@ export class Display {
         error ? fail(new Error('The screen does not answer.')) : done(opened),
       ),
     );
+    client.atoms = { ...FIXED_ATOMS };
     const [first] = screen;
     if (!first) throw new Error('The server has no screen.');
     return new Display(client, first);

@@ -114,10 +114,10 @@ opening-effect.effect | effects | open-animation | e none,fade,scale | fade | | 
 opening-effect.duration | effects | open-duration | u 0..2000 | 140 | | Duration of the animation of opening windows
 translucency.menus | effects | menu-opacity | d 0..1 | 1.0 | % | Opacity of menus
 translucency.windows | effects | inactive-opacity | d 0..1 | 1.0 | % | Opacity of inactive windows
-edge-actions.topLeft | corners | top-left | e nothing,overview,desktop | nothing | | What the top left corner of the screen does
-edge-actions.topRight | corners | top-right | e nothing,overview,desktop | nothing | | What the top right corner of the screen does
-edge-actions.bottomLeft | corners | bottom-left | e nothing,overview,desktop | nothing | | What the bottom left corner of the screen does
-edge-actions.bottomRight | corners | bottom-right | e nothing,overview,desktop | nothing | | What the bottom right corner of the screen does
+edge-actions.topLeft | corners | top-left | e nothing,overview,desktop | nothing | nothing=nothing,overview=overview of windows,desktop=desktop | What the top left corner of the screen does
+edge-actions.topRight | corners | top-right | e nothing,overview,desktop | nothing | nothing=nothing,overview=overview of windows,desktop=desktop | What the top right corner of the screen does
+edge-actions.bottomLeft | corners | bottom-left | e nothing,overview,desktop | nothing | nothing=nothing,overview=overview of windows,desktop=desktop | What the bottom left corner of the screen does
+edge-actions.bottomRight | corners | bottom-right | e nothing,overview,desktop | nothing | nothing=nothing,overview=overview of windows,desktop=desktop | What the bottom right corner of the screen does
 sound-theme.name | sounds | theme | s | Reedbed | | Sound theme
 wallpaper.fit | backdrop | fit | e fill,whole,stretch,tile | fill | fill=fill and crop,whole=fit whole,stretch=stretch,tile=tile | How the wallpaper fills the screen
 `;

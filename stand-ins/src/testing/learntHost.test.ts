@@ -330,7 +330,7 @@ describe('a desktop that is learnt from its own settings', () => {
         { type: 'DOCK', strut: [0, 0, 0, 40, 0, 0, 0, 0, 0, 0, 0, 1279] },
         { type: 'NORMAL', frame: [3, 3, 27, 3] },
       ]);
-      env = { ...env, DISPLAY: screen.display };
+      env = { ...env, DISPLAY: screen.name };
       const machine = await told();
       expect(machine.seen).toContainEqual({ kind: 'bar', trait: 'thickness', value: 40, maybe: true });
       expect(machine.seen).toContainEqual({ kind: 'bar', trait: 'edge', value: 'bottom', maybe: true });

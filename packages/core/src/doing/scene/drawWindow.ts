@@ -53,6 +53,21 @@ function buttonPlaces(w: WindowState, along: number, pad: number, unit: number):
   return order.map((_, i) => at(from, i));
 }
 
+/** The space that a title leaves free at each end of its strip: what is usual, and where its buttons stand. */
+function besideButtons(
+  places: readonly number[],
+  size: number,
+  along: number,
+  usual: number,
+): [start: number, end: number] {
+  const isFirst = (at: number) => at + size / 2 < along / 2;
+  const head = Math.max(0, ...places.filter(isFirst).map((at) => at + size));
+  const tail = Math.max(0, ...places.filter((at) => !isFirst(at)).map((at) => along - at));
+  // In the middle they are at neither end.
+  const beside = (taken: number) => (taken > 0 && taken < along / 3 ? taken + usual * 0.75 : usual);
+  return [Math.max(usual, beside(head)), Math.max(usual, beside(tail))];
+}
+
 /** Draws a window: shadow, frame, title strip with its buttons, content. */
 export function drawWindow(w: WindowState, unit: number, letters: Lettering): DrawnWindow {
   const { frame, buttons } = w;
@@ -93,12 +108,12 @@ export function drawWindow(w: WindowState, unit: number, letters: Lettering): Dr
 
   const text = letters.outline('title', w.title, frame.titleSize);
   const cap = letters.metrics('title').cap * frame.titleSize;
-  const free = 14 * unit;
+  const [head, tail] = besideButtons(places, buttons.size, along, 14 * unit);
   const start =
     frame.titleAlignment === 'start'
-      ? free
+      ? head
       : frame.titleAlignment === 'end'
-        ? along - free - text.width
+        ? along - tail - text.width
         : (along - text.width) / 2;
   if (frame.titlePlace !== 'none')
     inside += tag('path', {

@@ -34,6 +34,8 @@ const ONE_WAY = 0.9;
 const THERE = 0.42;
 const MOSTLY = 0.85;
 const FLOATS = 0.8;
+/** Of one that takes a part of its edge alone this share of its side and of both ends is there. */
+const PLAIN = 0.9;
 /** Pieces of a side are no further apart than this share of the shorter side of the screen. */
 const APART = 0.09;
 /** So near to what it reaches a side may begin or end, in pixels, and this share of its edge where it fades. */
@@ -118,8 +120,8 @@ export function findBars(pixels: Pixels, lines: LongLines): FoundBar[] {
   for (const isShort of [false, true])
     for (;;) {
       const free = all.flatMap((c) => {
-        if ((c.to - c.from < WHOLE * lengthAt(c.edge) && c.isFloating) !== isShort) return [];
-        const at = c.isFloating ? c : reaching(c, found, width, height);
+        if (c.to - c.from < WHOLE * lengthAt(c.edge) !== isShort) return [];
+        const at = c.isFloating || isShort ? c : reaching(c, found, width, height);
         if (!at || found.some((f) => f.edge === c.edge || overlap(f.rect, at.rect) > 0.02 * areaOf(at.rect)))
           return [];
         return [at];
@@ -231,6 +233,13 @@ function candidatesAt(edge: ScreenEdge, pixels: Pixels, lines: LongLines): Candi
     const isWhole = s.off <= THICK * least && s.to - s.from >= WHOLE * length;
     if (isWhole && s.sameWay >= SAME_WAY && !isPattern(s) && hasOwnGround(pixels, edge, s.off, -1, s))
       add(false, 0, s.off, closed(s.from), closed(s.to), s, 1);
+    // One that takes a part of its edge has both ends, as plain as its side.
+    const isPart = s.off <= THICK * least && s.to - s.from < WHOLE * length;
+    if (isPart && s.to - s.from >= LONG * s.off && s.there >= PLAIN && s.sameWay >= SAME_WAY) {
+      const [from, to] = [closed(s.from), closed(s.to)];
+      const isClosed = Math.min(from.there, to.there) >= PLAIN && s.from > RIM && s.to < length - RIM;
+      if (isClosed && hasOwnGround(pixels, edge, s.off, -1, s)) add(false, 0, s.off, from, to, s, 1);
+    }
     for (const o of sides) {
       const thickness = s.off - o.off;
       if (Math.min(o.there, s.there) < FLOATS) continue;
@@ -276,6 +285,8 @@ function candidatesAt(edge: ScreenEdge, pixels: Pixels, lines: LongLines): Candi
 const ASIDE = 3;
 /** Along its side a bar is no more uneven than this share of the wall beside it. */
 const CALMER = 0.8;
+/** So much of a bar's side is of its own colour. */
+const FLAT = 0.6;
 /** A wall that is no more uneven than this, in levels, says nothing. */
 const CALM = 5;
 
@@ -293,11 +304,35 @@ function hasOwnGround(
   { from, to }: Side,
 ): boolean {
   const outside = unevenness(pixels, edge, off - inwards * ASIDE, from, to);
-  return outside <= CALM || unevenness(pixels, edge, off + inwards * ASIDE, from, to) <= CALMER * outside;
+  if (outside <= CALM) return true;
+  const within = seenAt(pixels, edge, off + inwards * ASIDE, from, to);
+  // Where something stands at the very side of a bar, as an open window's entry does, most of that side is of one colour still.
+  return unevennessOf(within) <= CALMER * outside || flatShare(within) >= FLAT;
+}
+/** The share of places, 0–1, that are of the colour that most of them have. */
+function flatShare(seen: readonly (readonly number[])[]): number {
+  const middle = seen.map((list) => median([...list]) ?? 0);
+  const n = seen[0]?.length ?? 0;
+  let flat = 0;
+  for (let i = 0; i < n; i++)
+    if (seen.every((list, c) => Math.abs((list[i] ?? 0) - (middle[c] ?? 0)) <= CALM)) flat++;
+  return n === 0 ? 0 : flat / n;
 }
 
 /** How much what lies so far from an edge differs along it: the mean distance from its mean, in levels, of the channel that differs most. */
-function unevenness(pixels: Pixels, edge: ScreenEdge, off: number, from: number, to: number): number {
+const unevenness = (...at: Parameters<typeof seenAt>): number => unevennessOf(seenAt(...at));
+
+function unevennessOf(seen: readonly (readonly number[])[]): number {
+  return Math.max(
+    ...seen.map((list) => {
+      const mean = list.reduce((a, b) => a + b, 0) / list.length;
+      return list.reduce((sum, v) => sum + Math.abs(v - mean), 0) / list.length;
+    }),
+  );
+}
+
+/** What lies so far from an edge, along it: red, green and blue. */
+function seenAt(pixels: Pixels, edge: ScreenEdge, off: number, from: number, to: number): number[][] {
   const { width, height, data } = pixels;
   const upright = edge === 'left' || edge === 'right';
   const size = upright ? width : height;
@@ -308,12 +343,7 @@ function unevenness(pixels: Pixels, edge: ScreenEdge, off: number, from: number,
     const i = (upright ? u * width + at : at * width + u) * 4;
     seen.forEach((list, c) => list.push(byteAt(data, i + c)));
   }
-  return Math.max(
-    ...seen.map((list) => {
-      const mean = list.reduce((a, b) => a + b, 0) / list.length;
-      return list.reduce((sum, v) => sum + Math.abs(v - mean), 0) / list.length;
-    }),
-  );
+  return seen;
 }
 
 const around = (a: Rect, b: Rect) =>

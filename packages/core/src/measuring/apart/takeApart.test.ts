@@ -117,6 +117,23 @@ describe('a desktop taken apart', () => {
       { numRuns: cases(20) },
     );
   });
+  it('has its dock where that touches an edge and takes a part of it, at any edge', () => {
+    for (const edge of EDGES) {
+      const dock = along(edge, 54, 0, 0.4);
+      const found = takeApart(desktop(dock, { x: 260, y: 150, width: 420, height: 260 }));
+      expect(of(found, 'dock')).toMatchObject([{ edge, rect: dock }]);
+      expect(of(found, 'bar')).toEqual([]);
+    }
+  });
+  it('has its bar on an uneven wall where an open window’s entry stands at its very side', () => {
+    const pixels = desktop(null, null);
+    for (let x = 0; x < WIDTH; x += 240) fill(pixels, { x, y: 0, width: 120, height: HEIGHT }, '#a3b09a');
+    const bar = along('bottom', 36, 0, 1);
+    fill(pixels, bar, '#2c3238');
+    fill(pixels, { x: 60, y: bar.y, width: 160, height: 36 }, '#5f7f68');
+    fill(pixels, { x: 60, y: bar.y, width: 160, height: 3 }, '#c98f3a');
+    expect(of(takeApart(pixels), 'bar')).toMatchObject([{ edge: 'bottom', rect: bar }]);
+  });
   it('has its window with strip and buttons, wherever it stands', () => {
     fc.assert(
       fc.property(
@@ -208,6 +225,23 @@ describe('a desktop taken apart', () => {
     };
     expect(withLetters(20)).toEqual([]);
     expect(withLetters(WIDTH - 80)).toMatchObject([{ edge: 'top' }]);
+  });
+  it('tells the only picture before open windows, which have their titles with them, as the launcher', () => {
+    const pixels = desktop(null, null);
+    fill(pixels, { x: 0, y: 0, width: WIDTH, height: 36 }, '#efe3cf');
+    const launcher = { x: 10, y: 8, width: 20, height: 20 };
+    fill(pixels, launcher, '#a8442f');
+    for (const from of [70, 240, 410]) {
+      fill(pixels, { x: from, y: 9, width: 18, height: 18 }, '#7d7d7d');
+      for (let x = from + 30; x < from + 110; x += 8) {
+        fill(pixels, { x, y: 12, width: 2, height: 11 }, '#2a2a2a');
+        fill(pixels, { x, y: 21, width: 6, height: 2 }, '#2a2a2a');
+      }
+    }
+    // A dock whose first picture stands out from none of its others.
+    fill(pixels, { x: 300, y: 520, width: 360, height: 60 }, '#2c3238');
+    for (let x = 330; x < 620; x += 70) fill(pixels, { x, y: 532, width: 36, height: 36 }, '#7d7d7d');
+    expect(of(takeApart(pixels), 'launcher')).toMatchObject([{ rect: launcher, edge: 'top' }]);
   });
   it('is never two of one thing', () => {
     const pixels = desktop(along('left', 60, 0, 1), { x: 200, y: 120, width: 420, height: 260 });

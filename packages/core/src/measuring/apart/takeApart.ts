@@ -31,6 +31,8 @@ export interface Finding {
 const SHORT = 10;
 /** What floats and is no longer than this share of its edge is a dock. */
 const DOCK = 0.75;
+/** So is what touches its edge and takes no more than this share of it. */
+const ATTACHED = 0.6;
 /** A line of type is so much higher than its figures, above and in all, and so much wider at each end, for their height. */
 const ABOVE = 0.22;
 const LINE = 1.48;
@@ -45,6 +47,8 @@ const DRAWN = 9;
 const PLAINLY = 60;
 /** A launcher is drawn in one colour more often than what it starts, as much as if that stood so far apart. */
 const ONE_COLOUR = 30;
+/** As much as if it stood so far apart counts that it is the only picture without a title. */
+const ONLY = 30;
 /** A launcher stands out so much from what is beside it, and so much more than the first thing of another bar. */
 const STANDS_OUT = 45;
 const BETTER = 8;
@@ -101,7 +105,7 @@ interface ReadBar {
 
 function isDock({ isFloating, edge, rect }: FoundBar, { width, height }: Pixels): boolean {
   const upright = edge === 'left' || edge === 'right';
-  return isFloating && (upright ? rect.height / height : rect.width / width) <= DOCK;
+  return (upright ? rect.height / height : rect.width / width) <= (isFloating ? DOCK : ATTACHED);
 }
 
 /** Across a bar that stands upright a line of type is so much wider than high, and so much lower than the pictures beside it. */
@@ -156,7 +160,9 @@ function launcherOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
     const alone = off.length === 0 ? 0 : Math.min(PLAINLY, ...off);
     // In a row that is drawn in one colour, that it has but one says nothing.
     const isOne = more.length === 0 && (off.length === 0 || Math.max(...off) > DRAWN);
-    return [{ bar, box: first.box, worth: alone + (isOne ? ONE_COLOUR : 0) }];
+    // A picture alone before the open windows, which have their titles with them, is no window's.
+    const isOnly = off.length === 0 && reading.items[at + 1]?.what === 'picture and title';
+    return [{ bar, box: first.box, worth: alone + (isOne ? ONE_COLOUR : 0) + (isOnly ? ONLY : 0) }];
   });
   firsts.sort((a, b) => b.worth - a.worth);
   const [best, next] = firsts;
