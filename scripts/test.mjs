@@ -34,6 +34,10 @@ await needDebianPackages({
   // A desktop's own settings, read and set for real.
   gsettings: 'libglib2.0-bin',
   'glib-compile-schemas': 'libglib2.0-dev-bin',
+  'dbus-run-session': 'dbus',
+  dconf: 'dconf-cli',
+  // The keeper of settings comes with what lets programs use it.
+  '/usr/libexec/dconf-service': 'dconf-gsettings-backend',
   // A real screen of X11, and what asks it for its windows.
   Xvfb: 'xvfb',
   xprop: 'x11-utils',

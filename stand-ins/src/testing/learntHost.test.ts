@@ -247,6 +247,64 @@ describe('a desktop that is learnt from its own settings', () => {
       Object.entries(all).filter(([path]) => !path.startsWith('.config/glib-2.0'));
     expect(plain(m.homeTree())).toEqual(plain(tree));
   });
+  it('is set and taken back through dconf on a bus of its own, as desktops keep their settings', async () => {
+    const runtime = join(m.at, 'runtime');
+    mkdirSync(runtime, { mode: 0o700 });
+    // A bus has an owner whom the system knows.
+    const owner = process.getuid?.() === 0 ? { uid: 65_534, gid: 65_534 } : {};
+    const own = () => owner.uid !== undefined && execFileSync('chown', ['-R', '65534:65534', m.at]);
+    const { GSETTINGS_BACKEND: _, ...other } = env;
+    const session = (script: string) =>
+      execFileSync('dbus-run-session', ['--', 'sh', '-c', script], {
+        env: { ...m.env(other), XDG_RUNTIME_DIR: runtime },
+        cwd: m.home,
+        stdio: ['ignore', 'pipe', 'pipe'],
+        ...owner,
+      }).toString();
+    m.script('survey', readFileSync(SURVEY, 'utf8'));
+    own();
+    const dock = 'org.quayside.dock:/org/quayside/docks/one/';
+    const told = session(
+      `gsettings set org.quayside.panel thickness 40; gsettings set ${dock} icon-size 56; dconf dump / >"$HOME/before"; sh '${m.at}/survey.sh' --settings`,
+    );
+    const before = m.read('~/before');
+    expect(before).toContain('thickness=uint32 40');
+    const answer = readMachine(told);
+    if (!answer.ok) throw new Error(answer.sentence);
+    expect(answer.machine.settings.find((s) => s.key === `${dock} icon-size`)?.now).toBe('56');
+    const profile = profileOf(answer.machine);
+    const set = (key: string, value: string): Deed => ({ do: 'set', key, value, of: [], listed: null });
+    const steps = [
+      set('org.quayside.panel thickness', 'uint32 52'),
+      set('org.quayside.panel edge', `'top'`),
+      set(`${dock} icon-size`, '64'),
+    ].map((deed, i) =>
+      makeStep(
+        profile,
+        {
+          key: `step ${i}`,
+          sort: 'set a value',
+          title: `Step ${i}`,
+          where: 'here',
+          expected: '',
+          undo: '',
+          deeds: [deed],
+        },
+        [],
+      ),
+    );
+    const of = { coat: 'C', id: 'c', hostLabel: 'Quayside 1', host: profile };
+    m.script('apply', applyScript(of, orderSteps(steps, [])));
+    m.script('undo', undoScript(of));
+    own();
+    session(
+      `sh '${m.at}/apply.sh'; dconf dump / >"$HOME/set"; sh '${m.at}/undo.sh'; dconf dump / >"$HOME/after"`,
+    );
+    for (const line of ['thickness=uint32 52', `edge='top'`, 'icon-size=64'])
+      expect(m.read('~/set')).toContain(line);
+    // What was set is set to the same, and what was not set is not set.
+    expect(m.read('~/after')).toBe(before);
+  });
   it('is not told more than names without being asked', async () => {
     m.script('survey', readFileSync(SURVEY, 'utf8'));
     giveAway(m.at);
