@@ -446,6 +446,17 @@ windows() {
       }'
   done | commas
 }
+# What the settings manager of the screen tells, as bytes in sixteens: theme, icons, pointer, fonts. Its window is one of those at the top.
+xsettings() {
+  xwininfo -root -children 2>/dev/null | sed -n 's/^ *\(0x[0-9a-f]*\) .*/\1/p' | sed 200q | while IFS= read -r id; do
+    xprop -id "$id" _XSETTINGS_SETTINGS 2>/dev/null | sed -n 's/^_XSETTINGS_SETTINGS(_XSETTINGS_SETTINGS) = //p'
+  done | sed 1q | tr -d ',x' | sed 's/\(^\| \)0\([0-9a-f]\)/\1\2/g' | cut -c1-60000
+}
+# What the desktop portal tells of the appearance; nobody waits long for it.
+portal() {
+  gdbus call --session --timeout 3 --dest org.freedesktop.portal.Desktop --object-path /org/freedesktop/portal/desktop \
+    --method org.freedesktop.portal.Settings.ReadAll "['org.freedesktop.appearance']" 2>/dev/null
+}
 # Width and height of the whole screen.
 screen() {
   xwininfo -root 2>/dev/null | awk '/^ *Width:/ { w = $2 } /^ *Height:/ { h = $2 } END { if (w && h) printf "%d, %d", w, h }'
@@ -469,7 +480,9 @@ settings_part() {
   own_files | own_lines
   printf '],\n  "screen": [%s],\n  "windows": [\n' "$(have xwininfo && [ -n "${DISPLAY-}" ] && screen)"
   have xprop && [ -n "${DISPLAY-}" ] && windows
-  printf ']\n  },\n'
+  printf '],\n  "xsettings": %s' "$({ have xwininfo && have xprop && [ -n "${DISPLAY-}" ] && xsettings; } | string)"
+  printf ',\n  "portal": %s' "$({ have gdbus && [ -n "${DBUS_SESSION_BUS_ADDRESS-}" ] && portal; } | string)"
+  printf '\n  },\n'
 }
 
 all_displays=$(displays)
@@ -492,7 +505,11 @@ if [ "$with_settings" = yes ]; then
   [ "${GSETTINGS_BACKEND-}" = keyfile ] || have dconf ||
     unavailable 'settings of things that stand more than once' 'dconf is not installed.'
   if [ -z "${DISPLAY-}" ] || ! have xprop; then
+    unavailable 'settings manager of the screen' 'There is no screen of X11 here, or xprop and xwininfo are not installed.'
     unavailable 'windows of the screen' 'There is no screen of X11 here, or xprop is not installed: thickness of bars comes from a picture.'
+  fi
+  if [ -z "${DBUS_SESSION_BUS_ADDRESS-}" ] || ! have gdbus; then
+    unavailable 'appearance that the portal tells' 'There is no bus of a session here, or gdbus is not installed.'
   fi
   settings_told=$(settings_part)
 fi

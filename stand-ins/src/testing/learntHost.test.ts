@@ -247,13 +247,19 @@ describe('a desktop that is learnt from its own settings', () => {
       Object.entries(all).filter(([path]) => !path.startsWith('.config/glib-2.0'));
     expect(plain(m.homeTree())).toEqual(plain(tree));
   });
-  it('is set and taken back through dconf on a bus of its own, as desktops keep their settings', async () => {
+  it('is set and taken back through dconf on a bus of its own, as desktops keep their settings', () => {
     const runtime = join(m.at, 'runtime');
     mkdirSync(runtime, { mode: 0o700 });
     // A bus has an owner whom the system knows.
     const owner = process.getuid?.() === 0 ? { uid: 65_534, gid: 65_534 } : {};
     const own = () => owner.uid !== undefined && execFileSync('chown', ['-R', '65534:65534', m.at]);
     const { GSETTINGS_BACKEND: _, ...other } = env;
+    // Something that answers for the portal.
+    writeFileSync(
+      join(m.bin, 'gdbus'),
+      `#!/bin/sh\nprintf '%s\\n' "({'org.freedesktop.appearance': {'accent-color': <(0.0, 0.5, 1.0)>}},)"\n`,
+      { mode: 0o755 },
+    );
     const session = (script: string) =>
       execFileSync('dbus-run-session', ['--', 'sh', '-c', script], {
         env: { ...m.env(other), XDG_RUNTIME_DIR: runtime },
@@ -272,6 +278,12 @@ describe('a desktop that is learnt from its own settings', () => {
     const answer = readMachine(told);
     if (!answer.ok) throw new Error(answer.sentence);
     expect(answer.machine.settings.find((s) => s.key === `${dock} icon-size`)?.now).toBe('56');
+    expect(answer.machine.seen).toContainEqual({
+      kind: 'controls',
+      trait: 'accent',
+      value: '#0080ff',
+      maybe: true,
+    });
     const profile = profileOf(answer.machine);
     const set = (key: string, value: string): Deed => ({ do: 'set', key, value, of: [], listed: null });
     const steps = [
@@ -389,7 +401,29 @@ describe('a desktop that is learnt from its own settings', () => {
         { type: 'NORMAL', frame: [3, 3, 27, 3] },
       ]);
       env = { ...env, DISPLAY: screen.name };
+      // A settings manager, as desktops run one: its window is never shown. It tells a text and a number.
+      const manager = await screen.display.window({ x: -10, y: -10, width: 1, height: 1 }, 'NORMAL');
+      await screen.display.putBytes(
+        manager,
+        '_XSETTINGS_SETTINGS',
+        '_XSETTINGS_SETTINGS',
+        Buffer.from(
+          '000000000700000002000000' +
+            `01001100${Buffer.from('Net/IconThemeName').toString('hex')}0000000000000009000000${Buffer.from('Pebble "2"').toString('hex').slice(0, 18)}000000` +
+            `00001300${Buffer.from('Own/CursorThemeSize').toString('hex')}000000000018000000`,
+          'hex',
+        ),
+      );
+      await screen.display.own(manager, '_XSETTINGS_S0');
+      await screen.display.settled();
       const machine = await told();
+      expect(machine.seen).toContainEqual({
+        kind: 'list:icon set',
+        trait: '',
+        value: 'Pebble "2',
+        maybe: true,
+      });
+      expect(machine.seen).toContainEqual({ kind: 'pointer', trait: 'size', value: 24, maybe: true });
       expect(machine.seen).toContainEqual({ kind: 'bar', trait: 'thickness', value: 40, maybe: true });
       expect(machine.seen).toContainEqual({ kind: 'bar', trait: 'edge', value: 'bottom', maybe: true });
       expect(machine.seen).toContainEqual({ kind: 'bar', trait: 'edgeShare', value: 100, maybe: true });

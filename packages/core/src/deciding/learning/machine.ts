@@ -6,6 +6,7 @@ import { hostPathProblem } from '../../measuring/standards/places.js';
 import { colourFormOf, undress } from '../../model/offers/writes.js';
 import type { FilePlace } from '../../model/offers/ownSetting.js';
 import type { DescribedSetting, SettingTakes } from './described.js';
+import { askedByStandards } from './asked.js';
 import { seenOnScreen } from './seen.js';
 import type { Seen } from './suggest.js';
 
@@ -214,7 +215,7 @@ export function readMachine(raw: string): MachineAnswer {
       desktop,
       settings: found.slice(0, MOST_SETTINGS),
       commands: listOf(machine['commands']).map(textOf),
-      seen: seenOnScreen(machine),
+      seen: [...seenOnScreen(machine), ...askedByStandards(machine)],
       screen: screenOf(machine['screen'], told['displays']),
       leftOut: typeof told['leftOut'] === 'number' ? told['leftOut'] : 0,
       problems: [

@@ -183,7 +183,9 @@ class Suggester {
   agreement(setting: DescribedSetting, target: Target): number {
     const trait = traitOf(target);
     const value = setting.now ?? setting.first;
-    const found = this.seen.filter((s) => s.kind === trait?.kind && s.trait === trait.trait);
+    // What is no trait, such as which icon set is chosen, is told by its own name.
+    const of = trait ?? { kind: target, trait: '' };
+    const found = this.seen.filter((s) => s.kind === of.kind && s.trait === of.trait);
     if (found.length === 0 || value === null) return 0;
     if (found.some((s) => isSame(value, s.value, this.scale))) return AGREES;
     return found.some((s) => !s.maybe) ? -CONTRADICTS : 0;

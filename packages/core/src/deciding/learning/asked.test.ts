@@ -1,0 +1,107 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { utf8Bytes } from '../../ground/utf8.js';
+import { readXSettings } from '../../measuring/standards/xSettings.js';
+import { cases } from '../../testing/properties.js';
+import { askedByStandards } from './asked.js';
+
+/** What a settings manager writes: numbers and texts, in this order of bytes or that. */
+function written(settings: readonly (readonly [string, number | string])[], isLittle = true): Uint8Array {
+  const bytes: number[] = [isLittle ? 0 : 1, 0, 0, 0];
+  const number = (value: number, size: number) => {
+    const all = Array.from({ length: size }, (_, i) => (value >> (8 * i)) & 255);
+    bytes.push(...(isLittle ? all : all.reverse()));
+  };
+  const text = (value: Uint8Array) => {
+    bytes.push(...value);
+    while (bytes.length % 4 > 0) bytes.push(0);
+  };
+  number(9, 4);
+  number(settings.length, 4);
+  for (const [name, value] of settings) {
+    bytes.push(typeof value === 'string' ? 1 : 0, 0);
+    number(name.length, 2);
+    text(utf8Bytes(name));
+    number(3, 4);
+    if (typeof value === 'number') number(value, 4);
+    else {
+      const told = utf8Bytes(value);
+      number(told.length, 4);
+      text(told);
+    }
+  }
+  return Uint8Array.from(bytes);
+}
+const hex = (bytes: Uint8Array) => [...bytes].map((b) => b.toString(16)).join(' ');
+
+describe('what a settings manager of a screen tells', () => {
+  it('comes back as it was written, in either order of bytes', () => {
+    const name = fc.stringMatching(/^[A-Z][A-Za-z]{1,8}\/[A-Z][A-Za-z]{1,12}$/);
+    const value = fc.oneof(
+      fc.string({ unit: 'binary', maxLength: 20 }),
+      fc.integer({ min: -(2 ** 31), max: 2 ** 31 - 1 }),
+    );
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.tuple(name, value), { selector: ([n]) => n }),
+        fc.boolean(),
+        (all, isLittle) => {
+          expect(readXSettings(written(all, isLittle))).toEqual(new Map(all));
+        },
+      ),
+      { numRuns: cases(60) },
+    );
+  });
+  it('is nothing where it breaks off, at whichever byte, and harms nobody', () => {
+    const whole = written([
+      ['Net/IconThemeName', 'Salt'],
+      ['Own/CursorThemeSize', 32],
+    ]);
+    for (let length = 0; length < whole.length; length++)
+      expect(readXSettings(whole.subarray(0, length))).toBeNull();
+    const unknown = whole.slice();
+    unknown[12] = 7;
+    expect(readXSettings(unknown)).toBeNull();
+  });
+});
+
+describe('what is asked by open standards', () => {
+  it('is which themes, which pointer and which font are chosen, by the last word of a name', () => {
+    const xsettings = hex(
+      written([
+        ['Net/IconThemeName', 'Salt & Reed'],
+        ['Own/CursorThemeSize', 32],
+        ['Own/FontName', 'Marsh 11'],
+        ['Net/SoundThemeName', ''],
+        ['Own/MenuDelay', 300],
+      ]),
+    );
+    expect(askedByStandards({ xsettings })).toEqual([
+      { kind: 'list:icon set', trait: '', value: 'Salt & Reed', maybe: true },
+      { kind: 'pointer', trait: 'size', value: 32, maybe: true },
+      { kind: 'interface-type', trait: 'family', value: 'Marsh 11', maybe: true },
+    ]);
+  });
+  it('is the accent that the portal tells, where it tells one', () => {
+    const portal = (accent: string) =>
+      askedByStandards({
+        portal: `({'org.freedesktop.appearance': {'color-scheme': <uint32 1>, 'accent-color': <${accent}>}},)`,
+      });
+    expect(portal('(0.2, 0.5, 1.0)')).toEqual([
+      { kind: 'controls', trait: 'accent', value: '#3380ff', maybe: true },
+    ]);
+    // Shares beyond 0 to 1 say that none is set.
+    expect(portal('(-1.0, -1.0, -1.0)')).toEqual([]);
+    expect(portal('uint32 4')).toEqual([]);
+  });
+  it('is nothing where nobody answers, or what is answered is something else', () => {
+    for (const machine of [
+      null,
+      {},
+      { xsettings: '', portal: '' },
+      { xsettings: 'no bytes', portal: 'Error: no' },
+      { xsettings: 7, portal: [] },
+    ])
+      expect(askedByStandards(machine)).toEqual([]);
+  });
+});
