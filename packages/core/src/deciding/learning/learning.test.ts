@@ -16,6 +16,7 @@ import { readMachine, type Machine, type MachineSetting } from './machine.js';
 import { seenOnPictures, seenOnScreen } from './seen.js';
 import { suggest } from './suggest.js';
 import { writeAs } from '../../model/offers/writes.js';
+import { carriedOver } from './carriedOver.js';
 import { supplyOf } from './supplyOf.js';
 import { findPhrases, phrasesOf, wordsOf } from './tokens.js';
 
@@ -193,6 +194,40 @@ describe('a profile that is made of what was learnt', () => {
     expect(written('menu,tasks,clock')).toBe(`'menu,tasks,time'`);
     for (const unclear of ['menu', 'menu,a;b,c;clock,d', 'menu,a;b|c'])
       expect(written(unclear)).toMatch(/^(No value|Its items|Three signs)/);
+  });
+  it('tells of a later version what came, went, moved, and has other bounds', () => {
+    const bar = (name: string, most: number) =>
+      own({
+        key: `q.bar ${name}`,
+        group: 'q.bar',
+        name,
+        takes: { as: 'number', least: 16, most, isWhole: true },
+      });
+    const profile = (all: readonly (readonly [MachineSetting, string])[]) =>
+      makeProfile(machine(all.map(([s]) => s)), new Map(all.map(([s, is]) => [s.key, is])), TOLD).profile;
+    const before = profile([
+      [bar('height', 64), 'bar.thickness'],
+      [bar('radius', 40), 'bar.cornerRadius'],
+      [bar('gap', 40), 'bar.margin'],
+    ]);
+    const after = profile([
+      [bar('height', 96), 'bar.thickness'],
+      [bar('rounding', 40), 'bar.cornerRadius'],
+      [bar('blur', 40), 'bar.blur'],
+    ]);
+    expect(carriedOver(before, before)).toEqual([]);
+    expect(carriedOver(before, after)).toEqual([
+      { what: 'range', target: 'bar.thickness', key: 'q.bar height', says: 'took 16 to 64, takes 16 to 96' },
+      { what: 'moved', target: 'bar.cornerRadius', key: 'q.bar rounding', says: 'was q.bar radius' },
+      { what: 'came', target: 'bar.blur', key: 'q.bar blur', says: '' },
+      { what: 'went', target: 'bar.margin', key: 'q.bar gap', says: '' },
+    ]);
+    // Back again, what came went.
+    expect(
+      carriedOver(after, before)
+        .map((c) => c.what)
+        .sort(),
+    ).toEqual(['came', 'moved', 'range', 'went']);
   });
   it('turns a switch round that says the opposite', () => {
     const hides = own({ name: 'hide-icons', takes: { as: 'flag' }, type: 'b', first: 'true' });

@@ -141,9 +141,36 @@ describe('one’s own desktop', () => {
     // Later it is the next revision of the same.
     bench.api['profileRevisions'] = () =>
       of({ revisions: [{ revision: 4, name: 'Q', version: '1', at: '' }] });
+    // That one could set less of the bar, and something that is gone.
+    bench.api['profile'] = (id: string, asked: number) => {
+      expect([id, asked]).toEqual([profile.id, 4]);
+      const [bar, ...others] = profile.offers;
+      const { colour: _, ...supplies } = bar!.supplies;
+      const margin = { range: { least: 0, most: 9, step: 1 }, setting: { key: 'old gap', place: 'p' } };
+      return of({
+        profile: { ...profile, offers: [{ ...bar!, supplies: { ...supplies, margin } }, ...others] },
+      });
+    };
     await hand.press('Save and choose it');
     expect(put[1]!.slice(1)).toEqual([4]);
     expect(put[1]![0]).toMatchObject({ id: profile.id, revision: 5 });
+    expect(text()).toContain('Bar: colour: new org.quayside.panel background-colour');
+    expect(text()).toContain('Bar: margin: gone old gap');
+  });
+  it('describes the display as the machine’s screen is, where nobody has described one', async () => {
+    const screened = { ...SURVEY, machine: { ...SURVEY.machine, screen: [1366, 768] } };
+    const { hand, bench } = await page(screened);
+    bench.api['putProfile'] = (profile: HostProfile) => of({ profile });
+    await hand.press('Accept 2 that are sure');
+    await hand.press('Save and choose it');
+    // The demo's display is described already, and stays.
+    expect(bench.sent.at(-1)).toMatchObject({ type: 'coat.host' });
+    for (const id of Object.keys(bench.rows().display)) bench.lay({ type: 'display.remove', id });
+    await hand.press('Save and choose it');
+    expect(bench.sent.at(-1)).toMatchObject({
+      type: 'many',
+      commands: [{ type: 'coat.host' }, { type: 'display.set', width: 1366, height: 768, scale: 1 }],
+    });
   });
   it('says why it could not be kept, and loses nothing of what was said', async () => {
     const { hand, bench, text } = await page();

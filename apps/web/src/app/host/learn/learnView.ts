@@ -7,12 +7,13 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { sayTarget } from '@spare-coat/core/deciding/learning/coverage';
 import type { Target } from '@spare-coat/core/deciding/learning/described';
+import { carriedOver, type Carried } from '@spare-coat/core/deciding/learning/carriedOver';
 import { makeProfile, type MadeProfile } from '@spare-coat/core/deciding/learning/makeProfile';
 import type { MachineSetting } from '@spare-coat/core/deciding/learning/machine';
 import { supplyOf } from '@spare-coat/core/deciding/learning/supplyOf';
 import { TRAITS } from '@spare-coat/core/deciding/learning/targets';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
-import { catchError, of, switchMap, throwError } from 'rxjs';
+import { catchError, of, switchMap, tap, throwError } from 'rxjs';
 import { Api, type ApiProblem } from '../../shared/api';
 import { Task } from '../../shared/asking';
 import { CoatStore } from '../../shared/coatStore';
@@ -108,6 +109,14 @@ export class LearnView {
     () => this.named() ?? (this.learner.machine()?.desktop.split(':')[0] || 'My desktop'),
   );
   protected readonly saved = signal<HostProfile | null>(null);
+  /** What the revision that was just saved can set otherwise than the one before. */
+  protected readonly carried = signal<readonly Carried[]>([]);
+  protected readonly carriedWords: Readonly<Record<Carried['what'], string>> = {
+    came: 'new',
+    went: 'gone',
+    moved: 'set elsewhere',
+    range: 'other bounds',
+  };
   protected readonly leftOut = signal<MadeProfile['leftOut']>([]);
   protected readonly sayTarget = sayTarget;
   protected readonly targets = TARGETS;
@@ -195,6 +204,7 @@ export class LearnView {
     if (!file) return;
     this.at.set(0);
     this.saved.set(null);
+    this.carried.set([]);
     this.leftOut.set([]);
     this.learner.take(file, then).subscribe((isSurvey) => {
       // The plan and the way back go by what is set now.
@@ -267,6 +277,7 @@ export class LearnView {
     const machine = this.learner.machine();
     if (!machine) return;
     const before = this.learner.profileId();
+    let earlier: HostProfile | null = null;
     const put = (id: string, revision: number) => {
       const made = makeProfile(machine, this.learner.decisions(), {
         id,
@@ -285,10 +296,18 @@ export class LearnView {
             catchError((problem: ApiProblem) =>
               problem.status === 404 ? of({ revisions: [] }) : throwError(() => problem),
             ),
-            switchMap(({ revisions: [newest] }) => (newest ? put(before, newest.revision) : put(newId(), 0))),
+            switchMap(({ revisions: [newest] }) =>
+              newest
+                ? this.api.profile(before, newest.revision).pipe(
+                    tap(({ profile }) => (earlier = profile)),
+                    switchMap(() => put(before, newest.revision)),
+                  )
+                : put(newId(), 0),
+            ),
           );
     this.saving.run(work, ({ profile }) => {
       this.saved.set(profile);
+      this.carried.set(earlier ? carriedOver(earlier, profile) : []);
       this.learner.madeAs(profile.id);
       const chosen = {
         type: 'coat.host',
