@@ -1,7 +1,5 @@
-import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import type { LoadedCoat } from '@spare-coat/core/proving/wire/coat';
+import { coatOf, download, send, typed } from '../support/commands';
 import { DressedHost } from '../support/dressed';
 import { stage } from '../support/demo';
 import { addPicture, expect, newCoat, saved, test } from '../support/test';
@@ -35,35 +33,16 @@ const NO_ITEMS = { start: [], centre: [], end: [] };
 
 /** Types what a picture does not show of elements, by their kinds. */
 async function tell(page: Page, told: Readonly<Record<string, Readonly<Record<string, unknown>>>>) {
-  const id = /coats\/([0-9a-f-]{36})/.exec(page.url())![1]!;
-  const read = await page.request.get(`/api/coats/${id}`);
-  const { revision, rows } = (await read.json()) as LoadedCoat;
+  const elements = Object.values((await coatOf(page)).rows.element);
   const commands = Object.entries(told).flatMap(([kind, traits]) => {
-    const element = Object.values(rows.element).find((e) => e.kind === kind)!;
+    const elementId = elements.find((e) => e.kind === kind)!.id;
     return Object.entries(traits).map(([trait, target]) => ({
       type: 'trait.set',
-      elementId: element.id,
-      id: randomUUID(),
-      trait,
-      variantId: null,
-      state: null,
-      target,
-      pictureId: null,
-      source: { how: 'typed' },
+      elementId,
+      ...typed(trait, target),
     }));
   });
-  const done = await page.request.post(`/api/coats/${id}/commands`, {
-    data: { commandId: randomUUID(), revision, command: { type: 'many', label: 'Tell', commands } },
-  });
-  expect(done.ok(), await done.text()).toBe(true);
-  await page.reload();
-}
-
-async function download(page: Page, item: RegExp): Promise<string> {
-  const waiting = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take with you' }).click();
-  await page.getByRole('menuitem', { name: item }).click();
-  return readFileSync(await (await waiting).path(), 'utf8');
+  await send(page, 'Tell', commands);
 }
 
 test('a desktop that nobody knows is learnt, dressed like a picture, proven by its screen, and undressed', async ({

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { chmodSync, chownSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Page } from '@playwright/test';
+import { download, send, typed } from '../support/commands';
 import { stage } from '../support/demo';
 import { expect, newCoat, saved, test } from '../support/test';
 
@@ -94,42 +94,17 @@ class Desktop {
   }
 }
 
-async function download(page: Page, item: RegExp): Promise<string> {
-  const waiting = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take with you' }).click();
-  await page.getByRole('menuitem', { name: item }).click();
-  return readFileSync(await (await waiting).path(), 'utf8');
-}
-
-/** Adds elements with what is wanted of them, as if they had been measured. */
-async function wants(
-  page: Page,
-  id: string,
-  all: readonly (readonly [string, string, Record<string, unknown>])[],
-) {
-  const { revision } = (await (await page.request.get(`/api/coats/${id}`)).json()) as { revision: number };
-  const commands = all.map(([kind, name, traits]) => ({
+/** Elements with what is wanted of them, as if they had been measured. */
+const wanted = (all: readonly (readonly [string, string, Record<string, unknown>])[]) =>
+  all.map(([kind, name, traits]) => ({
     type: 'element.add',
     id: randomUUID(),
     kind,
     name,
     weight: 4,
     region: null,
-    traits: Object.entries(traits).map(([trait, target]) => ({
-      id: randomUUID(),
-      trait,
-      variantId: null,
-      state: null,
-      target,
-      pictureId: null,
-      source: { how: 'typed' },
-    })),
+    traits: Object.entries(traits).map(([trait, target]) => typed(trait, target)),
   }));
-  const done = await page.request.post(`/api/coats/${id}/commands`, {
-    data: { commandId: randomUUID(), revision, command: { type: 'many', label: 'Add', commands } },
-  });
-  expect(done.ok(), await done.text()).toBe(true);
-}
 
 test('a desktop that nobody knows is learnt from its own settings, dressed by its script, and undressed', async ({
   page,
@@ -139,13 +114,12 @@ test('a desktop that nobody knows is learnt from its own settings, dressed by it
     desktop.set('net.ferrywharf.taskbar', 'height', '40');
     const before = desktop.all();
     await newCoat(page, 'A look for the ferry');
-    const id = /coats\/([0-9a-f-]{36})/.exec(page.url())![1]!;
-    await wants(page, id, [
+    const elements = wanted([
       ['bar', 'Head bar', { thickness: 52, edge: 'top', opacity: 65, colour: '#7a4fa3' }],
       ['clock', 'Hours', { format: 'EEE d MMM HH:mm', colour: '#f2e6c9' }],
       ['pointer', 'Arrow', { size: 32 }],
     ]);
-    await page.reload();
+    await send(page, 'Add', elements);
     await stage(page, 'Host');
     await page.getByRole('link', { name: 'My own desktop' }).click();
     const script = await (await page.request.get('/api/surveys/survey.sh')).text();
