@@ -1,4 +1,5 @@
 import { colourDifference } from '../colour/ciede2000.js';
+import { isBetween } from '../colour/isBetween.js';
 import { parseHex } from '../colour/srgb.js';
 import { dominantColours } from '../picture/dominant.js';
 import type { Pixels } from '../picture/pixels.js';
@@ -39,8 +40,6 @@ const LINE = 1.48;
 const BESIDE = 0.08;
 /** Colours of an item that fill less of its box than this are its rim. */
 const FULL = 0.08;
-/** What lies so near to the way between two colours, in levels, is mixed of them. */
-const MIXED = 14;
 /** From the bar's own colour on, CIEDE2000, it is drawn. */
 const DRAWN = 9;
 /** Colours further apart than this are plainly two: more says nothing. */
@@ -185,17 +184,6 @@ function inksOf(pixels: Pixels, { box }: BarItem, ground: string): string[] {
     if (share > FULL && apart(hex, ground) > DRAWN && !inks.some((ink) => isBetween(hex, ink, ground)))
       inks.push(hex);
   return inks;
-}
-
-/** Whether a colour lies on the straight way between two others, in encoded sRGB as rims are mixed. */
-function isBetween(hex: string, a: string, b: string): boolean {
-  const [c, p, q] = [hex, a, b].map((h) => parseHex(h));
-  if (!c || !p || !q) return false;
-  const way = { r: q.r - p.r, g: q.g - p.g, b: q.b - p.b };
-  const length = way.r ** 2 + way.g ** 2 + way.b ** 2;
-  const t = ((c.r - p.r) * way.r + (c.g - p.g) * way.g + (c.b - p.b) * way.b) / Math.max(1, length);
-  const off = Math.hypot(c.r - p.r - t * way.r, c.g - p.g - t * way.g, c.b - p.b - t * way.b);
-  return t > 0 && t < 1 && off <= MIXED;
 }
 
 function apart(a: string, b: string): number {

@@ -1,6 +1,7 @@
 import { byteAt } from '../../ground/cells.js';
 import { dominantColours, type Dominant } from './dominant.js';
 import { colourDifference } from '../colour/ciede2000.js';
+import { isBetween } from '../colour/isBetween.js';
 import { contrast, parseHex, toHex } from '../colour/srgb.js';
 import type { Pixels } from './pixels.js';
 import { clip, isInside, type Rect } from './rect.js';
@@ -159,8 +160,11 @@ function mainOf(pixels: Pixels, rect: Rect, colours: readonly Dominant[]): strin
     return all >= OF_GROUND;
   });
   if (ground.length === 0) return null;
-  const main = colours.find(({ hex, share }) => share >= MAIN_SHARE && !ground.some((g) => near(g, hex)));
-  return main?.hex ?? null;
+  const drawn = colours.filter(({ hex }) => !ground.some((g) => near(g, hex)));
+  // What sides mix of a colour and the ground, as those of small letters do, is neither.
+  const isMixed = (hex: string) =>
+    drawn.some((d) => d.hex !== hex && d.share >= INK_SHARE && ground.some((g) => isBetween(hex, d.hex, g)));
+  return drawn.find(({ hex, share }) => share >= MAIN_SHARE && !isMixed(hex))?.hex ?? null;
 }
 
 function ringMean(pixels: Pixels, rect: Rect): string | null {
