@@ -27,8 +27,6 @@ body{width:1280px;height:800px;position:relative;overflow:hidden;background:line
 <div class="dock"><i></i><i></i><i></i><i></i><i></i></div>`;
 
 const ELEMENTS = ['Bar at', 'Dock at', 'Clock', 'Launcher b', 'Window frame', 'Window buttons'];
-/** Yes to what a script asks, done to what is for a hand. */
-const ANSWERS = 'yes\ndone\n'.repeat(200);
 const NO_ITEMS = { start: [], centre: [], end: [] };
 
 /** Types what a picture does not show of elements, by their kinds. */
@@ -53,7 +51,7 @@ test('a desktop that nobody knows is learnt, dressed like a picture, proven by i
   const host = new DressedHost();
   try {
     await host.start(SIZE.width, SIZE.height);
-    host.set('pager', 'count', '5');
+    host.set('org.samphire.pager', 'count', '5');
     await host.restart();
     const look = await context.newPage();
     await look.setViewportSize(SIZE);
@@ -90,7 +88,7 @@ test('a desktop that nobody knows is learnt, dressed like a picture, proven by i
       page
         .locator('input[type=file]')
         .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
-    await drop('survey.json', host.run(await script('survey.sh'), ['--settings']));
+    await drop('survey.json', host.run(await script('survey.sh'), '--settings'));
     await expect(page.getByText(/settings of Samphire/)).toBeVisible();
     await page.getByRole('button', { name: /^Accept \d+ that are sure/ }).click();
     const learnt = await host.learn(await script('learn.sh'), [
@@ -139,7 +137,7 @@ test('a desktop that nobody knows is learnt, dressed like a picture, proven by i
     await stage(page, 'Plan');
     const apply = await download(page, /^Shell script/);
     const undo = await download(page, /^Undo script/);
-    host.run(apply, [], ANSWERS);
+    host.run(apply);
     await host.restart();
     const dressed = await host.shot();
     expect(dressed.equals(bare)).toBe(false);
@@ -159,7 +157,7 @@ test('a desktop that nobody knows is learnt, dressed like a picture, proven by i
       expect([line, Number.parseInt(least ?? '0', 10) >= 95]).toEqual([line, true]);
     }
 
-    host.run(undo, [], ANSWERS);
+    host.run(undo);
     await host.restart();
     expect((await host.shot()).equals(bare)).toBe(true);
     expect(host.kept()).toEqual(kept);

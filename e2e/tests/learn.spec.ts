@@ -1,10 +1,7 @@
-import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { chmodSync, chownSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { download, send, typed } from '../support/commands';
 import { stage } from '../support/demo';
+import { SettingsHome } from '../support/settingsHome';
 import { expect, newCoat, saved, test } from '../support/test';
 
 /** The settings of a desktop that nobody knows: what of it is about looks it says itself. */
@@ -28,72 +25,6 @@ const SCHEMAS = `<schemalist>
   </schema>
 </schemalist>`;
 
-/** A throw-away home with blanks and letters beyond ASCII, and its settings, of an ordinary user. */
-class Desktop {
-  private readonly at = mkdtempSync(join(tmpdir(), 'learnt-'));
-  private readonly home = join(this.at, 'Zoë’s home');
-  private readonly user = process.getuid?.() === 0 ? { uid: 54_321, gid: 54_321 } : {};
-  private readonly env = {
-    PATH: process.env['PATH'],
-    HOME: this.home,
-    LC_ALL: 'C',
-    GSETTINGS_SCHEMA_DIR: join(this.at, 'schemas'),
-    GSETTINGS_BACKEND: 'keyfile',
-    XDG_DATA_DIRS: '/nowhere',
-    XDG_CURRENT_DESKTOP: 'Ferrywharf',
-    SURVEY_SAMPLES: '1',
-    SURVEY_PAUSE: '0',
-  };
-
-  constructor() {
-    mkdirSync(this.home);
-    mkdirSync(this.env.GSETTINGS_SCHEMA_DIR);
-    writeFileSync(join(this.env.GSETTINGS_SCHEMA_DIR, 'net.ferrywharf.gschema.xml'), SCHEMAS);
-    execFileSync('glib-compile-schemas', ['--strict', this.env.GSETTINGS_SCHEMA_DIR]);
-    chmodSync(this.at, 0o755);
-    if (this.user.uid !== undefined) chownSync(this.home, this.user.uid, this.user.gid);
-  }
-  run(script: string, ...words: string[]): string {
-    return execFileSync('sh', ['-s', '--', ...words], {
-      env: this.env,
-      cwd: this.home,
-      input: script,
-      ...this.user,
-    }).toString();
-  }
-  /** Runs a script that asks things: done to what is for a hand, yes to the rest. */
-  runAnswered(script: string): string {
-    const file = join(this.at, 'script.sh');
-    writeFileSync(file, script);
-    return execFileSync('sh', [file], {
-      env: this.env,
-      cwd: this.home,
-      input: 'yes\ndone\n'.repeat(200),
-      ...this.user,
-    }).toString();
-  }
-  get(schema: string, key: string): string {
-    return execFileSync('gsettings', ['get', schema, key], { env: this.env, ...this.user })
-      .toString()
-      .trim();
-  }
-  set(schema: string, key: string, value: string): void {
-    execFileSync('gsettings', ['set', schema, key, value], { env: this.env, ...this.user });
-  }
-  /** Every value that was set. */
-  all(): string[] {
-    const kept = readFileSync(join(this.home, '.config/glib-2.0/settings/keyfile'), 'utf8');
-    let group = '';
-    return kept.split('\n').flatMap((line) => {
-      if (line.startsWith('[')) group = line;
-      return line.includes('=') ? [group + line] : [];
-    });
-  }
-  remove(): void {
-    rmSync(this.at, { recursive: true, force: true });
-  }
-}
-
 /** Elements with what is wanted of them, as if they had been measured. */
 const wanted = (all: readonly (readonly [string, string, Record<string, unknown>])[]) =>
   all.map(([kind, name, traits]) => ({
@@ -109,10 +40,10 @@ const wanted = (all: readonly (readonly [string, string, Record<string, unknown>
 test('a desktop that nobody knows is learnt from its own settings, dressed by its script, and undressed', async ({
   page,
 }) => {
-  const desktop = new Desktop();
+  const desktop = new SettingsHome('Ferrywharf', SCHEMAS);
   try {
     desktop.set('net.ferrywharf.taskbar', 'height', '40');
-    const before = desktop.all();
+    const before = desktop.kept();
     await newCoat(page, 'A look for the ferry');
     const elements = wanted([
       ['bar', 'Head bar', { thickness: 52, edge: 'top', opacity: 65, colour: '#7a4fa3' }],
@@ -161,7 +92,7 @@ test('a desktop that nobody knows is learnt from its own settings, dressed by it
     await stage(page, 'Plan');
     const apply = await download(page, /^Shell script/);
     const undo = await download(page, /^Undo script/);
-    desktop.runAnswered(apply);
+    desktop.run(apply);
     expect({
       height: desktop.get('net.ferrywharf.taskbar', 'height'),
       edge: desktop.get('net.ferrywharf.taskbar', 'position'),
@@ -182,10 +113,10 @@ test('a desktop that nobody knows is learnt from its own settings, dressed by it
       icons: "'Oakum'",
     });
     // A survey of afterwards proves it; without a new one nothing is.
-    desktop.runAnswered(undo);
-    expect(desktop.all()).toEqual(before);
+    desktop.run(undo);
+    expect(desktop.kept()).toEqual(before);
     expect(desktop.get('net.ferrywharf.taskbar', 'height')).toBe('uint32 40');
   } finally {
-    desktop.remove();
+    await desktop.stop();
   }
 });

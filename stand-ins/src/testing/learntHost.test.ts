@@ -16,8 +16,10 @@ import { makeStep } from '@spare-coat/core/doing/plan/draft';
 import { orderSteps } from '@spare-coat/core/doing/plan/order';
 import { applyScript } from '@spare-coat/core/doing/plan/script/apply';
 import { undoScript } from '@spare-coat/core/doing/plan/script/undo';
+import { writeXSettings } from '@spare-coat/core/testing/xSettings';
 import { giveAway, Machine } from './machine.js';
-import { Screen } from './screen.js';
+import { startScreen } from '../desktop/server.js';
+import { showWindows } from './screen.js';
 
 const SURVEY = fileURLToPath(new URL('../../../apps/server/survey/survey.sh', import.meta.url));
 const LEARN = fileURLToPath(new URL('../../../apps/server/survey/learn.sh', import.meta.url));
@@ -394,9 +396,9 @@ describe('a desktop that is learnt from its own settings', () => {
     expect([again.status, again.err]).toEqual([1, expect.stringContaining('is there already')]);
   });
   it('is told by the windows of a real screen how thick its bars are, and that speaks for the right setting', async () => {
-    const screen = await Screen.start(1280, 800);
+    const screen = await startScreen(1280, 800);
     try {
-      await screen.show([
+      await showWindows(screen.display, [
         { type: 'DOCK', strut: [0, 0, 0, 40, 0, 0, 0, 0, 0, 0, 0, 1279] },
         { type: 'NORMAL', frame: [3, 3, 27, 3] },
       ]);
@@ -408,10 +410,10 @@ describe('a desktop that is learnt from its own settings', () => {
         '_XSETTINGS_SETTINGS',
         '_XSETTINGS_SETTINGS',
         Buffer.from(
-          '000000000700000002000000' +
-            `01001100${Buffer.from('Net/IconThemeName').toString('hex')}0000000000000009000000${Buffer.from('Pebble "2"').toString('hex').slice(0, 18)}000000` +
-            `00001300${Buffer.from('Own/CursorThemeSize').toString('hex')}000000000018000000`,
-          'hex',
+          writeXSettings([
+            ['Net/IconThemeName', 'Pebble "2"'],
+            ['Own/CursorThemeSize', 24],
+          ]),
         ),
       );
       await screen.display.own(manager, '_XSETTINGS_S0');
@@ -420,7 +422,7 @@ describe('a desktop that is learnt from its own settings', () => {
       expect(machine.seen).toContainEqual({
         kind: 'list:icon set',
         trait: '',
-        value: 'Pebble "2',
+        value: 'Pebble "2"',
         maybe: true,
       });
       expect(machine.seen).toContainEqual({ kind: 'pointer', trait: 'size', value: 24, maybe: true });

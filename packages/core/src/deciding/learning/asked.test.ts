@@ -1,37 +1,10 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { utf8Bytes } from '../../ground/utf8.js';
 import { readXSettings } from '../../measuring/standards/xSettings.js';
 import { cases } from '../../testing/properties.js';
+import { writeXSettings } from '../../testing/xSettings.js';
 import { askedByStandards } from './asked.js';
 
-/** What a settings manager writes: numbers and texts, in this order of bytes or that. */
-function written(settings: readonly (readonly [string, number | string])[], isLittle = true): Uint8Array {
-  const bytes: number[] = [isLittle ? 0 : 1, 0, 0, 0];
-  const number = (value: number, size: number) => {
-    const all = Array.from({ length: size }, (_, i) => (value >> (8 * i)) & 255);
-    bytes.push(...(isLittle ? all : all.reverse()));
-  };
-  const text = (value: Uint8Array) => {
-    bytes.push(...value);
-    while (bytes.length % 4 > 0) bytes.push(0);
-  };
-  number(9, 4);
-  number(settings.length, 4);
-  for (const [name, value] of settings) {
-    bytes.push(typeof value === 'string' ? 1 : 0, 0);
-    number(name.length, 2);
-    text(utf8Bytes(name));
-    number(3, 4);
-    if (typeof value === 'number') number(value, 4);
-    else {
-      const told = utf8Bytes(value);
-      number(told.length, 4);
-      text(told);
-    }
-  }
-  return Uint8Array.from(bytes);
-}
 const hex = (bytes: Uint8Array) => [...bytes].map((b) => b.toString(16)).join(' ');
 
 describe('what a settings manager of a screen tells', () => {
@@ -46,14 +19,14 @@ describe('what a settings manager of a screen tells', () => {
         fc.uniqueArray(fc.tuple(name, value), { selector: ([n]) => n }),
         fc.boolean(),
         (all, isLittle) => {
-          expect(readXSettings(written(all, isLittle))).toEqual(new Map(all));
+          expect(readXSettings(writeXSettings(all, isLittle))).toEqual(new Map(all));
         },
       ),
       { numRuns: cases(60) },
     );
   });
   it('is nothing where it breaks off, at whichever byte, and harms nobody', () => {
-    const whole = written([
+    const whole = writeXSettings([
       ['Net/IconThemeName', 'Salt'],
       ['Own/CursorThemeSize', 32],
     ]);
@@ -68,7 +41,7 @@ describe('what a settings manager of a screen tells', () => {
 describe('what is asked by open standards', () => {
   it('is which themes, which pointer and which font are chosen, by the last word of a name', () => {
     const xsettings = hex(
-      written([
+      writeXSettings([
         ['Net/IconThemeName', 'Salt & Reed'],
         ['Own/CursorThemeSize', 32],
         ['Own/FontName', 'Marsh 11'],

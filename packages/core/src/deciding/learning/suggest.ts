@@ -259,7 +259,11 @@ const FILE_ENDING = /^(conf|config|cfg|ini|rc|json|xml|css|toml|ya?ml)$/i;
 /** Whether a value is what was seen: the same, times the display's scale, or as a share. */
 function isSame(value: string, seen: Seen['value'], scale: number): boolean {
   if (typeof seen === 'boolean') return value === String(seen);
-  if (typeof seen === 'string') return value.toLowerCase().startsWith(seen.toLowerCase());
+  if (typeof seen === 'string') {
+    const [is, was] = [value.toLowerCase(), seen.toLowerCase()];
+    // Behind a font's name may stand its size; any other word more is another theme's name.
+    return is.startsWith(was) && /^([,\s]+\d.*)?$/.test(is.slice(was.length));
+  }
   const number = value.trim() === '' ? NaN : Number(value);
   return [number, number * scale, number * 100].some((n) => Math.abs(n - seen) < 0.6);
 }

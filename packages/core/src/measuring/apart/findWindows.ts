@@ -50,6 +50,7 @@ const PLAIN = 0.95;
 const SEEN_OF_SIDE = 0.1;
 const BEYOND_OTHER = 0.15;
 const MOST_UPPER = 12;
+const MOST_LOWER = 400;
 /** How sure it is of the upper of such two, whose sides are not all seen. */
 const UPPER_SURE = 0.9;
 /** So many windows are told at most. */
@@ -195,15 +196,15 @@ function upperOfTwo(
   sidesOf: (rect: Rect, over: readonly Rect[], leastSeen?: number) => (number | null)[],
 ): Scored | null {
   const isPlain = (sides: readonly (number | null)[]) => sides.every((s) => s !== null && s >= PLAIN);
-  const uppers = boxes
+  // Of either two sides at least are seen whole.
+  const half = boxes
     .filter((rect) => {
       const sides = sidesOf(rect, over).map((s) => s ?? 0);
       return sides.filter((s) => s >= PLAIN).length >= 2 && Math.min(...sides) >= SEEN_OF_SIDE;
     })
-    .sort((a, b) => areaOf(b) - areaOf(a))
-    .slice(0, MOST_UPPER);
-  for (const rect of uppers)
-    for (const lower of boxes) {
+    .sort((a, b) => areaOf(b) - areaOf(a));
+  for (const rect of half.slice(0, MOST_UPPER))
+    for (const lower of half.slice(0, MOST_LOWER)) {
       const shared = overlap(rect, lower);
       if (shared === 0 || shared > (1 - BEYOND_OTHER) * Math.min(areaOf(rect), areaOf(lower))) continue;
       if (!isPlain(sidesOf(rect, [...over, lower], SEEN_OF_SIDE))) continue;

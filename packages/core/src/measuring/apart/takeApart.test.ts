@@ -125,6 +125,13 @@ describe('a desktop taken apart', () => {
       expect(of(found, 'bar')).toEqual([]);
     }
   });
+  it('tells no dock of what touches an edge and has nothing in a row on it', () => {
+    for (const edge of EDGES) {
+      const pixels = desktop(null, null);
+      fill(pixels, along(edge, 54, 0, 0.4), '#2c3238');
+      expect(takeApart(pixels)).toEqual([]);
+    }
+  });
   it('has its bar on an uneven wall where an open window’s entry stands at its very side', () => {
     const pixels = desktop(null, null);
     for (let x = 0; x < WIDTH; x += 240) fill(pixels, { x, y: 0, width: 120, height: HEIGHT }, '#a3b09a');

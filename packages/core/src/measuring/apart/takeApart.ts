@@ -34,6 +34,8 @@ const SHORT = 10;
 const DOCK = 0.75;
 /** So is what touches its edge and takes no more than this share of it. */
 const ATTACHED = 0.6;
+/** So many things stand on such a one at least. */
+const FEWEST_ON_DOCK = 2;
 /** A line of type is so much higher than its figures, above and in all, and so much wider at each end, for their height. */
 const ABOVE = 0.22;
 const LINE = 1.48;
@@ -65,7 +67,12 @@ export const sidesOf = (pixels: Pixels): LongLines => longLines(pixels, SHORT);
  */
 export function takeApart(pixels: Pixels, all = sidesOf(pixels)): Finding[] {
   const lines = withoutTiles(all);
-  const bars = findBars(pixels, lines);
+  const read = findBars(pixels, lines).flatMap((bar): ReadBar[] => {
+    const reading = readBar(pixels, bar.rect, { settle: false });
+    const told = reading.ok ? reading.value : null;
+    return isStrip(bar, told, pixels) ? [{ bar, reading: told }] : [];
+  });
+  const bars = read.map(({ bar }) => bar);
   const rects = bars.map((b) => b.rect);
   const windows = findWindows(pixels, lines, rects);
   const found: Finding[] = bars.map((b) => ({
@@ -85,11 +92,8 @@ export function takeApart(pixels: Pixels, all = sidesOf(pixels)): Finding[] {
     if (buttons.length > 0)
       found.push({ what: 'buttons', rect: union(buttons), sure: title.sure, edge, count: buttons.length });
   }
-  const read = bars.flatMap((bar) => {
-    const reading = readBar(pixels, bar.rect, { settle: false });
-    return reading.ok ? [{ bar, reading: reading.value }] : [];
-  });
-  return [...found, ...clockOn(pixels, read), ...launcherOn(pixels, read)];
+  const told = read.flatMap(({ bar, reading }) => (reading ? [{ bar, reading }] : []));
+  return [...found, ...clockOn(pixels, told), ...launcherOn(pixels, told)];
 }
 
 /** The title strip of a window that was drawn round, at whichever side it is; null where none is told. */
@@ -99,20 +103,31 @@ export function titleStripOf(pixels: Pixels, window: Rect): Rect | null {
 
 interface ReadBar {
   readonly bar: FoundBar;
+  /** Null where it tells nothing. */
+  readonly reading: BarReading | null;
+}
+interface ToldBar extends ReadBar {
   readonly reading: BarReading;
 }
 
-function isDock({ isFloating, edge, rect }: FoundBar, { width, height }: Pixels): boolean {
-  const upright = edge === 'left' || edge === 'right';
-  return (upright ? rect.height / height : rect.width / width) <= (isFloating ? DOCK : ATTACHED);
+const shareOfEdge = ({ edge, rect }: FoundBar, { width, height }: Pixels): number =>
+  edge === 'left' || edge === 'right' ? rect.height / height : rect.width / width;
+
+/** Whether a bar is one: what touches its edge and takes a part of it may be anything, unless things stand in a row on it. */
+function isStrip(bar: FoundBar, reading: BarReading | null, pixels: Pixels): boolean {
+  if (bar.isFloating || shareOfEdge(bar, pixels) > ATTACHED) return true;
+  return (reading?.items.length ?? 0) >= FEWEST_ON_DOCK;
 }
+
+const isDock = (bar: FoundBar, pixels: Pixels): boolean =>
+  shareOfEdge(bar, pixels) <= (bar.isFloating ? DOCK : ATTACHED);
 
 /** Across a bar that stands upright a line of type is so much wider than high, and so much lower than the pictures beside it. */
 const WIDE = 2.2;
 const LOW = 0.75;
 
 /** Whether an item of a bar is a line of type. On a bar that stands upright it lies across it, as a picture does, and is known by its shape. */
-function isType({ what, box }: BarItem, { bar, reading }: ReadBar): boolean {
+function isType({ what, box }: BarItem, { bar, reading }: ToldBar): boolean {
   if (what === 'text') return true;
   if (what !== 'picture' || bar.edge === 'top' || bar.edge === 'bottom') return false;
   const highest = Math.max(...reading.items.map((i) => (i.box === box ? 0 : i.box.height)));
@@ -125,7 +140,7 @@ function isOnOneLine({ box }: BarItem, bar: FoundBar): boolean {
 }
 
 /** Of all text on bars that which stands furthest at an end. */
-function clockOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
+function clockOn(pixels: Pixels, bars: readonly ToldBar[]): Finding[] {
   const texts = bars.flatMap(({ bar, reading }) =>
     reading.items
       .filter((i) => isType(i, { bar, reading }) && isOnOneLine(i, bar))
@@ -146,7 +161,7 @@ function clockOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
 }
 
 /** The first thing on a bar, where it stands out from the others: in one colour, that none of them has. */
-function launcherOn(pixels: Pixels, bars: readonly ReadBar[]): Finding[] {
+function launcherOn(pixels: Pixels, bars: readonly ToldBar[]): Finding[] {
   const firsts = bars.flatMap(({ bar, reading }) => {
     const at = reading.items.findIndex((i) => i.what === 'picture');
     const first = reading.items[at];

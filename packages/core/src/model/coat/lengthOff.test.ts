@@ -34,6 +34,19 @@ describe('by how much a length may be off', () => {
     // Where nobody looked at the picture it is taken as it is.
     expect(lengthOff('height', readings(DOCK, null))).toBe(0.5);
   });
+  it('is a pixel at least, and a share of it, of figures that are read by the letters beside them', () => {
+    const ink = { ink: '#222222', ground: '#f4efe6', contrast: 12 };
+    const told = (value: number) => {
+      const measured = { ok: true, value: { value, least: value - 0.2, most: value + 0.2 } } as const;
+      const text = { ink, xHeight: measured, capHeight: measured } as unknown as Readings['text'];
+      const all = readings(DOCK, 'exact', { text });
+      return [lengthOff('text:capHeight', all), lengthOff('text:figures', all)];
+    };
+    expect(told(12)).toEqual([0.5, 1]);
+    expect(told(40)).toEqual([0.5, 2.5]);
+    const none = readings(DOCK, 'exact', { text: null });
+    expect(lengthOff('text:figures', none)).toBeNull();
+  });
   it('is that of the sides which it lies between: the picture’s own edge is where it is', () => {
     const bar = lengthOff('thickness', readings(BAR, 'compressed'))!;
     const dock = lengthOff('thickness', readings(DOCK, 'compressed'))!;

@@ -18,6 +18,9 @@ const SIDE_OFF: Readonly<Record<PictureGrade, number>> = {
 /** The same for a side that is no clear edge and stands where a hand drew it, and for one that a hand set with a lens. */
 const DRAWN_OFF = 6;
 const SET_OFF = 1;
+/** Figures are read by the highest letters beside them, which may be higher or lower by so many pixels, and by this share. */
+const FIGURES_OFF = 1;
+const FIGURES_SHARE = 0.06;
 
 /** What happened to the picture, as far as it was told; where it was not, it is taken to be exact. */
 export const sideOff = (graded: Pick<GradeReading, 'grade'> | null | undefined): number =>
@@ -80,11 +83,13 @@ export function lengthOff(from: ReadFrom, readings: Readings): number | null {
     case 'beside:cornerRadius':
       return inHalves(Math.max(1, sideOff(graded)));
     case 'text:xHeight':
-    case 'text:capHeight': {
+    case 'text:capHeight':
+    case 'text:figures': {
       const read = text?.[from === 'text:xHeight' ? 'xHeight' : 'capHeight'];
       if (!read?.ok) return null;
       const { value, least, most } = read.value;
-      return inHalves(Math.max(value - least, most - value));
+      const off = Math.max(value - least, most - value);
+      return inHalves(from === 'text:figures' ? Math.max(off, FIGURES_OFF, FIGURES_SHARE * value) : off);
     }
     default:
       return null;

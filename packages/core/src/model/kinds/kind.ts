@@ -50,6 +50,7 @@ export type ReadFrom =
   | 'bar:padding'
   | 'text:xHeight'
   | 'text:capHeight'
+  | 'text:figures'
   | 'beside:place'
   | 'beside:titlePlace'
   | 'beside:side'

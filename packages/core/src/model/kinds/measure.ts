@@ -142,6 +142,8 @@ function readOne(from: ReadFrom, { region: r, bar, text, beside }: Readings): Tr
       return bar ? half(bar.padding) : null;
     case 'text:xHeight':
       return text?.xHeight.ok ? tenth(text.xHeight.value.value) : null;
+    // Figures are about as high as capitals are; how much they may differ `lengthOff` says.
+    case 'text:figures':
     case 'text:capHeight':
       return text?.capHeight.ok ? tenth(text.capHeight.value.value) : null;
     default:

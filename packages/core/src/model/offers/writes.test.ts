@@ -74,14 +74,14 @@ describe('how settings take values', () => {
     expect(writeAs({ type: 'as', zone: 'start' }, 'order', { start: [], centre: [], end: [] }).text).toBe(
       '@as []',
     );
-    const sides = { start: ['menu'], centre: [], end: ['fold', 'shut'] };
+    const sides = { start: ['keep above'], centre: [], end: ['fold', 'shut'] };
     const layout: Writes = {
       type: 's',
-      parted: ':',
-      between: ',',
-      words: { fold: 'minimize', shut: 'close' },
+      parted: ' | ',
+      between: ' ',
+      words: { 'keep above': 'pin', fold: 'lower', shut: 'end' },
     };
-    expect(writeAs(layout, 'order', sides).text).toBe("'menu:minimize,close'");
+    expect(writeAs(layout, 'order', sides).text).toBe("'pin | lower end'");
     expect(back(layout, 'order', sides)).toEqual(sides);
   });
   it('translates a clock’s text to strftime and back, and says what is lost', () => {

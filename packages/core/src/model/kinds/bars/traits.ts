@@ -135,7 +135,7 @@ export const BAR_ITEM_KINDS: readonly Kind[] = [
         label: 'Text size',
         type: 'length',
         importance: 'should',
-        reads: 'text:capHeight',
+        reads: 'text:figures',
         help: 'Height of the figures of its largest line.',
       },
       {
