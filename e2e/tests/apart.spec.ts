@@ -64,6 +64,14 @@ test('a dropped desktop takes itself apart, and is a coat in a few clicks', asyn
   await spine.getByRole('button', { name: /^Clock/ }).click();
   await expect(details.getByLabel('Format of Clock')).toHaveValue('EEE HH:mm');
   expect(clicks).toBeLessThanOrEqual(12);
+  // Where it stands is read off the bar; at which side its window has a title, and at which end that has buttons, off the window.
+  await expect(details.getByLabel('Lines of Clock')).toHaveValue('1');
+  await expect(details.getByLabel(/^Zone of Place of Clock|^Place of Clock/).first()).toContainText(/end/i);
+  await spine.getByRole('button', { name: /^Window frame “Tide tables”/ }).click();
+  await expect(details.getByLabel(/^Title place of Window frame/)).toContainText('head');
+  await spine.getByRole('button', { name: /^Window buttons/ }).click();
+  await expect(details.getByLabel('Side of Window buttons')).toContainText('start');
+  await expect(details.getByLabel('Colour of Window buttons', { exact: true })).toHaveValue('#f0dca0');
 
   // One change: it is taken back as one.
   await page.getByRole('button', { name: /^Undo/ }).first().click();

@@ -163,6 +163,31 @@ describe('the layers of an element', () => {
   });
 });
 
+describe('how many lines a clock has', () => {
+  const clock = testElement('hours', 'clock', { rules: mattersOnly('clock', 'format', 'lines') });
+  const wants = [testTrait('hours', 'format', 'HH:mm'), testTrait('hours', 'lines', 1)];
+  const scored = (layers: readonly ResolvedLayer[], traits = wants) => {
+    const wanted = wantedFrom(ROWS, clock, traits, LIGHT.id);
+    const { traits: all } = scoreLayers(ROWS, null, wanted, layers, LIGHT, clock);
+    return all.find((t) => t.target.spec.id === 'lines')!;
+  };
+  it('follows from what it writes, where nobody tells', () => {
+    expect(scored([layer({ format: { fixed: 'HH:mm' } })])).toMatchObject({ actual: 1, credit: 1, most: 1 });
+    expect(scored([layer({ format: { fixed: 'HH:mm\nEEE d' } })])).toMatchObject({
+      actual: 2,
+      from: 'A part',
+      bound: 'as its format says',
+    });
+    expect(scored([layer({ format: { fixed: 'HH:mm\nEEE d' } })]).credit).toBeLessThan(1);
+  });
+  it('is what is told, and what nobody can tell where it is not known what is written', () => {
+    const told = layer({ format: { fixed: 'HH:mm' }, lines: { fixed: 3 } });
+    expect(scored([told])).toMatchObject({ actual: 3 });
+    expect(scored([])).toMatchObject({ actual: null, credit: 0, most: 1 });
+    expect(scored([layer({ format: { fixed: 'HH:mm' } })], [wants[1]!])).toMatchObject({ actual: null });
+  });
+});
+
 describe('what is not known for certain', () => {
   const unknown = fc.record({
     /** What is measured, and by how much that may be off. */
