@@ -1,5 +1,5 @@
 import { isLearnt, learnFrom, readChanges } from '@spare-coat/core/deciding/learning/byDoing';
-import { learnFromExports } from '@spare-coat/core/deciding/learning/exports';
+import { learnFromExports, valuesOfExport } from '@spare-coat/core/deciding/learning/exports';
 import { readMachine, type Machine } from '@spare-coat/core/deciding/learning/machine';
 import { suggest } from '@spare-coat/core/deciding/learning/suggest';
 import type { LearnAnswer, LearnAsk } from './learn.messages';
@@ -25,7 +25,10 @@ export function learnt(ask: LearnAsk): LearnAnswer {
     return told(machine, ask, [...changed.keys()], unplaced);
   }
   const answer = readMachine(ask.raw);
-  return answer.ok ? told(answer.machine, ask, [], 0) : answer;
+  if (answer.ok) return told(answer.machine, ask, [], 0);
+  // What is no survey may be an export from now, of settings that exports told before.
+  const values = ask.export ? valuesOfExport(ask.export.places, ask.export.file) : null;
+  return values?.ok ? values : answer;
 }
 
 function told(

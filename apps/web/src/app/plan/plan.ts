@@ -29,10 +29,12 @@ import { undoScript } from '@spare-coat/core/doing/plan/script/undo';
 import { commandLine } from '@spare-coat/core/model/deeds/quote';
 import { stepsOf, type Step, type Move } from '@spare-coat/core/model/deeds/step';
 import { switchPlan } from '@spare-coat/core/doing/plan/switchVariant';
+import { importFiles, isImporting } from '@spare-coat/core/doing/plan/importFile';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Notices } from '../shared/notices';
 import { saveFile } from '../shared/saveFile';
+import { saveImports, wordsOfImport } from './imports';
 import { PlanNav } from './planNav';
 import { PlanView } from './planView';
 import { HoldSurvey } from './steps/holdSurvey';
@@ -211,6 +213,15 @@ export class PlanStage {
       saveFile(planMarkdown(of.coat, of.hostLabel, plan, this.view.done()), 'plan.md', 'text/markdown');
     else
       saveFile(kind === 'apply' ? applyScript(of, plan) : undoScript(of), `${kind}.sh`, 'text/x-shellscript');
+  }
+  /** What the plan sets in exports of settings, as files; null where the host has none. */
+  protected readonly imports = computed(() => {
+    const [plan, host] = [this.view.plan(), this.view.host()];
+    return plan && host && isImporting(host) ? importFiles(host, stepsOf(plan), 'Coat of') : null;
+  });
+  protected readonly importWords = computed(() => wordsOfImport(this.imports()));
+  protected downloadImport(): void {
+    saveImports(this.imports(), this.notices);
   }
   protected downloadSwitch(variantId: string): void {
     const [of, state] = [this.of, this.view.state()];

@@ -75,6 +75,8 @@ function plainOf({ type }: MachineSetting, noted: string | null): string | null 
 export function takesBy(values: readonly string[]): SettingTakes {
   const all = [...new Set(values)];
   if (all.every((v) => /^(true|false|yes|no|on|off)$/i.test(v))) return { as: 'flag' };
+  // Whoever switched it there and back saw these two alone.
+  if (all.length === 2 && all.every((v) => v === '0' || v === '1')) return { as: 'flag' };
   if (all.every((v) => /^[-+]?\d+(\.\d+)?$/.test(v))) {
     const numbers = all.map(Number);
     // Of what was tried thrice and more the ends are known; of less nothing is known but that it is a number.
@@ -132,13 +134,17 @@ export function learnFrom(before: Machine | null, desktop: string, changes: read
     values.set(key, entry);
   }
   const settings = new Map(known);
-  for (const [key, { setting, values: seen }] of values)
+  for (const [key, { setting, values: noted }] of values) {
+    // What was learnt of it earlier is known as well.
+    const seen = [...(setting.seen ?? []), ...noted];
     settings.set(key, {
       ...setting,
       // What a schema tells of it is better known than what a few values tell.
       takes: setting.type === null ? takesBy(seen) : setting.takes,
-      now: plainOf(setting, seen.at(-1) ?? null) ?? setting.now,
+      now: plainOf(setting, noted.at(-1) ?? null) ?? setting.now,
+      seen,
     });
+  }
   return {
     machine: {
       desktop: before?.desktop ?? desktop,

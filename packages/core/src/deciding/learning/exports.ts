@@ -1,169 +1,102 @@
-import { SaxesParser } from 'saxes';
-import { isRecord } from '../../ground/shape/shape.js';
-import type { Machine, MachineSetting } from './machine.js';
+import { nameOfSteps, readExport, type ExportFile } from '../../measuring/exports/readExport.js';
+import type { ExportedValue, ExportEntry, ExportForm } from '../../measuring/exports/export.js';
+import { sameJson } from '../../model/coat/changes.js';
 import { takesBy, type Learnt } from './byDoing.js';
-
-/** An export of settings by the name of its file. */
-export interface Export {
-  readonly name: string;
-  readonly text: string;
-}
-
-/** Longer exports are not read. Characters. */
-export const LONGEST_EXPORT = 32 * 1024 * 1024;
-const MOST_ENTRIES = 200_000;
-const MOST_DEPTH = 40;
+import type { Machine, MachineSetting } from './machine.js';
 
 export type ExportsAnswer =
   { readonly ok: true; readonly learnt: Learnt } | { readonly ok: false; readonly sentence: string };
 
-class Unreadable extends Error {}
-
-/** Every entry of an export by its path, with its value as it is written. */
-function entriesOf({ name, text }: Export): Map<string, string> {
-  if (text.length > LONGEST_EXPORT) throw new Unreadable(`${name} is longer than an export of settings is.`);
-  if (text.includes('\0') || text.includes('\uFFFD'))
-    throw new Unreadable(`${name} is no text in UTF-8. Export it as plain text in UTF-8.`);
-  const clean = text.replace(/^\uFEFF/, '').trim();
-  const found =
-    clean.startsWith('{') || clean === ''
-      ? ofJson(name, clean)
-      : clean.startsWith('<')
-        ? ofXml(name, clean)
-        : ofSections(clean);
-  if (found.size === 0) throw new Unreadable(`${name} holds no settings that could be told apart.`);
-  return found;
+/** What an export says now of settings that are known from exports; a sentence where it says nothing of them. */
+export function valuesOfExport(
+  places: readonly { readonly key: string; readonly place: ExportEntry }[],
+  file: ExportFile,
+):
+  | { readonly ok: true; readonly values: Readonly<Record<string, string>> }
+  | { readonly ok: false; readonly sentence: string } {
+  const answer = readExport(file);
+  if (!answer.ok) return answer;
+  const at = ({ path, before }: ExportEntry) => JSON.stringify([path, before]);
+  const said = new Map([...answer.read.entries.values()].map((entry) => [at(entry), entry.value]));
+  const values = places.flatMap(({ key, place }): [string, string][] => {
+    const value = said.get(at(place));
+    return value === undefined ? [] : [[key, value]];
+  });
+  return values.length > 0
+    ? { ok: true, values: Object.fromEntries(values) }
+    : { ok: false, sentence: `${file.name} has none of the settings that are known from exports.` };
 }
 
-function ofJson(name: string, text: string): Map<string, string> {
-  const found = new Map<string, string>();
-  let told: unknown;
-  try {
-    told = JSON.parse(text);
-  } catch {
-    throw new Unreadable(`${name} begins like JSON and breaks off or is damaged.`);
-  }
-  const walk = (value: unknown, path: readonly string[]) => {
-    if (path.length > MOST_DEPTH || found.size > MOST_ENTRIES) return;
-    if (isRecord(value)) for (const [key, inner] of Object.entries(value)) walk(inner, [...path, key]);
-    // Of lists the whole is one value: which of their entries is which nobody can tell.
-    else if (value !== null)
-      found.set(path.join(' › '), typeof value === 'string' ? value : JSON.stringify(value));
+/** Whether two entries are one place, in exports of whatever name. */
+const isSamePlace = (a: MachineSetting['entry'], b: MachineSetting['entry']): boolean =>
+  a !== undefined &&
+  b !== undefined &&
+  a.form.form === b.form.form &&
+  a.place.before === b.place.before &&
+  sameJson(a.place.path, b.place.path);
+
+function settingOf(
+  name: string,
+  form: ExportForm,
+  { path, steps, before, way, value }: ExportedValue,
+  was: string,
+): MachineSetting {
+  return {
+    key: `${name} › ${nameOfSteps(steps)}`.slice(0, 200),
+    group: [name.replace(/\.[^.]*$/, ''), ...steps.slice(0, -1)].join(' '),
+    name: steps.at(-1) ?? '',
+    label: '',
+    help: '',
+    takes: takesBy([was, value]),
+    first: null,
+    now: value,
+    type: null,
+    file: null,
+    entry: { name, form, place: { path, before, way } },
   };
-  walk(told, []);
-  return found;
-}
-
-function ofXml(name: string, text: string): Map<string, string> {
-  const found = new Map<string, string>();
-  const path: string[] = [];
-  let content = '';
-  const parser = new SaxesParser();
-  parser.on('doctype', () => {
-    throw new Unreadable(`${name} declares a document type, which no export of settings needs.`);
-  });
-  parser.on('error', (error) => {
-    throw new Unreadable(`${name} is broken XML: ${error.message}`);
-  });
-  parser.on('text', (piece) => (content += piece));
-  parser.on('opentag', ({ name: tag, attributes }) => {
-    const own = attributes['name'] ?? attributes['id'] ?? attributes['key'];
-    path.push(own === undefined ? tag : `${tag} ${own}`);
-    content = '';
-    if (path.length > MOST_DEPTH || found.size > MOST_ENTRIES)
-      throw new Unreadable(`${name} is nested too deep, or too long.`);
-    for (const [key, value] of Object.entries(attributes))
-      if (!['name', 'id', 'key'].includes(key)) found.set([...path, key].join(' › '), value);
-  });
-  parser.on('closetag', () => {
-    if (content.trim() !== '') found.set(path.join(' › '), content.trim());
-    content = '';
-    path.pop();
-  });
-  parser.write(text).close();
-  return found;
-}
-
-/** A value as it is typed behind a name: in quotes, or with its type before it. */
-function plain(raw: string): string {
-  const value = raw.trim();
-  const quoted = /^"((?:[^"\\]|\\.)*)"$/.exec(value)?.[1];
-  if (quoted !== undefined) return quoted.replace(/\\(.)/g, '$1');
-  const hex = /^d?word:([0-9a-f]{1,8})$/i.exec(value)?.[1];
-  return hex === undefined ? value : String(parseInt(hex, 16));
-}
-
-/** Sections with `key = value` or `"name"=typed value`. */
-function ofSections(text: string): Map<string, string> {
-  const found = new Map<string, string>();
-  let section = '';
-  for (const raw of text.split(/\r\n|\n|\r/)) {
-    const line = raw.trim();
-    const head = /^\[(.+)\]$/.exec(line)?.[1];
-    if (head !== undefined) section = head;
-    const entry = /^(?:"((?:[^"\\]|\\.)+)"|([^=;#"[\]][^=]*?))\s*=\s*(.*)$/.exec(line);
-    if (head !== undefined || !entry || found.size > MOST_ENTRIES) continue;
-    const key = (entry[1] ?? entry[2] ?? '').trim();
-    found.set(section === '' ? key : `${section} › ${key}`, plain(entry[3] ?? ''));
-  }
-  return found;
 }
 
 /**
  * What changed between two exports of settings, before and after one change, where no script can look: each place that became another is a
- * setting that a hand sets.
+ * setting that a hand sets, or that a file of the same form sets which is imported.
  *
  * @param before what a survey or earlier exports told; null where there was none
  */
-export function learnFromExports(before: Machine | null, first: Export, then: Export): ExportsAnswer {
-  try {
-    const [was, is] = [entriesOf(first), entriesOf(then)];
-    const settings = new Map((before?.settings ?? []).map((s) => [s.key, s]));
-    const changed = new Map<string, number>();
-    for (const [path, to] of is) {
-      const from = was.get(path);
-      if (from === undefined || from === to) continue;
-      const key = `${then.name} › ${path}`.slice(0, 200);
-      const steps = path.split(' › ');
-      const known = settings.get(key);
-      const setting: MachineSetting = {
-        key,
-        group: [then.name.replace(/\.[^.]*$/, ''), ...steps.slice(0, -1)].join(' '),
-        name: steps.at(-1) ?? '',
-        label: '',
-        help: '',
-        takes: takesBy([from, to, ...(known?.now ? [known.now] : [])]),
-        first: null,
-        now: to,
-        type: null,
-        file: null,
-      };
-      settings.set(key, setting);
-      changed.set(key, 1);
-    }
-    if (changed.size === 0)
-      return {
-        ok: false,
-        sentence: `Nothing is another in ${then.name} than in ${first.name}: change one thing between the two exports.`,
-      };
-    return {
-      ok: true,
-      learnt: {
-        machine: {
-          desktop: before?.desktop ?? '',
-          commands: before?.commands ?? [],
-          seen: before?.seen ?? [],
-          screen: before?.screen ?? null,
-          leftOut: before?.leftOut ?? 0,
-          problems: before?.problems ?? [],
-          settings: [...settings.values()],
-        },
-        changed,
-        unplaced: [...is.keys()].filter((path) => !was.has(path)).length,
-      },
-    };
-  } catch (problem) {
-    if (problem instanceof Unreadable) return { ok: false, sentence: problem.message };
-    throw problem;
+export function learnFromExports(before: Machine | null, first: ExportFile, then: ExportFile): ExportsAnswer {
+  const [was, is] = [readExport(first), readExport(then)];
+  if (!was.ok) return was;
+  if (!is.ok) return is;
+  const settings = new Map((before?.settings ?? []).map((s) => [s.key, s]));
+  const changed = new Map<string, number>();
+  for (const [path, value] of is.read.entries) {
+    const from = was.read.entries.get(path)?.value;
+    if (from === undefined || from === value.value) continue;
+    const told = settingOf(then.name, is.read.form, value, from);
+    const known = [...settings.values()].find((s) => isSamePlace(s.entry, told.entry));
+    const seen = [...(known?.seen ?? []), from, value.value];
+    const key = known?.key ?? told.key;
+    settings.set(key, { ...(known ?? told), now: value.value, takes: takesBy(seen), seen });
+    changed.set(key, 1);
   }
+  if (changed.size === 0)
+    return {
+      ok: false,
+      sentence: `Nothing is another in ${then.name} than in ${first.name}: change one thing between the two exports.`,
+    };
+  return {
+    ok: true,
+    learnt: {
+      machine: {
+        desktop: before?.desktop ?? '',
+        commands: before?.commands ?? [],
+        seen: before?.seen ?? [],
+        screen: before?.screen ?? null,
+        leftOut: before?.leftOut ?? 0,
+        problems: before?.problems ?? [],
+        settings: [...settings.values()],
+      },
+      changed,
+      unplaced: [...is.read.entries.keys()].filter((path) => !was.read.entries.has(path)).length,
+    },
+  };
 }

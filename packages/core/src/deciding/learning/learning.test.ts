@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cases } from '../../testing/properties.js';
 import { TRAITS } from './targets.js';
+import { utf8Bytes } from '../../ground/utf8.js';
 import { readProfile } from '../../model/host/profile.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { coverageOf, sayTarget } from './coverage.js';
@@ -352,7 +353,7 @@ describe('a profile that is made of what was learnt', () => {
 
 describe('what is learnt from two exports of settings', () => {
   const learn = (first: string, then: string, name = 'desk.txt') =>
-    learnFromExports(null, { name: 'before.txt', text: first }, { name, text: then });
+    learnFromExports(null, { name: 'before.txt', bytes: utf8Bytes(first) }, { name, bytes: utf8Bytes(then) });
   it('is the places that became another, in sections, JSON and XML', () => {
     const changed = (first: string, then: string) => {
       const answer = learn(first, then);

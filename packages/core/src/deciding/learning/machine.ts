@@ -1,6 +1,7 @@
 import { isRecord } from '../../ground/shape/shape.js';
 import { readGVariant } from '../../measuring/standards/gvariant/read.js';
 import { readSchemas } from '../../measuring/standards/gschema/read.js';
+import type { ExportEntry, ExportForm } from '../../measuring/exports/export.js';
 import type { Schema, SchemaKey, TextFile } from '../../measuring/standards/gschema/schema.js';
 import { hostPathProblem } from '../../measuring/standards/places.js';
 import { colourFormOf, undress } from '../../model/offers/writes.js';
@@ -15,6 +16,10 @@ export interface MachineSetting extends DescribedSetting {
   /** The type of its GVariant; null of a line of a file. */
   readonly type: string | null;
   readonly file: FilePlace | null;
+  /** Where it stands in an export of settings that a hand imports. */
+  readonly entry?: { readonly name: string; readonly form: ExportForm; readonly place: ExportEntry };
+  /** Every value that it was seen to have while it was learnt. */
+  readonly seen?: readonly string[];
 }
 
 /** What a machine tells of its desktop's settings. */

@@ -9,7 +9,7 @@ import { settingPlaceSchema, supplyProblem, type Offer, type Supply } from '../.
 import type { TraitValue } from '../../model/traits/value.js';
 import { traitOf, type Target } from './described.js';
 import type { Machine, MachineSetting } from './machine.js';
-import { isKept, placeOf, supplyOf, valueOf } from './supplyOf.js';
+import { isKept, placeOf, supplyOf, switchWords, valueOf } from './supplyOf.js';
 
 /** What was decided about settings: by their key, what each is. A setting that is not in it is nothing of looks, or nobody knows. */
 export type Decisions = ReadonlyMap<string, Target>;
@@ -236,6 +236,11 @@ export function makeProfile(
     // What a machine tells may be anything: a profile has only what it may have.
     .filter(isHostSetting)
     .slice(0, MOST_SETTINGS);
+  const exports = new Map(
+    machine.settings.flatMap(({ key, entry }) =>
+      entry && used.has(key) ? [[entry.name.slice(0, 200), entry.form] as const] : [],
+    ),
+  );
   const profile: HostProfile = {
     id: told.id,
     revision: told.revision,
@@ -251,6 +256,7 @@ export function makeProfile(
     systemFolders: Object.fromEntries(Object.entries(SYSTEM_FOLDERS).map(([sort, all]) => [sort, [...all]])),
     lists,
     channels: machine.commands.includes('pkcon') ? [PACKAGEKIT, HANDS] : [HANDS],
+    ...(exports.size > 0 ? { exports: Object.fromEntries(exports) } : {}),
     commands: hasCommands ? GSETTINGS : BY_HAND,
     ...(variants ? { variants } : {}),
     effects: { enable: 'session', package: 'none' },
@@ -260,9 +266,12 @@ export function makeProfile(
 }
 
 /** What the switch between light and dark is set to for each, as it is typed; null where nobody can tell. */
-function valuesOfSwitch({ takes, type }: MachineSetting): { light: string; dark: string } | null {
+function valuesOfSwitch({ takes, type, now, first }: MachineSetting): { light: string; dark: string } | null {
   const typed = (word: string) => (type === 's' ? `'${word}'` : word);
-  if (takes.as === 'flag') return { light: 'false', dark: 'true' };
+  if (takes.as === 'flag') {
+    const [dark, light] = switchWords(now ?? first ?? '');
+    return { light, dark };
+  }
   if (takes.as !== 'choice') return null;
   const dark = takes.values.find((v) => /dark|night/i.test(v));
   const light =

@@ -84,6 +84,24 @@ function signsOf(value: string): Pick<Writes, 'between' | 'parted'> | string {
   return 'Its items stand in more than two groups, which one value here cannot write.';
 }
 
+const SWITCHES: readonly (readonly [yes: string, no: string])[] = [
+  ['true', 'false'],
+  ['yes', 'no'],
+  ['on', 'off'],
+  ['1', '0'],
+];
+/** How a switch says yes and no, by one value of it: its words, and their capitals. */
+export function switchWords(value: string): readonly [yes: string, no: string] {
+  const [yes, no] = SWITCHES.find((pair) => pair.includes(value.toLowerCase())) ?? ['true', 'false'];
+  const asWritten = (word: string) =>
+    /^[A-Z]{2}/.test(value)
+      ? word.toUpperCase()
+      : /^[A-Z]/.test(value)
+        ? word.charAt(0).toUpperCase() + word.slice(1)
+        : word;
+  return [asWritten(yes), asWritten(no)];
+}
+
 /** How a setting's values are written for a target; null where nobody can tell. */
 function writesOf(setting: MachineSetting, spec: TraitSpec): Writes | string {
   const { takes, type } = setting;
@@ -107,7 +125,10 @@ function writesOf(setting: MachineSetting, spec: TraitSpec): Writes | string {
     case 'flag': {
       if (takes.as !== 'flag') return 'It is no switch.';
       const isOpposite = /\b(hide|hides|hidden|disable|disabled|no)\b/i.test(tokensOf(says).join(' '));
-      return isOpposite ? { ...base, words: { true: 'false', false: 'true' } } : base;
+      const [yes, no] = switchWords(value);
+      return !isOpposite && yes === 'true'
+        ? base
+        : { ...base, words: isOpposite ? { true: no, false: yes } : { true: yes, false: no } };
     }
     case 'choice':
       return writesOfChoice(setting, spec, base, value, says);
@@ -136,13 +157,14 @@ function writesOfChoice(
   const { takes } = setting;
   const choices = spec.choices ?? [];
   if (takes.as === 'flag') {
-    if (spec.id === 'hiding') return { ...base, words: { never: 'false', always: 'true' } };
+    const [yes, no] = switchWords(value);
+    if (spec.id === 'hiding') return { ...base, words: { never: no, always: yes } };
     if (spec.id !== 'show') return 'It is a mere switch, and the trait has more than two values.';
     const isPictures = /picture|miniature|thumbnail/i.test(says);
     return choices.includes('small pictures') && isPictures
-      ? { ...base, words: { numbers: 'false', 'small pictures': 'true' } }
+      ? { ...base, words: { numbers: no, 'small pictures': yes } }
       : choices.includes('picture only')
-        ? { ...base, words: { 'picture only': 'false', 'picture and title': 'true' } }
+        ? { ...base, words: { 'picture only': no, 'picture and title': yes } }
         : 'It is a mere switch, and nobody can tell what it switches between.';
   }
   const words = choiceWords(choices, takes.as === 'choice' ? takes.values : [value]);
@@ -157,6 +179,7 @@ function writesOfOrder(
   value: string,
 ): Writes | string {
   const isButtons = (spec.items ?? []).includes('shut');
+  if (setting.type === null && value.startsWith('[')) return 'It is a list in JSON, which is for a hand.';
   const duties = isButtons ? BUTTONS : DUTIES;
   const items = value.split(/[,:|;]\s*/).filter((item) => item !== '');
   const words = wordsOfItems(items, duties);
@@ -225,7 +248,7 @@ export const isKept = ({ key, file }: MachineSetting): boolean =>
 
 /** Where a setting is set, for a profile. */
 export function placeOf(setting: MachineSetting, writes: Writes): SettingPlace {
-  const { key, file, group, name, type } = setting;
+  const { key, file, group, name, type, entry } = setting;
   const place = file
     ? `${file.path}, ${file.at}`
     : type === null
@@ -235,6 +258,7 @@ export function placeOf(setting: MachineSetting, writes: Writes): SettingPlace {
     key,
     place: place.slice(0, 300),
     ...(file ? { file } : {}),
+    ...(entry ? { entry: { of: entry.name.slice(0, 200), ...entry.place } } : {}),
     ...(Object.keys(writes).length > 0 ? { writes } : {}),
   };
 }

@@ -19,6 +19,7 @@ import {
 import { nameSchema } from '../../ground/text.js';
 import { findKind, findTrait } from '../kinds/registry.js';
 import { BREAKS } from '../offers/break.js';
+import { exportFormSchema } from '../offers/exportPlace.js';
 import { offerSchema, settingPlaceFields, settingPlaceSchema } from '../offers/offer.js';
 import { choiceValues, rangeFields, rangeProblem } from '../offers/ownSetting.js';
 import { hostPath, plainWord } from '../offers/placeSchemas.js';
@@ -169,6 +170,8 @@ export const profileSchema = shape(
     signatures: list(signatureSchema).optional(),
     /** Where a thing of a sort is chosen in a list. */
     lists: record(settingPlaceSchema).optional(),
+    /** Exports of settings that a hand imports again, by the name of the file that each was learnt from. */
+    exports: record(exportFormSchema).optional(),
     routes: list(routeSchema).optional(),
     first: list(firstStepSchema).optional(),
     channels: list(packageChannelSchema, { least: 1 }),

@@ -1,5 +1,6 @@
 import type { Offer, Supply } from '../offers/offer.js';
 import type { Break } from '../offers/break.js';
+import type { ExportPlace } from '../offers/exportPlace.js';
 import type { FilePlace } from '../offers/ownSetting.js';
 import { findKind, findTrait } from '../kinds/registry.js';
 import { readGVariant } from '../../measuring/standards/gvariant/read.js';
@@ -18,6 +19,8 @@ export interface SettingLine {
   readonly initial: Default | null;
   readonly place: string;
   readonly file: FilePlace | null;
+  /** Where it stands in an export that a hand imports. */
+  readonly entry?: ExportPlace | undefined;
   readonly effect: Break;
   /** How it takes its value, where that is not plainly the trait's. */
   readonly writes?: Writes | undefined;
@@ -48,7 +51,7 @@ export function settingsOf(profile: HostProfile): SettingLine[] {
   for (const offer of profile.offers)
     for (const [trait, supply] of inOrder(offer)) {
       if ('fixed' in supply || lines.has(supply.setting.key)) continue;
-      const { key, place, effect, file, writes } = supply.setting;
+      const { key, place, effect, file, entry, writes } = supply.setting;
       const spec = findTrait(offer.kind, trait);
       lines.set(key, {
         key,
@@ -58,12 +61,13 @@ export function settingsOf(profile: HostProfile): SettingLine[] {
         initial: profile.defaults[offer.kind]?.[trait] ?? null,
         place,
         file: file ?? null,
+        ...(entry ? { entry } : {}),
         effect: effect ?? 'none',
         ...(writes ? { writes } : {}),
         serves: { kind: offer.kind, trait },
       });
     }
-  for (const { key, label, takes, initial, place, file, effect, writes } of profile.settings ?? [])
+  for (const { key, label, takes, initial, place, file, entry, effect, writes } of profile.settings ?? [])
     if (!lines.has(key))
       lines.set(key, {
         key,
@@ -80,6 +84,7 @@ export function settingsOf(profile: HostProfile): SettingLine[] {
         initial,
         place,
         file: file ?? null,
+        ...(entry ? { entry } : {}),
         effect: effect ?? 'none',
         ...(writes ? { writes } : {}),
         serves: null,

@@ -21,6 +21,7 @@ import { findKind, findTrait } from '../kinds/registry.js';
 import { STATES } from '../traits/state.js';
 import { traitValueSchema, type TraitValue } from '../traits/value.js';
 import { BREAKS } from './break.js';
+import { exportPlaceSchema } from './exportPlace.js';
 import { filePlaceSchema } from './ownSetting.js';
 import { writesSchema } from './writes.js';
 
@@ -32,6 +33,8 @@ export const settingPlaceFields = {
   effect: oneOf(BREAKS).optional(),
   /** Where it stands when it is a line of a file rather than a key of the settings. */
   file: filePlaceSchema.optional(),
+  /** Where it stands in an export of settings, where those are imported by a hand. */
+  entry: exportPlaceSchema.optional(),
   /** How it takes its value, where that is not plainly the trait's. */
   writes: writesSchema.optional(),
 };

@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import { utf8Bytes } from '@spare-coat/core/ground/utf8';
 import { readProfile, type HostProfile } from '@spare-coat/core/model/host/profile';
 import { of, throwError } from 'rxjs';
 import { ApiProblem } from '../../shared/api';
@@ -37,13 +38,18 @@ const SURVEY = {
     ],
   },
 };
-const surveyFile = (told: unknown, name = 'survey.json') =>
-  Object.assign(new File(['{}'], name), {
-    text: () => Promise.resolve(typeof told === 'string' ? told : JSON.stringify(told)),
+/** A file that tells its own text: those of a test's page cannot. */
+const fileOf = (text: string, name: string, lastModified = 0) =>
+  Object.assign(new File([text], name, { lastModified }), {
+    text: () => Promise.resolve(text),
+    arrayBuffer: () => Promise.resolve(utf8Bytes(text).buffer),
   });
+const surveyFile = (told: unknown, name = 'survey.json') =>
+  fileOf(typeof told === 'string' ? told : JSON.stringify(told), name);
 
 async function page(told: unknown = SURVEY) {
   const taken: string[] = [];
+  const brought: string[] = [];
   const mounted = await onDemo(LearnView, {
     providers: [
       { provide: LearnWorker, useValue: { learn: (ask: LearnAsk) => of(learnt(ask)) } },
@@ -55,6 +61,7 @@ async function page(told: unknown = SURVEY) {
             for (const file of files) {
               expect(await textOf(file)).not.toContain('schemalist');
               taken.push(file.name);
+              brought.push(await textOf(file));
             }
           },
         },
@@ -77,7 +84,7 @@ async function page(told: unknown = SURVEY) {
     for (let i = 0; i < 2; i++) await mounted.settle();
   };
   const text = () => mounted.page.textContent.replace(/\s+/g, ' ');
-  return { ...mounted, give, rows, key, text, taken };
+  return { ...mounted, give, rows, key, text, taken, brought };
 }
 beforeEach(() => localStorage.clear());
 afterEach(() => localStorage.clear());
@@ -251,9 +258,8 @@ describe('one’s own desktop', () => {
     expect(text()).toContain('2 changed while you changed them');
   });
   it('learns from two exports of settings, the earlier of which is from before the change', async () => {
-    const { fixture, settle, rows, text } = await page(null);
-    const at = (told: string, name: string, lastModified: number) =>
-      Object.assign(new File([told], name, { lastModified }), { text: () => Promise.resolve(told) });
+    const { fixture, settle, rows, text, brought } = await page(null);
+    const at = fileOf;
     const give = async (...files: File[]) => {
       fixture.debugElement.query((d) => d.name === 'coat-file-button').triggerEventHandler('chosen', files);
       for (let i = 0; i < 4; i++) await settle();
@@ -265,6 +271,14 @@ describe('one’s own desktop', () => {
     expect(rows()).toEqual([expect.stringContaining('after.ini › Dock › icon size')]);
     expect(rows()[0]).toContain('32');
     expect(text()).toContain('1 changed while you changed them');
+    // What is set now is in the coat, and of the rest of the export nothing.
+    const key = 'after.ini › Dock › icon size';
+    expect(brought.map((b) => JSON.parse(b) as unknown)).toEqual([{ [key]: '32' }]);
+    await give(at('[Dock]\nicon size = 28\n[Mail]\naddress = me\n', 'today.ini', 3000));
+    expect(JSON.parse(brought[1]!)).toEqual({ [key]: '28' });
+    await give(at('[Mail]\naddress = me\n', 'other.ini', 3000));
+    expect(text()).toContain('It is no JSON');
+    expect(brought).toHaveLength(2);
     await give(at('[Dock]\nicon size = 32\n', 'a.ini', 1), at('[Dock]\nicon size = 32\n', 'b.ini', 2));
     expect(text()).toContain('Nothing is another in b.ini than in a.ini');
   });

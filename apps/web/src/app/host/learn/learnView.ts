@@ -206,18 +206,24 @@ export class LearnView {
     this.saved.set(null);
     this.carried.set([]);
     this.leftOut.set([]);
-    this.learner.take(file, then).subscribe((isSurvey) => {
-      // The plan and the way back go by what is set now.
-      if (isSurvey) void this.bringIn(file);
+    // The plan and the way back go by what is set now.
+    this.learner.take(file, then).subscribe((what) => {
+      if (what === 'survey') void this.bringIn(file);
+      else void this.bringInValues(what, then ?? file);
     });
+  }
+  private async bringInValues(values: Readonly<Record<string, string>>, of: File): Promise<void> {
+    await this.send(JSON.stringify(values), of);
+    if (!this.surveys.refusal())
+      this.notices.say(`What ${of.name} says of them is in the coat: the way back returns to it.`);
   }
   /** Brings the survey into the coat; what was read here of the machine's settings stays here. */
   private async bringIn(file: File): Promise<void> {
     const { machine: _, ...survey } = JSON.parse(await file.text()) as Record<string, unknown>;
-    const { name, lastModified } = file;
-    await this.surveys.take([
-      new File([JSON.stringify(survey)], name, { type: 'application/json', lastModified }),
-    ]);
+    await this.send(JSON.stringify(survey), file);
+  }
+  private async send(json: string, { name, lastModified }: File): Promise<void> {
+    await this.surveys.take([new File([json], name, { type: 'application/json', lastModified })]);
     const refused = this.surveys.refusal();
     if (refused) this.notices.say(`${refused.file} was not brought into the coat: ${refused.sentence}`);
   }

@@ -3,7 +3,9 @@ import { from, Subject, switchMap, type Observable, type Subscription } from 'rx
 import { coverageOf } from '@spare-coat/core/deciding/learning/coverage';
 import type { Target } from '@spare-coat/core/deciding/learning/described';
 import { MOST_MACHINE, type Machine } from '@spare-coat/core/deciding/learning/machine';
+import { entriesOf } from '@spare-coat/core/doing/plan/importFile';
 import { isRecord } from '@spare-coat/core/ground/shape/shape';
+import { utf8 } from '@spare-coat/core/ground/utf8';
 import { seenOnPictures } from '@spare-coat/core/deciding/learning/seen';
 import { Task } from '../../shared/asking';
 import { CoatView } from '../../shared/coatView';
@@ -56,40 +58,45 @@ export class Learner {
    * Reads what survey.sh or learn.sh wrote. What was said before of a desktop of that name is said again.
    *
    * @param then a second file: then both are exports of settings, before and after one change
-   * @returns whether it was a survey, once it is read; nothing where it is refused
+   * @returns what is to be brought into the coat, once it is read: the survey, or values that exports told; nothing where it is refused
    */
-  take(file: File, then: File | null = null): Observable<boolean> {
+  take(file: File, then: File | null = null): Observable<'survey' | Readonly<Record<string, string>>> {
     this.refusal.set(null);
-    const read = new Subject<boolean>();
+    const read = new Subject<'survey' | Readonly<Record<string, string>>>();
     if (file.size > MOST_MACHINE || (then?.size ?? 0) > MOST_MACHINE) {
       this.refusal.set({ file: file.name, sentence: 'It is longer than 64 MB, so it is no survey.' });
       return read;
     }
     const scale = Object.values(this.view.rows().display)[0]?.scale ?? 1;
     const told = { before: this.machine(), seen: seenOnPictures(this.view.rows()), scale };
-    const texts = from(Promise.all([file.text(), then?.text() ?? '']));
+    const host = this.view.host();
+    const places = [
+      ...(host ? [...entriesOf(host)].map(([key, place]) => ({ key, place })) : []),
+      ...(told.before?.settings ?? []).flatMap(({ key, entry }) =>
+        entry ? [{ key, place: entry.place }] : [],
+      ),
+    ];
+    const bytesOf = async (of: File) => ({ name: of.name, bytes: new Uint8Array(await of.arrayBuffer()) });
+    const files = from(Promise.all([bytesOf(file), then ? bytesOf(then) : null]));
     // Of two files that are dropped one after the other the later one counts.
     this.current?.unsubscribe();
     this.current = this.reading.run(
-      texts.pipe(
-        switchMap(([raw, after]) =>
+      files.pipe(
+        switchMap(([first, after]) =>
           this.worker.learn({
             ...told,
-            raw,
-            ...(then
-              ? {
-                  exports: [
-                    { name: file.name, text: raw },
-                    { name: then.name, text: after },
-                  ],
-                }
-              : {}),
+            raw: after ? '' : utf8(first.bytes),
+            ...(after ? { exports: [first, after] } : { export: { file: first, places } }),
           }),
         ),
       ),
       (answer) => {
         if (!answer.ok) {
           this.refusal.set({ file: file.name, sentence: answer.sentence });
+          return;
+        }
+        if ('values' in answer) {
+          read.next(answer.values);
           return;
         }
         const { machine } = answer;
@@ -103,7 +110,8 @@ export class Learner {
         this.said.set(new Map(remembered.said.filter(([key]) => known.has(key))));
         this.gone.set(new Map(remembered.said.filter(([key]) => !known.has(key))));
         this.profileId.set(remembered.profileId);
-        read.next(answer.changed.length === 0);
+        if (then) read.next(valuesOf(machine));
+        else if (answer.changed.length === 0) read.next('survey');
       },
       ({ message }) => this.refusal.set({ file: file.name, sentence: message }),
     );
@@ -141,6 +149,14 @@ export class Learner {
     return all.length;
   }
 }
+
+/** What is set now, as far as exports told it. */
+const valuesOf = ({ settings }: Machine): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    settings.flatMap(({ key, entry, now }): [string, string][] =>
+      entry && now !== null ? [[key, now]] : [],
+    ),
+  );
 
 /** What this browser keeps of a desktop: names of settings and what they were said to be, no values; and the profile that was made. */
 interface Kept {

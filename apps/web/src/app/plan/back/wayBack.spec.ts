@@ -1,7 +1,8 @@
 import { wereDone } from '../../testing/ticks';
 import { DEMO_SURVEY } from '@spare-coat/demo/survey';
 import { stepsOf } from '@spare-coat/core/model/deeds/step';
-import { onDemo } from '../../testing/demoBench';
+import { onDemo, type DemoBench } from '../../testing/demoBench';
+import { onImporting } from '../../testing/importing';
 import { readsAs, surveyFile, withSurvey } from '../../testing/surveys';
 import { savedFiles, textOf } from '../../testing/files';
 import { FileButton } from '../../shared/fileButton';
@@ -9,8 +10,8 @@ import { PlanView } from '../planView';
 import { WayBackStage } from './wayBack';
 
 /** The way back after the first steps of the plan that fetch or put something were done. */
-async function back(done = 6) {
-  const mounted = await onDemo(WayBackStage, { providers: [PlanView], before: withSurvey });
+async function back(done = 6, before: (bench: DemoBench) => void = withSurvey) {
+  const mounted = await onDemo(WayBackStage, { providers: [PlanView], before });
   const steps = stepsOf(mounted.view.plan()!).filter((s) => s.elements.length > 0);
   wereDone(mounted.bench, steps.slice(0, done));
   await mounted.settle();
@@ -50,6 +51,28 @@ describe('the way back', () => {
     await hand.press('Markdown');
     expect(await textOf(saved[0]!)).toMatch(/^#!\/bin\/sh/);
     expect(await textOf(saved[1]!)).toContain('the way back');
+  });
+  it('is a file to be imported where settings are, with what each was', async () => {
+    const saved = savedFiles();
+    const { hand, page, done } = await back(60, (bench) => {
+      withSurvey(bench);
+      onImporting(bench);
+    });
+    const values = done.flatMap(({ deeds }) => deeds.filter((d) => d.do === 'set'));
+    await hand.press('File to import');
+    const text = await textOf(saved[0]!);
+    expect(text).toMatch(/^\[Desk\]\n/);
+    // A line for what was set and is known from before.
+    const lines = text.split('\n').filter((line) => line.includes(' = '));
+    expect(lines.length).toBeGreaterThan(2);
+    expect(lines.length).toBeLessThanOrEqual(values.length);
+    for (const line of lines) {
+      const [key, value] = line.split(' = ');
+      const set = values.find((d) => d.do === 'set' && d.key === key);
+      expect([key, set !== undefined]).toEqual([key, true]);
+      expect(value).not.toBe(set?.do === 'set' ? set.value : '');
+    }
+    expect(page.textContent).toContain('File to import');
   });
   it('says what a survey from after it shows to be left over', async () => {
     const { bench, fixture, page, settle } = await back();

@@ -3,6 +3,7 @@ import { MatRadioButton } from '@angular/material/radio';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Survey } from '@spare-coat/core/model/host/survey';
@@ -16,9 +17,12 @@ import { wayBack } from '@spare-coat/core/doing/plan/wayBack';
 import { differences, copyState } from '@spare-coat/core/doing/simulation/hostState';
 import { sayResource } from '@spare-coat/core/doing/simulation/perform';
 import { rehearse, replay } from '@spare-coat/core/doing/rehearsal/rehearse';
+import { importFiles, isImporting } from '@spare-coat/core/doing/plan/importFile';
 import { CoatView } from '../../shared/coatView';
 import { saveFile } from '../../shared/saveFile';
 import { SurveyIntake } from '../../shared/surveyIntake';
+import { Notices } from '../../shared/notices';
+import { saveImports, wordsOfImport } from '../imports';
 import { PlanNav } from '../planNav';
 import { PlanView } from '../planView';
 import { BREAK_WORDS, count, sayMinutes } from '../words';
@@ -27,7 +31,17 @@ import { FileButton } from '../../shared/fileButton';
 /** The way back from what was really done: for all of it or for chosen elements, and what is left over after it. */
 @Component({
   selector: 'coat-way-back',
-  imports: [FileButton, MatButton, MatCheckbox, MatIcon, MatRadioButton, PlanNav, RouterLink, StageLayout],
+  imports: [
+    FileButton,
+    MatButton,
+    MatCheckbox,
+    MatIcon,
+    MatRadioButton,
+    MatTooltip,
+    PlanNav,
+    RouterLink,
+    StageLayout,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './wayBack.html',
   styleUrls: ['../common.scss', './wayBack.scss'],
@@ -36,6 +50,7 @@ export class WayBackStage {
   protected readonly view = inject(CoatView);
   protected readonly plan = inject(PlanView);
   protected readonly intake = inject(SurveyIntake);
+  private readonly notices = inject(Notices);
 
   protected readonly only = signal<ReadonlySet<string>>(new Set());
   protected readonly after = signal<{ readonly name: string; readonly survey: Survey } | null>(null);
@@ -119,6 +134,15 @@ export class WayBackStage {
     if (taken) this.after.set(taken);
   }
 
+  /** What goes back in exports of settings, as files; null where the host has none. */
+  protected readonly imports = computed(() => {
+    const [plan, host] = [this.back()?.plan, this.view.host()];
+    return plan && host && isImporting(host) ? importFiles(host, stepsOf(plan), 'Way back of') : null;
+  });
+  protected readonly importWords = computed(() => wordsOfImport(this.imports()));
+  protected downloadImport(): void {
+    saveImports(this.imports(), this.notices);
+  }
   protected download(kind: 'markdown' | 'script' | 'undo'): void {
     const [plan, host, coat] = [this.back()?.plan, this.view.host(), this.view.coat()];
     if (!plan || !host || !coat) return;
