@@ -391,13 +391,15 @@ own_files() {
     while IFS= read -r file; do
       [ -r "$file" ] || continue
       [ "$(wc -c <"$file")" -le "$longest_own" ] || continue
-      # A key file begins with a group, after comments at most, and has no bytes that are no text.
+      # A key file begins with a group, after comments at most, or sets something on nearly every line; and has no bytes that are no
+      # text. What is written in capitals is the environment of programs.
       awk '
         NR > 400 { exit }
-        /^[ \t]*(#|;|$)/ { next }
-        !seen { seen = 1; if ($0 !~ /^\[[^][]+\][ \t\r]*$/) { bad = 1; exit } }
+        /^[ \t]*(#|;|\/\/|$)/ { next }
+        !seen { seen = 1; grouped = ($0 ~ /^\[[^][]+\][ \t\r]*$/) }
         /[\001-\010\016-\037]/ { bad = 1; exit }
-        END { exit !(seen && !bad) }' "$file" || continue
+        !grouped { lines++; if ($0 ~ /^[ \t]*[A-Za-z]*[a-z][A-Za-z0-9_.-]*[ \t]*=/) sets++ }
+        END { exit !(seen && !bad && (grouped || (sets > 1 && sets >= 0.9 * lines))) }' "$file" || continue
       printf '%s\n' "$file"
     done | sed "${most_own}q"
 }
@@ -420,6 +422,59 @@ own_lines() {
       }' "$file"
     printf ']}\n'
   done | commas
+}
+
+# What a theme may be called: values of keys that speak of themes, one a line.
+theme_names() {
+  {
+    printf '%s\n' "$all_values" | awk -F '\t' '{ key = $1; sub(/^.* /, "", key); print key "=" $2 }'
+    printf '%s\n' "$all_files" | sed '/^$/d' | while IFS= read -r file; do cat "$file"; printf '\n'; done
+  } | awk '
+    { at = index($0, "=") }
+    at && tolower(substr($0, 1, at - 1)) ~ /theme|style|skin|look|decor|appearance/ {
+      value = substr($0, at + 1)
+      gsub(/^[ \t\047"]+|[ \t\r\047"]+$/, "", value)
+      if (length(value) > 2 && length(value) < 100 && value !~ /[\/\t]/) print value
+    }' | sort -u
+}
+
+# Folders that hold themes of no open standard: those in which one lies that a setting names.
+theme_parents() {
+  {
+    theme_names | sed 's/^/N	/'
+    { printf '%s\n' "$data_home"; split_path "$data_dirs"; } | sed 's|/*$||' | while IFS= read -r root; do
+      for folder in "$root"/*/*/; do [ -d "$folder" ] && printf 'D\t%s\n' "$folder"; done
+    done
+    for folder in "$HOME"/.[!.]*/*/; do [ -d "$folder" ] && printf 'D\t%s\n' "$folder"; done
+  } | awk -F '\t' '
+    $1 == "N" { named[$2]; next }
+    {
+      path = $2
+      sub(/\/+$/, "", path)
+      name = path
+      sub(/.*\//, "", name)
+      parent = substr(path, 1, length(path) - length(name) - 1)
+      base = parent
+      sub(/.*\//, "", base)
+      # These the open standards tell, or they hold no themes.
+      if (base ~ /^(icons|\.icons|sounds|fonts|\.fonts|applications|locale|doc|man|mime|glib-2\.0)$/) next
+      if ((name in named) && !(parent in told)) { told[parent]; print parent }
+    }' | sed 12q
+}
+
+# What lies in the themes of a folder, two steps deep: folder, theme, and a path; those of folders end in a slash.
+theme_paths() {
+  theme_parents | while IFS= read -r parent; do
+    for theme in "$parent"/*/; do
+      [ -d "$theme" ] || continue
+      theme=${theme%/}
+      for path in "$theme"/* "$theme"/*/*; do
+        [ -e "$path" ] || continue
+        [ -d "$path" ] && path=$path/
+        printf '%s\t%s\t%s\n' "$parent" "${theme##*/}" "${path#"$theme/"}"
+      done | sed 60q
+    done | sed 3000q
+  done
 }
 
 commands_there() {
@@ -464,6 +519,7 @@ screen() {
 
 settings_part() {
   all_values=$(have gsettings && values)
+  all_files=$(own_files)
   left=$(printf '%s\n' "$all_values" | awk -F '\t' '$1 == "" { n += $2 } END { print n + 0 }')
   printf '  "leftOut": %s,\n  "settings": {\n' "$left"
   printf '%s\n' "$all_values" | awk -F '\t' '$1 != ""' | pairs text
@@ -477,7 +533,9 @@ settings_part() {
   printf '],\n  "set": [\n'
   dumped | strings
   printf '],\n  "files": [\n'
-  own_files | own_lines
+  printf '%s\n' "$all_files" | sed '/^$/d' | own_lines
+  printf '],\n  "themes": [\n'
+  theme_paths | objects parent name path
   printf '],\n  "screen": [%s],\n  "windows": [\n' "$(have xwininfo && [ -n "${DISPLAY-}" ] && screen)"
   have xprop && [ -n "${DISPLAY-}" ] && windows
   printf '],\n  "xsettings": %s' "$({ have xwininfo && have xprop && [ -n "${DISPLAY-}" ] && xsettings; } | string)"
@@ -523,6 +581,7 @@ $(system | pairs text)},
   "displays": [
 $(printf '%s\n' "$all_displays" | sed '/^$/d' | objects name width= height=)],
   "directories": {
+    "home": [$(printf '%s' "$HOME" | string)],
     "dataHome": [$(printf '%s' "$data_home" | string)],
     "configHome": [$(printf '%s' "$config_home" | string)],
     "cacheHome": [$(printf '%s' "$cache_home" | string)],

@@ -319,6 +319,37 @@ describe('a desktop that is learnt from its own settings', () => {
     // What was set is set to the same, and what was not set is not set.
     expect(m.read('~/after')).toBe(before);
   });
+  it('tells the themes of no open standard beside the one that is chosen, and settings of files without groups', async () => {
+    for (const [path, text] of Object.entries({
+      '~/.local/share/looks/Fen reed/frames/border.conf': 'width=2\n',
+      '~/.local/share/looks/Fen reed/README': 'Put it there.\n',
+      '~/.local/share/looks/Bulrush/frames/border.conf': 'width=1\n',
+      '~/.local/share/looks/Not one/notes.txt': 'none\n',
+      '~/.local/share/other/Elsewhere/frames/border.conf': 'width=1\n',
+      '~/.config/fen/shelfrc': '// the shelf\nframe_theme = "Fen reed"\nedge = "left"\n',
+      '~/.config/fen/environment': 'PATH=/bin\nHOME=/x\n',
+    }))
+      m.put(path, text);
+    m.own();
+    const machine = await told();
+    expect(machine.themes.map(({ parent, name }) => `${parent}/${name}`)).toEqual([
+      '~/.local/share/looks/Bulrush',
+      '~/.local/share/looks/Fen reed',
+      '~/.local/share/looks/Not one',
+    ]);
+    const frames = machine.settings.find((s) => s.name === 'frame_theme')!;
+    expect(frames).toMatchObject({ now: 'Fen reed', file: { format: 'lines', at: 'frame_theme =' } });
+    expect(machine.settings.filter((s) => s.file?.path === '~/.config/fen/environment')).toEqual([]);
+    const { profile } = makeProfile(machine, new Map([[frames.key, 'list:window theme']]), {
+      id: '00000000-0000-4000-8000-000000000001',
+      revision: 1,
+      name: 'Quayside',
+      version: '1',
+    });
+    expect(profile.signatures).toEqual([{ sort: 'window theme', needs: ['frames/border.conf'] }]);
+    expect(profile.folders['window theme']).toBe('~/.local/share/looks');
+    expect(profile.offers.map(({ choose }) => choose?.value)).toEqual(['Bulrush', 'Fen reed']);
+  });
   it('is not told more than names without being asked', async () => {
     m.script('survey', readFileSync(SURVEY, 'utf8'));
     giveAway(m.at);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { readXSettings } from '../../measuring/standards/xSettings.js';
 import { cases } from '../../testing/properties.js';
 import { writeXSettings } from '../../testing/xSettings.js';
-import { askedByStandards } from './asked.js';
+import { appearanceOf, askedByStandards } from './asked.js';
 
 const hex = (bytes: Uint8Array) => [...bytes].map((b) => b.toString(16)).join(' ');
 
@@ -55,10 +55,21 @@ describe('what is asked by open standards', () => {
       { kind: 'interface-type', trait: 'family', value: 'Marsh 11', maybe: true },
     ]);
   });
+  it('is the colour scheme that the portal tells, and contrast in words', () => {
+    const portal = (scheme: number, contrast: number) =>
+      `({'org.freedesktop.appearance': {'color-scheme': <uint32 ${scheme}>, 'contrast': <uint32 ${contrast}>}},)`;
+    expect(askedByStandards({ portal: portal(2, 0) })).toEqual([
+      { kind: 'variants', trait: '', value: 'light', maybe: true },
+    ]);
+    expect(askedByStandards({ portal: portal(0, 1) })).toEqual([]);
+    expect(appearanceOf(portal(1, 1))).toEqual(['a dark look is preferred', 'more contrast is asked for']);
+    expect(appearanceOf('')).toEqual([]);
+    expect(appearanceOf('Error: no')).toEqual([]);
+  });
   it('is the accent that the portal tells, where it tells one', () => {
     const portal = (accent: string) =>
       askedByStandards({
-        portal: `({'org.freedesktop.appearance': {'color-scheme': <uint32 1>, 'accent-color': <${accent}>}},)`,
+        portal: `({'org.freedesktop.appearance': {'color-scheme': <uint32 0>, 'accent-color': <${accent}>}},)`,
       });
     expect(portal('(0.2, 0.5, 1.0)')).toEqual([
       { kind: 'controls', trait: 'accent', value: '#3380ff', maybe: true },

@@ -46,15 +46,19 @@ function entry(of: GVariant | undefined, key: string): GVariant | undefined {
   return undefined;
 }
 
-/** The accent that the portal tells: three shares of red, green and blue. Ones beyond 0 to 1 say that there is none. */
-function byPortal(raw: unknown): Seen[] {
+/** What the portal tells of the appearance; null where it answers nothing. */
+function appearance(raw: unknown): GVariant | null {
   const read = typeof raw === 'string' && raw.trim() !== '' ? readGVariant(raw.trim(), '(a{sa{sv}})') : null;
-  if (!read?.ok) return [];
-  const all = read.value.is === 'list' ? read.value.items[0] : undefined;
-  const accent = entry(entry(all, APPEARANCE), 'accent-color');
+  const all = read?.ok && read.value.is === 'list' ? read.value.items[0] : undefined;
+  return entry(all, APPEARANCE) ?? null;
+}
+
+/** Three shares of red, green and blue; ones beyond 0 to 1 say that there is no accent. */
+function accentOf(of: GVariant | null): string | null {
+  const accent = entry(of ?? undefined, 'accent-color');
   const shares =
     accent?.is === 'list' ? accent.items.flatMap((i) => (i.is === 'double' ? [i.value] : [])) : [];
-  if (shares.length !== 3 || shares.some((s) => s < 0 || s > 1)) return [];
+  if (shares.length !== 3 || shares.some((s) => s < 0 || s > 1)) return null;
   const hex = shares
     .map((s) =>
       Math.round(s * 255)
@@ -62,7 +66,35 @@ function byPortal(raw: unknown): Seen[] {
         .padStart(2, '0'),
     )
     .join('');
-  return [{ kind: 'controls', trait: 'accent', value: `#${hex}`, maybe: true }];
+  return `#${hex}`;
+}
+
+const wholeOf = (of: GVariant | null, key: string): number | null => {
+  const value = entry(of ?? undefined, key);
+  return value?.is === 'whole' ? Number(value.value) : null;
+};
+const SCHEMES: Readonly<Record<number, 'dark' | 'light'>> = { 1: 'dark', 2: 'light' };
+
+function byPortal(raw: unknown): Seen[] {
+  const told = appearance(raw);
+  const accent = accentOf(told);
+  const scheme = SCHEMES[wholeOf(told, 'color-scheme') ?? 0];
+  return [
+    ...(accent === null ? [] : [{ kind: 'controls', trait: 'accent', value: accent, maybe: true }]),
+    ...(scheme === undefined ? [] : [{ kind: 'variants', trait: '', value: scheme, maybe: true }]),
+  ];
+}
+
+/** What the portal tells, in words: colour scheme, accent, contrast. */
+export function appearanceOf(raw: unknown): string[] {
+  const told = appearance(raw);
+  const scheme = SCHEMES[wholeOf(told, 'color-scheme') ?? 0];
+  const accent = accentOf(told);
+  return [
+    ...(scheme === undefined ? [] : [`${scheme === 'dark' ? 'a dark' : 'a light'} look is preferred`]),
+    ...(accent === null ? [] : [`the accent is ${accent}`]),
+    ...(wholeOf(told, 'contrast') === 1 ? ['more contrast is asked for'] : []),
+  ];
 }
 
 /**

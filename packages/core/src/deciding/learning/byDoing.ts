@@ -2,7 +2,7 @@ import { isRecord } from '../../ground/shape/shape.js';
 import { colourFormOf, undress } from '../../model/offers/writes.js';
 import type { SettingTakes } from './described.js';
 import { lineOf, type PlacedLine } from './lineOf.js';
-import type { Machine, MachineSetting } from './machine.js';
+import { NO_MACHINE, type Machine, type MachineSetting } from './machine.js';
 
 /** One place that became another while somebody changed something in his desktop's settings. */
 export interface Change {
@@ -147,12 +147,7 @@ export function learnFrom(before: Machine | null, desktop: string, changes: read
   }
   return {
     machine: {
-      desktop: before?.desktop ?? desktop,
-      commands: before?.commands ?? [],
-      seen: before?.seen ?? [],
-      screen: before?.screen ?? null,
-      leftOut: before?.leftOut ?? 0,
-      problems: before?.problems ?? [],
+      ...(before ?? { ...NO_MACHINE, desktop }),
       settings: [...settings.values()],
     },
     changed: new Map([...values].map(([key, { rounds }]) => [key, rounds.size])),

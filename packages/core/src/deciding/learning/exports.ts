@@ -2,7 +2,7 @@ import { nameOfSteps, readExport, type ExportFile } from '../../measuring/export
 import type { ExportedValue, ExportEntry, ExportForm } from '../../measuring/exports/export.js';
 import { sameJson } from '../../model/coat/changes.js';
 import { takesBy, type Learnt } from './byDoing.js';
-import type { Machine, MachineSetting } from './machine.js';
+import { NO_MACHINE, type Machine, type MachineSetting } from './machine.js';
 
 export type ExportsAnswer =
   { readonly ok: true; readonly learnt: Learnt } | { readonly ok: false; readonly sentence: string };
@@ -87,12 +87,7 @@ export function learnFromExports(before: Machine | null, first: ExportFile, then
     ok: true,
     learnt: {
       machine: {
-        desktop: before?.desktop ?? '',
-        commands: before?.commands ?? [],
-        seen: before?.seen ?? [],
-        screen: before?.screen ?? null,
-        leftOut: before?.leftOut ?? 0,
-        problems: before?.problems ?? [],
+        ...(before ?? NO_MACHINE),
         settings: [...settings.values()],
       },
       changed,

@@ -13,7 +13,7 @@ import { editText } from '../../measuring/standards/edits/editText.js';
 import { choiceWords } from './choiceWords.js';
 import type { DescribedSetting } from './described.js';
 import { makeProfile } from './makeProfile.js';
-import { readMachine, type Machine, type MachineSetting } from './machine.js';
+import { NO_MACHINE, readMachine, type Machine, type MachineSetting } from './machine.js';
 import { seenOnPictures, seenOnScreen } from './seen.js';
 import { suggest } from './suggest.js';
 import { writeAs } from '../../model/offers/writes.js';
@@ -143,13 +143,10 @@ const own = (told: Partial<MachineSetting>): MachineSetting => ({
   ...told,
 });
 const machine = (settings: readonly MachineSetting[], commands = ['gsettings', 'pkcon']): Machine => ({
+  ...NO_MACHINE,
   desktop: 'Quayside',
   settings,
   commands,
-  seen: [],
-  leftOut: 0,
-  screen: null,
-  problems: [],
 });
 const TOLD = { id: '00000000-0000-4000-8000-000000000001', revision: 1, name: 'Mine', version: '1' };
 
@@ -321,7 +318,7 @@ describe('a profile that is made of what was learnt', () => {
     );
     const targets = fc.oneof(
       fc.constantFrom(...TRAITS.map((t) => t.target)),
-      fc.constantFrom('variants', 'list:icon set', 'list:sound theme'),
+      fc.constantFrom('variants', 'list:icon set', 'list:sound theme', 'list:window theme'),
     );
     fc.assert(
       fc.property(
@@ -329,10 +326,22 @@ describe('a profile that is made of what was learnt', () => {
         fc.array(targets, { minLength: 12, maxLength: 12 }),
         texts,
         fc.boolean(),
-        (all, said, desktop, has) => {
+        fc.array(fc.record({ id: texts, name: texts }), { maxLength: 4 }),
+        fc.array(fc.record({ parent: texts, name: texts, holds: fc.array(texts, { maxLength: 4 }) }), {
+          maxLength: 4,
+        }),
+        (all, said, desktop, has, icons, themes) => {
           const decisions = new Map(all.map(({ key }, i) => [key, said[i]!]));
           const { profile } = makeProfile(
-            { ...machine(all, has ? ['gsettings'] : []), desktop },
+            {
+              ...machine(all, has ? ['gsettings'] : []),
+              desktop,
+              installed: { 'icon set': icons },
+              themes: [...themes, ...all.map(({ now }) => ({ ...themes[0]!, name: now ?? '' }))].slice(
+                0,
+                themes.length === 0 ? 0 : undefined,
+              ),
+            },
             decisions,
             TOLD,
           );
@@ -717,10 +726,54 @@ describe('what a machine tells', () => {
       }),
     );
     expect(answer.ok && answer.machine.settings.map((s) => [s.file?.at, s.now, s.takes.as])).toEqual([
-      ['top', '1', 'number'],
+      ['top=', '1', 'number'],
       ['Bar/icon_size', '24', 'number'],
       ['Bar/Back Color', '#aabbcc', 'text'],
     ]);
+  });
+  it('is read from lines without any group: quotes stay outside, and what stands twice is left out', () => {
+    const text = ['# shelf', 'edge = "left"', 'bind = a', 'bind = b', 'colour=#aabbcc', 'wide=yes'];
+    const answer = readMachine(survey({ machine: { files: [file('/home/a/.config/shelf/rc', text)] } }));
+    if (!answer.ok) throw new Error(answer.sentence);
+    expect(answer.machine.settings.map((s) => [s.file?.format, s.file?.at, s.now])).toEqual([
+      ['lines', 'edge =', 'left'],
+      ['lines', 'colour=', '#aabbcc'],
+      ['lines', 'wide=', 'yes'],
+    ]);
+    // It is the same place that learn.sh finds, and an edit keeps every other byte.
+    const { at } = answer.machine.settings[0]!.file!;
+    expect(
+      lineOf({ in: '~/.config/shelf/rc', key: '', within: [], from: 'edge = "left"', to: 'edge = "top"' }),
+    ).toMatchObject({ file: { at, format: 'lines' }, from: 'left', to: 'top' });
+    expect(editText('lines', text.join('\n'), at, 'top')).toMatchObject({
+      ok: true,
+      text: text.join('\n').replace('left', 'top'),
+    });
+  });
+  it('tells which look a desktop prefers, and that speaks for the switch that agrees', () => {
+    const schema = (now: string) =>
+      readMachine(
+        survey({
+          settings: { 'org.q.look scheme': now },
+          machine: {
+            schemas: [
+              {
+                name: 'a',
+                text: `<schemalist><enum id="e"><value nick="plain" value="0"/><value nick="night" value="1"/></enum><schema id="org.q.look" path="/org/q/look/"><key name="scheme" enum="e"><default>'plain'</default><summary>Colour scheme</summary></key></schema></schemalist>`,
+              },
+            ],
+            portal: `({'org.freedesktop.appearance': {'color-scheme': <uint32 1>}},)`,
+          },
+        }),
+      );
+    const likely = (now: string) => {
+      const answer = schema(now);
+      if (!answer.ok) throw new Error(answer.sentence);
+      expect(answer.machine.appearance).toEqual(['a dark look is preferred']);
+      const [told] = suggest(answer.machine.settings, answer.machine.seen);
+      return told!.guesses.find((g) => g.target === 'variants')?.likely ?? 0;
+    };
+    expect(likely("'night'")).toBeGreaterThan(likely("'plain'"));
   });
   it('tells a thing that stands several times by the schema that has its keys, and not where two have them', () => {
     const schema = (id: string) =>

@@ -129,6 +129,9 @@ function inXml(line: string, before: string, within: readonly string[]): Place |
       };
 }
 
+/** The value of a line of its own, without quotes around it and the sign that ends it: an edit keeps those. */
+export const unquoted = (value: string): string => /^"([^"]*)"\s*[;,]?$/.exec(value)?.[1] ?? value;
+
 /** `key = value`, in a group of a key file or in none. */
 function inLines(line: string, group: string): Place | null {
   const found = /^(\s*[^=\s#;<>{}"'][^=<>{}"']*?\s*=\s*)(.*)$/.exec(line);
@@ -137,7 +140,7 @@ function inLines(line: string, group: string): Place | null {
   const name = start.replace(/\s*=\s*$/, '').trim();
   if (group.includes('/') || name.includes('/')) return null;
   return group === ''
-    ? { format: 'lines', at: start.trimEnd(), name, value }
+    ? { format: 'lines', at: start.trim(), name, value: unquoted(value) }
     : { format: 'key file', at: `${group}/${name}`, name, value };
 }
 

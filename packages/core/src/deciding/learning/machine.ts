@@ -7,9 +7,11 @@ import { hostPathProblem } from '../../measuring/standards/places.js';
 import { colourFormOf, undress } from '../../model/offers/writes.js';
 import type { FilePlace } from '../../model/offers/ownSetting.js';
 import type { DescribedSetting, SettingTakes } from './described.js';
-import { askedByStandards } from './asked.js';
+import { appearanceOf, askedByStandards } from './asked.js';
+import { unquoted } from './lineOf.js';
 import { seenOnScreen } from './seen.js';
 import type { Seen } from './suggest.js';
+import { readThemes, type ThemeFolder } from './themeFolders.js';
 
 /** A setting of a machine, with how it is set. */
 export interface MachineSetting extends DescribedSetting {
@@ -33,6 +35,12 @@ export interface Machine {
   readonly seen: readonly Seen[];
   /** The size of its screen, where it has one; pixels. */
   readonly screen: { readonly width: number; readonly height: number } | null;
+  /** Themes that lie on it by the sorts of the open standards: their folders' names, and what they are called. */
+  readonly installed: Readonly<Record<string, readonly { readonly id: string; readonly name: string }[]>>;
+  /** Folders of themes of other sorts, beside one that a setting names. */
+  readonly themes: readonly ThemeFolder[];
+  /** What its desktop portal tells of the appearance, in words. */
+  readonly appearance: readonly string[];
   /** How many settings were left out because they may be secrets. */
   readonly leftOut: number;
   /** What could not be read, in sentences. */
@@ -109,19 +117,27 @@ function takesOf(value: string): SettingTakes {
 }
 
 /** The lines of a file that set something: a key of any signs but the one of a path, in a group or before any. */
-function linesThatSet(
-  text: string,
-): { readonly group: string; readonly key: string; readonly value: string }[] {
+function linesThatSet(text: string): {
+  readonly group: string;
+  readonly key: string;
+  readonly value: string;
+  /** How the line begins, up to its sign. */
+  readonly start: string;
+}[] {
   let group = '';
-  return text.split('\n').flatMap((raw) => {
+  const all = text.split('\n').flatMap((raw) => {
     const line = raw.trim();
     const head = /^\[(.+)\]$/.exec(line);
     if (head) group = head[1] ?? '';
     const cut = line.indexOf('=');
     const key = line.slice(0, cut).trim();
     const isOne = !head && cut > 0 && !/^[#;]|\//.test(key) && !group.includes('/');
-    return isOne ? [{ group, key, value: line.slice(cut + 1).trim() }] : [];
+    return isOne ? [{ group, key, value: line.slice(cut + 1).trim(), start: line.slice(0, cut + 1) }] : [];
   });
+  // Of what stands there twice nobody can tell which one is meant.
+  const counts = new Map<string, number>();
+  for (const { group: of, key } of all) counts.set(`${of}/${key}`, (counts.get(`${of}/${key}`) ?? 0) + 1);
+  return all.filter(({ group: of, key }) => counts.get(`${of}/${key}`) === 1);
 }
 
 /** The size of the only screen: as the server of X11 tells it, else as the kernel does. Of several nobody can tell which one is meant. */
@@ -135,13 +151,37 @@ function screenOf(told: unknown, displays: unknown): Machine['screen'] {
     : null;
 }
 
+const installedOf = (raw: unknown) =>
+  listOf(raw).flatMap((thing) =>
+    isRecord(thing) && textOf(thing['id']) !== ''
+      ? [{ id: textOf(thing['id']), name: textOf(thing['name']) || textOf(thing['id']) }]
+      : [],
+  );
+
+/** A machine of which nothing is known. */
+export const NO_MACHINE: Machine = {
+  desktop: '',
+  settings: [],
+  commands: [],
+  seen: [],
+  screen: null,
+  installed: {},
+  themes: [],
+  appearance: [],
+  leftOut: 0,
+  problems: [],
+};
+
 /** Settings of key files of one's own: what they take only their values tell. */
 function ownFiles(raw: unknown, home: string): MachineSetting[] {
   return filesOf(raw).flatMap(({ name, text }) => {
     const path = home !== '' && name.startsWith(`${home}/`) ? `~${name.slice(home.length)}` : name;
     if (hostPathProblem(path) !== null) return [];
-    return linesThatSet(text).map(({ group, key, value }): MachineSetting => {
-      const at = group === '' ? key : `${group}/${key}`;
+    return linesThatSet(text).map(({ group, key, value: written, start }): MachineSetting => {
+      // Before any group it is a line of its own, with quotes that stay as they are.
+      const isLine = group === '';
+      const at = isLine ? start : `${group}/${key}`;
+      const value = isLine ? unquoted(written) : written;
       return {
         key: `${path} ${at}`,
         group: `${path.split('/').at(-1) ?? ''} ${group}`.trim(),
@@ -152,7 +192,7 @@ function ownFiles(raw: unknown, home: string): MachineSetting[] {
         first: null,
         now: value,
         type: null,
-        file: { path, format: 'key file', at },
+        file: { path, format: isLine ? 'lines' : 'key file', at },
       };
     });
   });
@@ -209,8 +249,10 @@ export function readMachine(raw: string): MachineAnswer {
     for (const key of schema.keys) found.push(settingOf(schema, key, path, values.get(key.name) ?? null));
   }
   const directories = isRecord(told['directories']) ? told['directories'] : {};
-  const [dataHome = ''] = listOf(directories['dataHome']).map(textOf);
-  const home = dataHome.endsWith('/.local/share') ? dataHome.slice(0, -'/.local/share'.length) : '';
+  const [data = ''] = listOf(directories['dataHome']).map(textOf);
+  const [home = data.endsWith('/.local/share') ? data.slice(0, -'/.local/share'.length) : ''] = listOf(
+    directories['home'],
+  ).map(textOf);
   found.push(...ownFiles(machine['files'], home));
   if (found.length === 0)
     return no('It tells of no setting: neither schemas nor key files were found there.');
@@ -222,6 +264,13 @@ export function readMachine(raw: string): MachineAnswer {
       commands: listOf(machine['commands']).map(textOf),
       seen: [...seenOnScreen(machine), ...askedByStandards(machine)],
       screen: screenOf(machine['screen'], told['displays']),
+      installed: {
+        'icon set': installedOf(told['iconThemes']),
+        'pointer set': installedOf(told['pointerSets']),
+        'sound theme': installedOf(told['soundThemes']),
+      },
+      themes: readThemes(machine['themes'], { home, data }),
+      appearance: appearanceOf(machine['portal']),
       leftOut: typeof told['leftOut'] === 'number' ? told['leftOut'] : 0,
       problems: [
         ...tooLong.map(({ name }) => `${name}: It is longer than a file of schemas is.`),

@@ -1,13 +1,23 @@
 import {
   isHostSetting,
   isVariantSwitch,
+  type ArchiveSignature,
   type HostProfile,
   type HostSetting,
 } from '../../model/host/profile.js';
 import { findKind } from '../../model/kinds/registry.js';
-import { settingPlaceSchema, supplyProblem, type Offer, type Supply } from '../../model/offers/offer.js';
+import { hostPathProblem } from '../../measuring/standards/places.js';
+import {
+  offerSchema,
+  settingPlaceSchema,
+  supplyProblem,
+  type Offer,
+  type SettingPlace,
+  type Supply,
+} from '../../model/offers/offer.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { traitOf, type Target } from './described.js';
+import { learnSort } from './themeFolders.js';
 import type { Machine, MachineSetting } from './machine.js';
 import { isKept, placeOf, supplyOf, switchWords, valueOf } from './supplyOf.js';
 
@@ -162,6 +172,7 @@ export function makeProfile(
   const offers = new Map<string, { kind: string; thing: string; supplies: Record<string, Supply> }>();
   const defaults: Record<string, Record<string, TraitValue>> = {};
   const lists: Record<string, NonNullable<HostProfile['lists']>[string]> = {};
+  const themesOf = new ThemesOf(machine);
   let variants: HostProfile['variants'];
   const used = new Set<string>();
   const hasCommands = machine.commands.includes('gsettings');
@@ -180,8 +191,10 @@ export function makeProfile(
     if (target.startsWith('list:')) {
       const place = placeOf(setting, setting.type === null ? {} : { type: setting.type });
       if (settingPlaceSchema.isValidSync(place, { strict: true, disableStackTrace: true })) {
-        lists[target.slice('list:'.length)] = place;
+        const sort = target.slice('list:'.length);
+        lists[sort] = place;
         used.add(setting.key);
+        themesOf.add(sort, place, setting.now);
       } else refuse(NO_PLACE);
       continue;
     }
@@ -249,11 +262,15 @@ export function makeProfile(
     version: told.version,
     summary: `Learnt from the machine itself: ${used.size} settings that are known to be about looks, ${others.length} others. First values are those of its schemas.`,
     surfaces,
-    offers: made,
+    offers: [...made, ...themesOf.offers],
     defaults,
     settings: others,
-    folders: { ...FOLDERS },
-    systemFolders: Object.fromEntries(Object.entries(SYSTEM_FOLDERS).map(([sort, all]) => [sort, [...all]])),
+    folders: { ...FOLDERS, ...themesOf.folders },
+    systemFolders: {
+      ...Object.fromEntries(Object.entries(SYSTEM_FOLDERS).map(([sort, all]) => [sort, [...all]])),
+      ...themesOf.systemFolders,
+    },
+    ...(themesOf.signatures.length > 0 ? { signatures: themesOf.signatures } : {}),
     lists,
     channels: machine.commands.includes('pkcon') ? [PACKAGEKIT, HANDS] : [HANDS],
     ...(exports.size > 0 ? { exports: Object.fromEntries(exports) } : {}),
@@ -263,6 +280,55 @@ export function makeProfile(
     facts: {},
   };
   return { profile, leftOut };
+}
+
+/** The kind that a theme of a sort is chosen for. */
+const KIND_OF: Readonly<Record<string, string>> = {
+  'icon set': 'icon-set',
+  'pointer set': 'pointer',
+  'sound theme': 'sound-theme',
+  'control theme': 'controls',
+  'window theme': 'frame',
+};
+/** So many themes are offered, of all sorts. */
+const MOST_THEMES = 300;
+
+/** What the lists of a profile are filled with: the themes that lie on the machine, and what others are told by. */
+class ThemesOf {
+  readonly offers: Offer[] = [];
+  readonly folders: Record<string, string> = {};
+  readonly systemFolders: Record<string, string[]> = {};
+  readonly signatures: ArchiveSignature[] = [];
+
+  constructor(private readonly machine: Machine) {}
+
+  /** @param now the name of the theme that is chosen now */
+  add(sort: string, place: SettingPlace, now: string | null): void {
+    const installed = this.machine.installed[sort];
+    const learnt = installed ? null : learnSort(this.machine.themes, sort, now);
+    const isPath = (path: string) => path.length <= 300 && hostPathProblem(path) === null;
+    if (learnt && isPath(learnt.folder) && (learnt.system === null || isPath(learnt.system))) {
+      this.signatures.push(learnt.signature);
+      this.folders[sort] = learnt.folder;
+      if (learnt.system !== null) this.systemFolders[sort] = [learnt.system];
+    }
+    const kind = KIND_OF[sort];
+    if (kind === undefined) return;
+    const all = installed ?? learnt?.names.map((name) => ({ id: name, name })) ?? [];
+    for (const { id, name } of new Map(all.map((one) => [one.id, one])).values()) {
+      const offer = {
+        id: `${kind} ${id}`,
+        kind,
+        name: cleaned(`${name}, which lies here`),
+        replaces: true,
+        supplies: {},
+        choose: { ...place, value: id },
+      };
+      // What a machine tells may be anything: a profile has only what it may have.
+      const isOne = offerSchema.isValidSync(offer, { strict: true, disableStackTrace: true });
+      if (isOne && this.offers.length < MOST_THEMES) this.offers.push(offer);
+    }
+  }
 }
 
 /** What the switch between light and dark is set to for each, as it is typed; null where nobody can tell. */

@@ -1,5 +1,6 @@
 import { fitOf } from './fit.js';
 import { traitOf, type DescribedSetting, type Target } from './described.js';
+import { switchWords } from './supplyOf.js';
 import { TRAITS } from './targets.js';
 import { findPhrases, phrasesOf, wordsOf, type Phrases } from './tokens.js';
 import { WORDS, type WordTable } from './words.js';
@@ -187,7 +188,9 @@ class Suggester {
     const of = trait ?? { kind: target, trait: '' };
     const found = this.seen.filter((s) => s.kind === of.kind && s.trait === of.trait);
     if (found.length === 0 || value === null) return 0;
-    if (found.some((s) => isSame(value, s.value, this.scale))) return AGREES;
+    const agrees = (s: Seen) =>
+      target === 'variants' ? schemeOf(setting, value) === s.value : isSame(value, s.value, this.scale);
+    if (found.some(agrees)) return AGREES;
     return found.some((s) => !s.maybe) ? -CONTRADICTS : 0;
   }
 
@@ -255,6 +258,10 @@ function placesBy<T>(list: readonly T[], keyOf: (one: T) => string): Map<string,
 
 /** How files of settings end: it says nothing of what they set. */
 const FILE_ENDING = /^(conf|config|cfg|ini|rc|json|xml|css|toml|ya?ml)$/i;
+
+/** Which look a value of the switch between light and dark means. */
+const schemeOf = ({ takes }: DescribedSetting, value: string): 'dark' | 'light' =>
+  /dark|night/i.test(value) || (takes.as === 'flag' && switchWords(value)[0] === value) ? 'dark' : 'light';
 
 /** Whether a value is what was seen: the same, times the display's scale, or as a share. */
 function isSame(value: string, seen: Seen['value'], scale: number): boolean {
