@@ -18,7 +18,15 @@ import { offerAs } from './doings';
     >
       <mat-icon [svgIcon]="icon()" />{{ label() }}
     </button>
-    <input #field type="file" hidden [accept]="accept()" [multiple]="multiple()" (change)="take(field)" />
+    <input
+      #field
+      type="file"
+      hidden
+      [accept]="accept()"
+      [multiple]="multiple()"
+      [attr.webkitdirectory]="folder() ? '' : null"
+      (change)="take(field)"
+    />
   `,
   styles: `
     :host {
@@ -30,6 +38,8 @@ export class FileButton {
   readonly label = input.required<string>();
   readonly accept = input('');
   readonly multiple = input(false);
+  /** Whether a whole folder is chosen, with all that lies in it. */
+  readonly folder = input(false);
   readonly disabled = input(false);
   readonly look = input<'text' | 'outlined' | 'filled'>('outlined');
   readonly icon = input('folder-open');

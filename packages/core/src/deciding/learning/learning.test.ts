@@ -16,9 +16,9 @@ import { makeProfile } from './makeProfile.js';
 import { NO_MACHINE, readMachine, type Machine, type MachineSetting } from './machine.js';
 import { seenOnPictures, seenOnScreen } from './seen.js';
 import { suggest } from './suggest.js';
-import { writeAs } from '../../model/offers/writes.js';
+import { readAs, writeAs } from '../../model/offers/writes.js';
 import { carriedOver } from './carriedOver.js';
-import { supplyOf } from './supplyOf.js';
+import { itemsOf, supplyOf } from './supplyOf.js';
 import { findPhrases, phrasesOf, wordsOf } from './tokens.js';
 
 const setting = (told: Partial<DescribedSetting>): DescribedSetting => ({
@@ -173,6 +173,25 @@ describe('a profile that is made of what was learnt', () => {
       ok: false,
       sentence: expect.stringContaining('single letters') as string,
     });
+    // What the letters are somebody says, and then they are written as they stand.
+    const letters = own({ takes: text, first: 'M:NXC', type: 's' });
+    const said = { M: 'menu', N: 'fold', X: 'widen', C: 'shut' };
+    const known = supplyOf(letters, 'window-buttons.order', said);
+    if (!known.ok) throw new Error(known.sentence);
+    const order = { start: ['shut'], centre: [], end: ['fold', 'widen'] };
+    expect(writeAs(known.writes, 'order', order).text).toBe("'C:NX'");
+    expect(readAs(known.writes, 'order', "'C:NX'")).toEqual(order);
+    expect(itemsOf(letters, 'window-buttons.order', { M: 'menu' })).toEqual([
+      { item: 'M', means: 'menu' },
+      { item: 'N', means: null },
+      { item: 'X', means: null },
+      { item: 'C', means: null },
+    ]);
+    expect(itemsOf(letters, 'bar.edge', {})).toBeNull();
+    // What somebody says of an item counts before what its name tells.
+    const row = own({ takes: text, first: 'clock;gap;q7', type: 's' });
+    const asked = supplyOf(row, 'bar.items', { gap: '', q7: 'launcher' });
+    expect(asked.ok && asked.writes.words).toEqual({ launcher: 'q7' });
     expect(supplyOf(own({ takes: { as: 'choice', values: ['foo', 'bah'] } }), 'bar.edge').ok).toBe(false);
     expect(supplyOf(own({ takes: text, first: '/a.png', type: 's' }), 'wallpaper.picture').ok).toBe(false);
   });
@@ -352,6 +371,17 @@ describe('a profile that is made of what was learnt', () => {
       ),
       { numRuns: cases(200) },
     );
+  });
+  it('says after which break each setting shows, where that was said', () => {
+    const late = own({ key: 'org.q thickness', group: 'org.q', name: 'thickness' });
+    const { profile } = makeProfile(
+      machine([late]),
+      new Map([[late.key, 'bar.thickness']]),
+      TOLD,
+      new Map([[late.key, { shows: 'session' }]]),
+    );
+    expect(profile.offers[0]?.supplies['thickness']).toMatchObject({ setting: { effect: 'session' } });
+    expect(readProfile(JSON.parse(JSON.stringify(profile)))).toEqual(profile);
   });
   it('is for a hand where there is no command to set anything', () => {
     const { profile } = makeProfile(machine([own({})], []), new Map(), TOLD);

@@ -6,6 +6,7 @@ import {
   type HostSetting,
 } from '../../model/host/profile.js';
 import { findKind } from '../../model/kinds/registry.js';
+import type { Break } from '../../model/offers/break.js';
 import { hostPathProblem } from '../../measuring/standards/places.js';
 import {
   offerSchema,
@@ -17,9 +18,17 @@ import {
 } from '../../model/offers/offer.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { traitOf, type Target } from './described.js';
-import { learnSort } from './themeFolders.js';
+import { learnSort, type ThemeFolder } from './themeFolders.js';
 import type { Machine, MachineSetting } from './machine.js';
-import { isKept, placeOf, supplyOf, switchWords, valueOf } from './supplyOf.js';
+import { isKept, placeOf, supplyOf, switchWords, valueOf, type ItemWords } from './supplyOf.js';
+
+/** What was said of a setting beside what it is: what its items mean, and after which break it shows. */
+export interface SaidBeside {
+  readonly items?: ItemWords;
+  readonly shows?: Break;
+  /** Of what chooses a theme: the folder of one that works. */
+  readonly example?: ThemeFolder;
+}
 
 /** What was decided about settings: by their key, what each is. A setting that is not in it is nothing of looks, or nobody knows. */
 export type Decisions = ReadonlyMap<string, Target>;
@@ -162,12 +171,18 @@ function plainSetting(setting: MachineSetting): HostSetting | null {
  * that is private.
  *
  * @param told id, name, version and family of the profile
+ * @param beside what was said of settings beside, by their keys
  */
 export function makeProfile(
   machine: Machine,
   decisions: Decisions,
   told: { readonly id: string; readonly revision: number; readonly name: string; readonly version: string },
+  beside: ReadonlyMap<string, SaidBeside> = new Map(),
 ): MadeProfile {
+  const shown = <P extends SettingPlace>(place: P, { key }: MachineSetting): P => {
+    const effect = beside.get(key)?.shows;
+    return effect === undefined ? place : { ...place, effect };
+  };
   const leftOut: { setting: MachineSetting; target: Target; sentence: string }[] = [];
   const offers = new Map<string, { kind: string; thing: string; supplies: Record<string, Supply> }>();
   const defaults: Record<string, Record<string, TraitValue>> = {};
@@ -189,18 +204,18 @@ export function makeProfile(
       continue;
     }
     if (target.startsWith('list:')) {
-      const place = placeOf(setting, setting.type === null ? {} : { type: setting.type });
+      const place = shown(placeOf(setting, setting.type === null ? {} : { type: setting.type }), setting);
       if (settingPlaceSchema.isValidSync(place, { strict: true, disableStackTrace: true })) {
         const sort = target.slice('list:'.length);
         lists[sort] = place;
         used.add(setting.key);
-        themesOf.add(sort, place, setting.now);
+        themesOf.add(sort, place, setting.now, beside.get(setting.key)?.example);
       } else refuse(NO_PLACE);
       continue;
     }
     if (target === 'variants') {
       const values = valuesOfSwitch(setting);
-      const found = values && { ...placeOf(setting, {}), values };
+      const found = values && shown({ ...placeOf(setting, {}), values }, setting);
       if (isVariantSwitch(found)) {
         variants = found;
         used.add(setting.key);
@@ -209,7 +224,7 @@ export function makeProfile(
     }
     const trait = traitOf(target);
     if (!trait) continue;
-    const answer = supplyOf(setting, target);
+    const answer = supplyOf(setting, target, beside.get(setting.key)?.items);
     if (!answer.ok) {
       refuse(answer.sentence);
       continue;
@@ -224,7 +239,9 @@ export function makeProfile(
       refuse('Another setting is that already.');
       continue;
     }
-    offer.supplies[trait.trait] = answer.supply;
+    const { supply } = answer;
+    offer.supplies[trait.trait] =
+      'fixed' in supply ? supply : { ...supply, setting: shown(supply.setting, setting) };
     offers.set(id, offer);
     used.add(setting.key);
     const first = setting.first === null ? null : valueOf(setting, target, answer.writes, setting.first);
@@ -303,9 +320,9 @@ class ThemesOf {
   constructor(private readonly machine: Machine) {}
 
   /** @param now the name of the theme that is chosen now */
-  add(sort: string, place: SettingPlace, now: string | null): void {
+  add(sort: string, place: SettingPlace, now: string | null, example?: ThemeFolder): void {
     const installed = this.machine.installed[sort];
-    const learnt = installed ? null : learnSort(this.machine.themes, sort, now);
+    const learnt = installed ? null : learnSort(this.machine.themes, sort, now, example);
     const isPath = (path: string) => path.length <= 300 && hostPathProblem(path) === null;
     if (learnt && isPath(learnt.folder) && (learnt.system === null || isPath(learnt.system))) {
       this.signatures.push(learnt.signature);

@@ -103,7 +103,7 @@ export function switchWords(value: string): readonly [yes: string, no: string] {
 }
 
 /** How a setting's values are written for a target; null where nobody can tell. */
-function writesOf(setting: MachineSetting, spec: TraitSpec): Writes | string {
+function writesOf(setting: MachineSetting, spec: TraitSpec, said: ItemWords): Writes | string {
   const { takes, type } = setting;
   const base: Writes = type === null ? {} : { type };
   const value = setting.now ?? setting.first ?? '';
@@ -136,7 +136,7 @@ function writesOf(setting: MachineSetting, spec: TraitSpec): Writes | string {
       if (takes.as !== 'text') return 'It takes no text.';
       return value.includes('%') ? { ...base, format: 'strftime' } : base;
     case 'order':
-      return writesOfOrder(setting, spec, base, value);
+      return writesOfOrder(setting, spec, base, value, said);
     case 'label': {
       if (takes.as !== 'text') return 'It takes no text.';
       const size = spec.id === 'family' ? /[a-z](,?\s*\d+(\.\d+)?(,\w+)?)$/i.exec(value)?.[1] : undefined;
@@ -172,23 +172,76 @@ function writesOfChoice(
   return { ...base, words };
 }
 
+/** What somebody said that the items of an order mean, by the items. */
+export type ItemWords = Readonly<Record<string, string>>;
+
+/** Buttons as letters, those at the start parted from those at the end or not. */
+const LETTERS = /^[A-Z_]*([|:])?[A-Z_]*$/;
+
+/** The items of a value that is an order, as it writes them, and the signs that it writes them with; a sentence where nobody can tell. */
+function takenApart(
+  setting: MachineSetting,
+  value: string,
+  isButtons: boolean,
+): { readonly items: readonly string[]; readonly signs: Pick<Writes, 'between' | 'parted'> } | string {
+  if (setting.type === null && value.startsWith('[')) return 'It is a list in JSON, which is for a hand.';
+  const parting = LETTERS.exec(value)?.[1];
+  if (isButtons && setting.type !== 'as' && value.length > 1 && LETTERS.test(value))
+    return {
+      items: [...value].filter((letter) => letter !== parting),
+      signs: { between: '', ...(parting === undefined ? {} : { parted: parting }) },
+    };
+  const items = value.split(/[,:|;]\s*/).filter((item) => item !== '');
+  const signs = setting.type === 'as' ? {} : signsOf(value);
+  return typeof signs === 'string' ? signs : { items, signs };
+}
+
+/** The items that a setting's value has where it is an order, each with what it means; null where it is none. */
+export function itemsOf(
+  setting: MachineSetting,
+  target: Target,
+  said: ItemWords,
+): readonly { readonly item: string; readonly means: string | null }[] | null {
+  const spec = specOf(target);
+  const isButtons = (spec?.items ?? []).includes('shut');
+  const apart =
+    spec?.type === 'order' ? takenApart(setting, setting.now ?? setting.first ?? '', isButtons) : null;
+  if (apart === null || typeof apart === 'string') return null;
+  const words = wordsSaid(apart.items, isButtons ? BUTTONS : DUTIES, said);
+  return [...new Set(apart.items)].map((item) => ({
+    item,
+    means: Object.entries(words).find(([, written]) => written === item)?.[0] ?? null,
+  }));
+}
+
+/** Words of items by what each means: what somebody said, before what the items' names tell. */
+function wordsSaid(
+  items: readonly string[],
+  duties: Readonly<Record<string, readonly string[]>>,
+  said: ItemWords,
+): Record<string, string> {
+  const told = Object.entries(said).flatMap(([item, means]): [string, string][] =>
+    means !== '' && items.includes(item) ? [[means, item]] : [],
+  );
+  const others = items.filter((item) => !(item in said));
+  return { ...wordsOfItems(others, duties), ...Object.fromEntries(told) };
+}
+
 function writesOfOrder(
   setting: MachineSetting,
   spec: TraitSpec,
   base: Writes,
   value: string,
+  said: ItemWords,
 ): Writes | string {
   const isButtons = (spec.items ?? []).includes('shut');
-  if (setting.type === null && value.startsWith('[')) return 'It is a list in JSON, which is for a hand.';
-  const duties = isButtons ? BUTTONS : DUTIES;
-  const items = value.split(/[,:|;]\s*/).filter((item) => item !== '');
-  const words = wordsOfItems(items, duties);
-  if (isButtons && items.some((item) => item.length === 1 || /^[A-Z]{2,}$/.test(item)))
-    return 'It writes buttons by single letters, which nobody here can tell.';
+  const apart = takenApart(setting, value, isButtons);
+  if (typeof apart === 'string') return apart;
+  const { items, signs } = apart;
+  const words = wordsSaid(items, isButtons ? BUTTONS : DUTIES, said);
+  if (signs.between === '' && items.some((item) => said[item] === undefined))
+    return 'It writes buttons by single letters: say what each of them is.';
   const named = Object.keys(words).length > 0 ? { words } : {};
-  if (setting.type === 'as') return { ...base, ...named, zone: isButtons ? 'end' : 'start' };
-  const signs = signsOf(value);
-  if (typeof signs === 'string') return signs;
   return {
     ...base,
     ...named,
@@ -216,8 +269,12 @@ function rangeOf(
   };
 }
 
-/** What a setting supplies for a target's trait. */
-export function supplyOf(setting: MachineSetting, target: Target): SupplyAnswer {
+/**
+ * What a setting supplies for a target's trait.
+ *
+ * @param said of an order, what somebody said that its items mean
+ */
+export function supplyOf(setting: MachineSetting, target: Target, said: ItemWords = {}): SupplyAnswer {
   if (!isKept(setting)) return { ok: false, sentence: 'Its key is longer than a profile keeps, or none.' };
   const spec = specOf(target);
   if (!spec) return { ok: false, sentence: 'Such a thing is no trait.' };
@@ -227,7 +284,7 @@ export function supplyOf(setting: MachineSetting, target: Target): SupplyAnswer 
       ok: false,
       sentence: 'It takes where a picture lies on this machine: choose the picture by hand.',
     };
-  const writes = writesOf(setting, spec);
+  const writes = writesOf(setting, spec, said);
   if (typeof writes === 'string') return { ok: false, sentence: writes };
   const place: SettingPlace = placeOf(setting, writes);
   if (['length', 'duration', 'count', 'share'].includes(spec.type)) {

@@ -69,6 +69,12 @@ describe('themes of no open standard', () => {
     expect(
       shownTheme('~/.looks/', ['Sedge/frames/border.conf', 'Sedge/a/b/c.txt', 'Sedge/index.look']),
     ).toEqual(theme('~/.looks', 'Sedge', 'a/', 'a/b/', 'frames/', 'frames/border.conf', 'index.look'));
+    const shown = shownTheme('~/.looks', ['Iris/frames/edge.conf', 'Iris/about'])!;
+    expect(learnSort([], 'window theme', 'Sedge', shown)).toMatchObject({
+      signature: { needs: ['frames/edge.conf'] },
+      folder: '~/.looks',
+      names: ['Iris'],
+    });
     expect(shownTheme('~/.looks', [])).toBeNull();
     expect(shownTheme('~/.looks', ['loose.conf'])).toBeNull();
     expect(shownTheme('~/.looks', ['A/x', 'B/y'])).toBeNull();

@@ -123,19 +123,22 @@ function signatureOf(
  * What themes of a sort are told by, from one that works: the path that speaks most for the sort and stands in others beside it too.
  *
  * @param value what the setting that chooses them is set to: the name of one
+ * @param shown one that somebody showed instead
  * @returns null where no folder of that name is known, or nothing in it tells what it is
  */
 export function learnSort(
-  themes: readonly ThemeFolder[],
+  known: readonly ThemeFolder[],
   sort: string,
   value: string | null,
+  shown?: ThemeFolder,
 ): LearntSort | null {
-  const named = themes.filter(({ name }) => name === value);
+  const themes = shown ? [shown, ...known] : known;
+  const named = shown ? [shown] : themes.filter(({ name }) => name === value);
   const score = (theme: ThemeFolder) =>
     Math.max(0, ...theme.holds.flatMap((path) => speaks(path, theme.name, sort) ?? []));
   const [example] = [...named].sort((a, b) => score(b) - score(a));
   if (!example) return null;
-  const beside = themes.filter((t) => t !== example && t.parent === example.parent);
+  const beside = themes.filter((t) => t.name !== example.name && t.parent === example.parent);
   const signature = signatureOf(example, beside, sort);
   if (!signature || example.parent === '') return null;
   const fits = (theme: ThemeFolder) => signature.needs.every((need) => theme.holds.includes(need));

@@ -42,8 +42,8 @@ export const writesSchema = named(
       after: text(60).optional(),
       /** Of an order in one list: the zone in which all of it stands. */
       zone: oneOf(['start', 'centre', 'end']).optional(),
-      /** Of an order in one text: what stands between its items. Without it each is an entry of a list. */
-      between: text(4).optional(),
+      /** Of an order in one text: what stands between its items; nothing between single letters. Without it each is an entry of a list. */
+      between: text(4, 0).optional(),
       /** Of an order in one text: what parts the items at the start from those at the end. */
       parted: text(4).optional(),
     },

@@ -257,6 +257,74 @@ describe('one’s own desktop', () => {
     expect(text()).toContain('Nothing changed while it watched');
     expect(text()).toContain('2 changed while you changed them');
   });
+  it('says what the letters of window buttons are, when a setting shows, and what themes are told by', async () => {
+    const {
+      page: screen,
+      fixture,
+      settle,
+      hand,
+      text,
+      key,
+      bench,
+      rows,
+    } = await page({
+      ...SURVEY,
+      settings: { 'org.quayside.panel layout': "'MN:C'", 'org.quayside.panel frame-theme': "'Reed'" },
+      machine: {
+        ...SURVEY.machine,
+        schemas: [
+          {
+            name: 'a',
+            text: `<schemalist><schema id="org.quayside.panel" path="/org/quayside/panel/">
+              <key name="layout" type="s"><default>"MN:C"</default><summary>Order of the window buttons</summary></key>
+              <key name="frame-theme" type="s"><default>"Reed"</default><summary>Theme of the window frames</summary></key>
+            </schema></schemalist>`,
+          },
+        ],
+      },
+    });
+    await hand.toggle('All 2');
+    await settle();
+    expect(rows()).toHaveLength(2);
+    await hand.enter('What it is', 'Window buttons: order');
+    await settle();
+    expect(text()).toContain('say what each of them is');
+    await hand.choose('What M is', 'menu');
+    await hand.choose('What N is', 'fold');
+    await hand.choose('What C is', 'shut');
+    await settle();
+    expect(text()).not.toContain('say what each of them is');
+    await hand.choose('It shows after', 'a new session');
+    await key('ArrowDown');
+    await hand.enter('What it is', 'Choice of the window theme');
+    await settle();
+    expect(text()).toContain('No folder of the window theme Reed was found');
+    const show = fixture.debugElement
+      .queryAll((d) => d.name === 'coat-file-button')
+      .find((d) => (d.componentInstance as { folder(): boolean }).folder())!;
+    const inFolder = (path: string) =>
+      Object.defineProperty(new File([''], path), 'webkitRelativePath', { value: path });
+    show.triggerEventHandler('chosen', [inFolder('Reed/notes.md')]);
+    await settle();
+    expect(text()).toContain('No folder of the window theme');
+    show.triggerEventHandler('chosen', [inFolder('Reed/frame/edges.conf'), inFolder('Reed/notes.md')]);
+    await settle();
+    expect(text()).toContain('A window theme is told by frame/edges.conf and lies in ~/.local/share/themes');
+    let made: HostProfile | null = null;
+    bench.api['putProfile'] = (profile: HostProfile) => of({ profile: (made = readProfile(profile)) });
+    await hand.press('Save and choose it');
+    await settle();
+    const { offers, signatures } = made!;
+    expect(offers.find((o) => o.kind === 'window-buttons')?.supplies['order']).toMatchObject({
+      setting: {
+        effect: 'session',
+        writes: { between: '', parted: ':', words: { menu: 'M', fold: 'N', shut: 'C' } },
+      },
+    });
+    expect(signatures).toEqual([{ sort: 'window theme', needs: ['frame/edges.conf'] }]);
+    expect(screen.textContent).toContain('revision 1');
+    await key('n');
+  });
   it('learns from two exports of settings, the earlier of which is from before the change', async () => {
     const { fixture, settle, rows, text, brought } = await page(null);
     const at = fileOf;

@@ -2,7 +2,9 @@ import { CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrollin
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
+import { MatOption, MatSelect } from '@angular/material/select';
 import { MatTooltip } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { sayTarget } from '@spare-coat/core/deciding/learning/coverage';
@@ -10,8 +12,11 @@ import type { Target } from '@spare-coat/core/deciding/learning/described';
 import { carriedOver, type Carried } from '@spare-coat/core/deciding/learning/carriedOver';
 import { makeProfile, type MadeProfile } from '@spare-coat/core/deciding/learning/makeProfile';
 import type { MachineSetting } from '@spare-coat/core/deciding/learning/machine';
-import { supplyOf } from '@spare-coat/core/deciding/learning/supplyOf';
-import { TRAITS } from '@spare-coat/core/deciding/learning/targets';
+import { itemsOf, supplyOf } from '@spare-coat/core/deciding/learning/supplyOf';
+import { learnSort, shownTheme } from '@spare-coat/core/deciding/learning/themeFolders';
+import { hostPathProblem } from '@spare-coat/core/measuring/standards/places';
+import { BREAKS, type Break } from '@spare-coat/core/model/offers/break';
+import { specOf, TRAITS } from '@spare-coat/core/deciding/learning/targets';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { catchError, of, switchMap, tap, throwError } from 'rxjs';
 import { Api, type ApiProblem } from '../../shared/api';
@@ -59,6 +64,15 @@ const TARGETS = [
   { label: sayTarget('variants'), target: 'variants' },
 ].map((one) => ({ ...one, what: '', words: '' }));
 
+/** After what a setting shows, in words. */
+const AFTER: Readonly<Record<Break, string>> = {
+  none: 'nothing: it shows at once',
+  reload: 'the desktop draws itself anew',
+  reopen: 'its program is opened again',
+  session: 'a new session',
+  restart: 'a restart',
+};
+
 /** One's own desktop, learnt from what its settings tell of themselves. */
 @Component({
   selector: 'coat-learn',
@@ -71,7 +85,10 @@ const TARGETS = [
     MatButton,
     MatButtonToggle,
     MatButtonToggleGroup,
+    MatFormField,
     MatIcon,
+    MatOption,
+    MatSelect,
     MatTooltip,
     RouterLink,
     RowsInView,
@@ -119,6 +136,7 @@ export class LearnView {
   };
   protected readonly leftOut = signal<MadeProfile['leftOut']>([]);
   protected readonly sayTarget = sayTarget;
+  protected readonly breaks = BREAKS.map((value) => ({ value, label: AFTER[value] }));
   protected readonly targets = TARGETS;
   protected readonly byKey = (_: number, row: Row) => row.key;
   protected readonly percent = (likely: number) => Math.round(likely * 100);
@@ -158,9 +176,15 @@ export class LearnView {
     const row = this.rows()[Math.min(this.at(), this.rows().length - 1)];
     if (!row) return null;
     const is = this.learner.said().get(row.key);
-    const answer = is && !is.startsWith('list:') && is !== 'variants' ? supplyOf(row.told.setting, is) : null;
+    const isTrait = is && !is.startsWith('list:') && is !== 'variants';
+    const beside = this.learner.beside().get(row.key) ?? {};
+    const answer = isTrait ? supplyOf(row.told.setting, is, beside.items) : null;
     return {
       ...row,
+      shows: beside.shows ?? 'none',
+      // Which things of the desktop the items of an order are, where it is one.
+      items: (isTrait ? itemsOf(row.told.setting, is, beside.items ?? {}) : null) ?? [],
+      duties: isTrait ? (specOf(is)?.items ?? []) : [],
       facts: [
         { label: 'Set by', text: row.key },
         { label: 'Takes', text: sayTakes(row.told.setting) },
@@ -170,6 +194,20 @@ export class LearnView {
       trouble: answer && !answer.ok ? `It cannot be offered as that: ${answer.sentence}` : null,
     };
   });
+
+  /** Themes that are chosen by their names, with what others of their sort are told by. */
+  protected readonly themes = computed(() => {
+    const machine = this.learner.machine();
+    return [...this.learner.decisions()].flatMap(([key, is]) => {
+      const sort = is.startsWith('list:') ? is.slice('list:'.length) : null;
+      const setting = machine?.settings.find((s) => s.key === key);
+      if (!machine || !setting || sort === null || machine.installed[sort]) return [];
+      const { example } = this.learner.beside().get(key) ?? {};
+      return [{ key, sort, now: setting.now, told: learnSort(machine.themes, sort, setting.now, example) }];
+    });
+  });
+  /** Where the folder lies that is shown. */
+  protected readonly where = signal('~/.local/share/themes');
 
   constructor() {
     inject(DropFiles).dropped.subscribe((files) => this.take(files));
@@ -245,6 +283,32 @@ export class LearnView {
   protected say(row: Row, is: Said | undefined): void {
     this.learner.say([[row.key, is]]);
   }
+  protected sayItem(row: Row, item: string, means: string): void {
+    this.learner.sayBeside(row.key, {
+      items: { ...this.learner.beside().get(row.key)?.items, [item]: means },
+    });
+  }
+  protected sayShows(row: Row, shows: Break): void {
+    this.learner.sayBeside(row.key, { shows });
+  }
+  /** Takes a folder of a theme as what others of its sort look like. */
+  protected showTheme(key: string, sort: string, files: File[]): void {
+    const where = this.where();
+    const parent = where.trim().replace(/\/+$/, '');
+    const problem = hostPathProblem(parent);
+    const theme = shownTheme(
+      parent,
+      files.map((file) => file.webkitRelativePath || file.name),
+    );
+    if (problem !== null) this.notices.say(problem);
+    else if (!theme)
+      this.notices.say('That is no folder of one theme: choose the folder itself, with its files in it.');
+    else if (!learnSort([theme], sort, theme.name))
+      this.notices.say(
+        `Nothing in ${theme.name} tells that it is a ${sort}: no settings or style sheets lie there.`,
+      );
+    else this.learner.sayBeside(key, { example: theme });
+  }
   protected sayWords(row: Row, words: string): void {
     const found = TARGETS.find(({ label }) => label.toLowerCase() === words.trim().toLowerCase());
     if (found) this.say(row, found.target);
@@ -285,12 +349,8 @@ export class LearnView {
     const before = this.learner.profileId();
     let earlier: HostProfile | null = null;
     const put = (id: string, revision: number) => {
-      const made = makeProfile(machine, this.learner.decisions(), {
-        id,
-        revision: revision + 1,
-        name: this.name().trim() || 'My desktop',
-        version: '1',
-      });
+      const told = { id, revision: revision + 1, name: this.name().trim() || 'My desktop', version: '1' };
+      const made = makeProfile(machine, this.learner.decisions(), told, this.learner.beside());
       this.leftOut.set(made.leftOut);
       return this.api.putProfile(made.profile, revision, newId());
     };

@@ -2,8 +2,11 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import { from, Subject, switchMap, type Observable, type Subscription } from 'rxjs';
 import { coverageOf } from '@spare-coat/core/deciding/learning/coverage';
 import type { Target } from '@spare-coat/core/deciding/learning/described';
+import type { SaidBeside } from '@spare-coat/core/deciding/learning/makeProfile';
+import type { ThemeFolder } from '@spare-coat/core/deciding/learning/themeFolders';
 import { MOST_MACHINE, type Machine } from '@spare-coat/core/deciding/learning/machine';
 import { entriesOf } from '@spare-coat/core/doing/plan/importFile';
+import { BREAKS } from '@spare-coat/core/model/offers/break';
 import { isRecord } from '@spare-coat/core/ground/shape/shape';
 import { utf8 } from '@spare-coat/core/ground/utf8';
 import { seenOnPictures } from '@spare-coat/core/deciding/learning/seen';
@@ -37,6 +40,8 @@ export class Learner {
   readonly missed = computed(() =>
     [...this.gone()].flatMap(([key, is]) => (is === null ? [] : [{ key, is }])),
   );
+  /** What was said of settings beside: what the items of their orders mean, and when they show. */
+  readonly beside = signal<ReadonlyMap<string, SaidBeside>>(new Map());
   /** The profile that was made of this desktop before. */
   readonly profileId = signal<string | null>(null);
   readonly busy = this.reading.busy;
@@ -110,6 +115,7 @@ export class Learner {
         this.said.set(new Map(remembered.said.filter(([key]) => known.has(key))));
         this.gone.set(new Map(remembered.said.filter(([key]) => !known.has(key))));
         this.profileId.set(remembered.profileId);
+        this.beside.set(new Map(remembered.beside));
         if (then) read.next(valuesOf(machine));
         else if (answer.changed.length === 0) read.next('survey');
       },
@@ -130,6 +136,12 @@ export class Learner {
     this.keep();
   }
 
+  /** Says something of a setting beside what it is. */
+  sayBeside(key: string, more: SaidBeside): void {
+    this.beside.update((all) => new Map([...all, [key, { ...all.get(key), ...more }]]));
+    this.keep();
+  }
+
   /** The profile that is made of it from now on. */
   madeAs(id: string): void {
     this.profileId.set(id);
@@ -138,7 +150,11 @@ export class Learner {
   private keep(): void {
     const machine = this.machine();
     if (machine)
-      keep(machine.desktop, { said: [...this.gone(), ...this.said()], profileId: this.profileId() });
+      keep(machine.desktop, {
+        said: [...this.gone(), ...this.said()],
+        profileId: this.profileId(),
+        beside: [...this.beside()],
+      });
   }
 
   acceptSure(): number {
@@ -162,8 +178,9 @@ const valuesOf = ({ settings }: Machine): Readonly<Record<string, string>> =>
 interface Kept {
   readonly said: readonly (readonly [string, Said])[];
   readonly profileId: string | null;
+  readonly beside: readonly (readonly [string, SaidBeside])[];
 }
-const NOTHING: Kept = { said: [], profileId: null };
+const NOTHING: Kept = { said: [], profileId: null, beside: [] };
 
 function kept(desktop: string): Kept {
   try {
@@ -178,11 +195,34 @@ function kept(desktop: string): Kept {
           (pair[1] === null || typeof pair[1] === 'string'),
       ),
       profileId: typeof raw['profileId'] === 'string' ? raw['profileId'] : null,
+      beside: (Array.isArray(raw['beside']) ? raw['beside'] : []).flatMap(
+        (pair: unknown): [string, SaidBeside][] =>
+          Array.isArray(pair) && typeof pair[0] === 'string' && isRecord(pair[1])
+            ? [[pair[0], besideOf(pair[1])]]
+            : [],
+      ),
     };
   } catch {
     return NOTHING;
   }
 }
+/** What was said beside, as far as it can have been said. */
+function besideOf({ items, shows, example }: Readonly<Record<string, unknown>>): SaidBeside {
+  const words = Object.entries(isRecord(items) ? items : {}).filter(
+    (pair): pair is [string, string] => typeof pair[1] === 'string',
+  );
+  const after = BREAKS.find((b) => b === shows);
+  return {
+    ...(words.length > 0 ? { items: Object.fromEntries(words) } : {}),
+    ...(after === undefined ? {} : { shows: after }),
+    ...(isRecord(example) ? { example: exampleOf(example) } : {}),
+  };
+}
+const exampleOf = ({ parent, name, holds }: Readonly<Record<string, unknown>>): ThemeFolder => ({
+  parent: typeof parent === 'string' ? parent : '',
+  name: typeof name === 'string' ? name : '',
+  holds: Array.isArray(holds) ? holds.filter((path): path is string => typeof path === 'string') : [],
+});
 function keep(desktop: string, what: Kept): void {
   try {
     localStorage.setItem(STORE + desktop, JSON.stringify(what));
