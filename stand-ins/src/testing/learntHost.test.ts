@@ -12,12 +12,24 @@ import { deedOf, writeValue } from '@spare-coat/core/model/deeds/written';
 import { readProfile, type HostProfile } from '@spare-coat/core/model/host/profile';
 import { findTrait } from '@spare-coat/core/model/kinds/registry';
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
+import { evaluateCoat } from '@spare-coat/core/deciding/matching/evaluate';
+import { indexOffers } from '@spare-coat/core/deciding/matching/rank';
+import type { MatchContext } from '@spare-coat/core/deciding/matching/targets';
+import { derivePlan } from '@spare-coat/core/doing/plan/derive';
+import { verify } from '@spare-coat/core/doing/plan/verify';
+import { rehearse } from '@spare-coat/core/doing/rehearsal/rehearse';
+import { startState } from '@spare-coat/core/doing/simulation/hostState';
+import { handmadeOffer, type CoatRows } from '@spare-coat/core/model/coat/rows';
+import { stepsOf } from '@spare-coat/core/model/deeds/step';
+import { hostNow } from '@spare-coat/core/model/host/now';
+import { readSurvey } from '@spare-coat/core/model/host/survey';
+import { testCoat, testElement, testMatch, uuid } from '@spare-coat/core/testing/coat';
 import { makeStep } from '@spare-coat/core/doing/plan/draft';
 import { orderSteps } from '@spare-coat/core/doing/plan/order';
 import { applyScript } from '@spare-coat/core/doing/plan/script/apply';
 import { undoScript } from '@spare-coat/core/doing/plan/script/undo';
 import { writeXSettings } from '@spare-coat/core/testing/xSettings';
-import { giveAway, Machine } from './machine.js';
+import { giveAway, Machine, YES } from './machine.js';
 import { startScreen } from '../desktop/server.js';
 import { showWindows } from './screen.js';
 
@@ -40,6 +52,7 @@ const SCHEMAS = `<schemalist>
     <key name="icon-theme" type="s"><default>"Pebble"</default><summary>Icon theme</summary></key>
     <key name="monospace-font" type="s"><default>"Mono 11"</default><summary>Fixed-width font</summary></key>
     <key name="cursor-size" type="i"><default>24</default><range min="16" max="96"/><summary>Size of the pointer</summary></key>
+    <key name="picture-uri" type="s"><default>"file:///usr/share/old.png"</default><summary>Picture of the wallpaper</summary></key>
     <key name="prefer-dark" type="b"><default>false</default><summary>Prefer the dark variant</summary></key>
   </schema>
   <schema id="org.quayside.mail"><key name="check-interval" type="i"><default>10</default><summary>Check for mail every</summary></key></schema>
@@ -349,6 +362,83 @@ describe('a desktop that is learnt from its own settings', () => {
     expect(profile.signatures).toEqual([{ sort: 'window theme', needs: ['frames/border.conf'] }]);
     expect(profile.folders['window theme']).toBe('~/.local/share/looks');
     expect(profile.offers.map(({ choose }) => choose?.value)).toEqual(['Bulrush', 'Fen reed']);
+  });
+  it('sets a picture by where it lies, as a URI or as a path, and a second survey proves it', async () => {
+    m.put('~/Downloads/dune & "sea".png', 'PNG');
+    m.put('~/.config/fen/shelfrc', 'edge = left\nwallpaper = "/usr/share/old.png"\n');
+    m.own();
+    const stands = () => [
+      Object.entries(m.homeTree()).filter(([path]) => !path.startsWith('.config/glib-2.0')),
+      setValues(),
+    ];
+    const before = stands();
+    for (const name of ['picture-uri', 'wallpaper']) {
+      const machine = await told();
+      const setting = machine.settings.find((s) => s.name === name)!;
+      const { profile: host } = makeProfile(machine, new Map([[setting.key, 'wallpaper.picture']]), {
+        id: uuid('quayside'),
+        revision: 1,
+        name: 'Quayside',
+        version: '1',
+      });
+      const picture = { name: 'dune & "sea".png', width: 8, height: 8, blob: 'a'.repeat(64) };
+      const rows: CoatRows = {
+        ...testCoat(),
+        element: { [uuid('paper')]: testElement('paper', 'wallpaper') },
+        trait: {},
+        match: { m: testMatch('m', uuid('paper')) },
+        handmade: {
+          h: {
+            id: 'h',
+            kind: 'wallpaper',
+            name: 'Dune',
+            supplies: { picture: 'dune' },
+            files: [picture],
+            recipe: {},
+          },
+        },
+        layer: {
+          l: {
+            id: 'l',
+            matchId: 'm',
+            position: 0,
+            partId: null,
+            partRevision: null,
+            offer: handmadeOffer('h'),
+            traits: null,
+            settings: {},
+          },
+        },
+      };
+      const ctx: MatchContext = { rows, host, parts: new Map() };
+      const plan = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));
+      const of = { coat: 'C', id: `c-${name}`, hostLabel: 'Quayside 1', host };
+      m.script('apply', applyScript(of, plan));
+      m.script('undo', undoScript(of));
+      for (const script of ['apply', 'undo']) {
+        const checked = spawnSync('shellcheck', ['-s', 'sh', '-S', 'warning', join(m.at, `${script}.sh`)]);
+        if (!checked.error) expect(checked.stdout.toString()).toBe('');
+      }
+      m.own();
+      const applied = await m.run('apply', [], { env, input: YES });
+      expect([applied.status, applied.err]).toEqual([0, '']);
+      const lies = join(m.home, '.local/share/pixmaps/dune & "sea".png');
+      if (name === 'picture-uri') {
+        const uri = gsettings('get', 'org.quayside.look', 'picture-uri').replace(/^'|'$/g, '');
+        expect(fileURLToPath(uri)).toBe(lies);
+      } else expect(m.read('~/.config/fen/shelfrc')).toBe(`edge = left\nwallpaper = "${lies}"\n`);
+      const after = readSurvey((await m.run('survey', ['--settings'], { env })).out);
+      if (!after.ok) throw new Error(after.sentence);
+      if (name === 'picture-uri') {
+        const choose = stepsOf(plan).find((step) => step.sort === 'choose')!;
+        const { frames } = rehearse({ host, mirror: {} }, plan, startState(host, hostNow(host, [])));
+        const done = frames.flatMap(({ step, touches }) => (step === choose ? [{ step, touches }] : []));
+        expect(verify(hostNow(host, [after.survey]), done).get(choose.key)).toEqual({ is: 'proven' });
+      }
+      const undone = await m.run('undo', [], { env, input: YES });
+      expect([undone.status, undone.err]).toEqual([0, '']);
+      expect(stands()).toEqual(before);
+    }
   });
   it('is not told more than names without being asked', async () => {
     m.script('survey', readFileSync(SURVEY, 'utf8'));

@@ -8,6 +8,7 @@ import { FOUND_CREDIT, iconCoverage, type IconThemeFiles } from '../../measuring
 import type { StyleEvidence } from '../../measuring/standards/styleSheet.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import type { Offer, SettingPlace, Supply } from '../../model/offers/offer.js';
+import { pathIn } from '../../model/deeds/written.js';
 import { FOUND_BY_FILE } from '../../model/parts/foundBy.js';
 import { PLAIN_PART } from '../../model/parts/plainPart.js';
 import { PART_SORTS, type Part, type PartSort } from '../../model/parts/part.js';
@@ -173,6 +174,14 @@ export interface Origin {
   readonly on: string;
 }
 
+/** What is typed to choose what was found: a folder's name, its own, or where in it the picture lies. */
+function chosenBy(finding: ArchiveFinding, list: SettingPlace): string {
+  const { evidence, root } = finding;
+  const first = evidence.what === 'wallpaper' && pathIn(list) ? evidence.files[0]?.path : undefined;
+  if (first !== undefined) return first.startsWith(`${root}/`) ? first.slice(root.length + 1) : first;
+  return FOUND_BY_FILE.includes(finding.sort) ? finding.listed : finding.folder;
+}
+
 /**
  * Makes a part of one finding: named as it will be listed, its offers filled from evidence, its checksum, size and
  * source kept. What no evidence tells (author, version) is left for the person to fill in.
@@ -209,9 +218,7 @@ export function partFromFinding(
       ? { pictures: finding.evidence.files.slice(0, 40).map(({ width, height }) => ({ width, height })) }
       : {}),
     // A theme is chosen by the name of its folder, whatever it is called in the list; fonts and wallpapers by their own.
-    ...(list
-      ? { choose: { ...list, value: FOUND_BY_FILE.includes(finding.sort) ? finding.listed : finding.folder } }
-      : {}),
+    ...(list ? { choose: { ...list, value: chosenBy(finding, list) } } : {}),
   }));
   const { evidence } = finding;
   const script = evidence.what === 'install script';

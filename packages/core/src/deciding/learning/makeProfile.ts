@@ -18,9 +18,10 @@ import {
 } from '../../model/offers/offer.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { traitOf, type Target } from './described.js';
+import { switchWords } from './switchWords.js';
 import { learnSort, type ThemeFolder } from './themeFolders.js';
 import type { Machine, MachineSetting } from './machine.js';
-import { isKept, placeOf, supplyOf, switchWords, valueOf, type ItemWords } from './supplyOf.js';
+import { fileWayOf, isKept, placeOf, supplyOf, valueOf, type ItemWords } from './supplyOf.js';
 
 /** What was said of a setting beside what it is: what its items mean, and after which break it shows. */
 export interface SaidBeside {
@@ -201,6 +202,16 @@ export function makeProfile(
     }
     if (!isKept(setting)) {
       refuse('Its key is longer than a profile keeps, or none.');
+      continue;
+    }
+    const way = target === 'wallpaper.picture' ? fileWayOf(setting) : null;
+    if (way) {
+      // A plan puts a picture into its folder, and chooses it by where it lies.
+      const place = shown(placeOf(setting, way), setting);
+      if (settingPlaceSchema.isValidSync(place, { strict: true, disableStackTrace: true })) {
+        lists['wallpaper'] ??= place;
+        used.add(setting.key);
+      } else refuse(NO_PLACE);
       continue;
     }
     if (target.startsWith('list:')) {

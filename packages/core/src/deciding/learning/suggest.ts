@@ -1,6 +1,6 @@
 import { fitOf } from './fit.js';
 import { traitOf, type DescribedSetting, type Target } from './described.js';
-import { switchWords } from './supplyOf.js';
+import { switchWords } from './switchWords.js';
 import { TRAITS } from './targets.js';
 import { findPhrases, phrasesOf, wordsOf, type Phrases } from './tokens.js';
 import { WORDS, type WordTable } from './words.js';

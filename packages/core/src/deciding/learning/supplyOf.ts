@@ -7,6 +7,7 @@ import { choiceWords } from './choiceWords.js';
 import type { Target } from './described.js';
 import type { MachineSetting } from './machine.js';
 import { specOf } from './targets.js';
+import { switchWords } from './switchWords.js';
 import { tokensOf } from './tokens.js';
 
 /** What a setting supplies for a trait, with how its values are written; or why it cannot. */
@@ -82,24 +83,6 @@ function signsOf(value: string): Pick<Writes, 'between' | 'parted'> | string {
   if (second.count === 1) return { between: first.sign, parted: second.sign };
   if (first.count === 1) return { between: second.sign, parted: first.sign };
   return 'Its items stand in more than two groups, which one value here cannot write.';
-}
-
-const SWITCHES: readonly (readonly [yes: string, no: string])[] = [
-  ['true', 'false'],
-  ['yes', 'no'],
-  ['on', 'off'],
-  ['1', '0'],
-];
-/** How a switch says yes and no, by one value of it: its words, and their capitals. */
-export function switchWords(value: string): readonly [yes: string, no: string] {
-  const [yes, no] = SWITCHES.find((pair) => pair.includes(value.toLowerCase())) ?? ['true', 'false'];
-  const asWritten = (word: string) =>
-    /^[A-Z]{2}/.test(value)
-      ? word.toUpperCase()
-      : /^[A-Z]/.test(value)
-        ? word.charAt(0).toUpperCase() + word.slice(1)
-        : word;
-  return [asWritten(yes), asWritten(no)];
 }
 
 /** How a setting's values are written for a target; null where nobody can tell. */
@@ -278,7 +261,6 @@ export function supplyOf(setting: MachineSetting, target: Target, said: ItemWord
   if (!isKept(setting)) return { ok: false, sentence: 'Its key is longer than a profile keeps, or none.' };
   const spec = specOf(target);
   if (!spec) return { ok: false, sentence: 'Such a thing is no trait.' };
-  // A plan knows the name of a picture, and not where it lies on the machine.
   if (PICTURES.includes(target))
     return {
       ok: false,
@@ -318,6 +300,13 @@ export function placeOf(setting: MachineSetting, writes: Writes): SettingPlace {
     ...(entry ? { entry: { of: entry.name.slice(0, 200), ...entry.place } } : {}),
     ...(Object.keys(writes).length > 0 ? { writes } : {}),
   };
+}
+
+/** How a setting says where a picture lies, by what it says now; null where that is neither a path nor a URI of a file. */
+export function fileWayOf({ now, first, type }: MachineSetting): Writes | null {
+  const value = now !== null && now !== '' ? now : (first ?? '');
+  const as = /^file:\/\//.test(value) ? 'URI' : /^[/~]/.test(value) ? 'path' : null;
+  return as === null ? null : { ...(type === null ? {} : { type }), file: as };
 }
 
 /** The trait's value that a plain text of a setting means; null where it means none. */

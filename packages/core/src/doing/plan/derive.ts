@@ -35,7 +35,7 @@ import { addOwnSettings } from './ownSettings.js';
 import { addPairs } from './pairs.js';
 import { addSetting, type ToSet } from './setValues.js';
 import { emptyPlan, type Plan, type Step, type StepSort } from '../../model/deeds/step.js';
-import { writeValue } from '../../model/deeds/written.js';
+import { chooseDeed, pathIn, writeValue } from '../../model/deeds/written.js';
 
 /** What a plan is derived from, beside the matches. */
 export interface PlanSources {
@@ -249,7 +249,10 @@ class Planner {
     if (!offer.choose) return ready;
     const { draft, host } = this;
     const choose = { ...offer.choose, value: this.chosenAs(offer.choose, part) };
-    const typed = writeName(choose.writes, choose.value);
+    const path = pathIn(choose);
+    // What is typed of a picture is where its file lies: its name alone tells no desktop anything.
+    const lies = path ? pictureIn(ready?.of ?? [], choose.value) : null;
+    const typed = path ? (lies ?? choose.value) : writeName(choose.writes, choose.value);
     this.want(choose.key, typed, `${keyed(this.ctx.rows.element, element).name} (${choose.value})`);
     const sort = Object.entries(host.lists ?? {}).find(([, list]) => list.key === choose.key)?.[0] ?? null;
     const key = draft.add(
@@ -259,18 +262,22 @@ class Planner {
         title: `Choose ${choose.value} as ${roleOf(offer, choose.value)}`,
         where: choose.place,
         deeds: [
-          {
-            do: 'set',
-            key: choose.key,
-            value: typed,
-            of: ready?.of ?? [],
-            listed:
-              sort === null || part === null || FOUND_BY_FILE.includes(sort)
-                ? null
-                : { sort, name: choose.value },
-          },
+          path && lies === null
+            ? {
+                do: 'by hand',
+                what: `Choose the picture ${choose.value}.`,
+                changes: { resource: resource.hand(`${element} picture`), value: choose.value },
+              }
+            : chooseDeed(choose, typed, {
+                of: ready?.of ?? [],
+                listed:
+                  sort === null || part === null || FOUND_BY_FILE.includes(sort)
+                    ? null
+                    : { sort, name: choose.value },
+                path,
+              }),
         ],
-        value: choose.value,
+        value: lies ?? choose.value,
         expected: `${choose.value} is listed and chosen.`,
         check: `Look at ${choose.place}.`,
         undo: 'Choose what was noted before.',
@@ -324,6 +331,14 @@ class Planner {
       for (const right of draft.rights.get(part.id) ?? []) draft.follow(key, right);
     });
   }
+}
+
+const isPicture = (path: string) => /\.(png|jpe?g|webp|svg|gif|bmp|avif|jxl)$/i.test(path);
+/** Where the file of a picture lies, of what has to be there; null where nobody can tell which one it is. */
+function pictureIn(of: readonly string[], value: string): string | null {
+  const path = of.find((name) => name.startsWith('file '))?.slice('file '.length);
+  if (path === undefined) return null;
+  return isPicture(path) ? path : isPicture(value) ? `${path}/${value}` : null;
 }
 
 const nameOf = (offer: Offer) => offer.name.toLowerCase();

@@ -17,12 +17,9 @@ export interface ImportFiles {
 
 /** Where a profile's settings stand in exports, by their keys. */
 export function entriesOf(host: HostProfile): Map<string, ExportPlace> {
-  const places = [
-    ...settingsOf(host).map(({ key, entry }) => ({ key, entry })),
-    ...(host.variants ? [host.variants] : []),
-    ...Object.values(host.lists ?? {}),
-  ];
-  return new Map(places.flatMap(({ key, entry }): [string, ExportPlace][] => (entry ? [[key, entry]] : [])));
+  return new Map(
+    settingsOf(host).flatMap(({ key, entry }): [string, ExportPlace][] => (entry ? [[key, entry]] : [])),
+  );
 }
 
 /** Whether a host has settings that are imported. */

@@ -11,7 +11,10 @@ import type { TraitScore } from '../../deciding/matching/score.js';
 import type { SettingPlace } from '../../model/offers/offer.js';
 import { launcherFile } from '../../measuring/standards/desktopEntry.js';
 import type { TraitValue } from '../../model/traits/value.js';
+import { resource } from '../../model/deeds/deed.js';
 import type { Deed } from '../../model/deeds/deedSchema.js';
+import { chooseDeed, pathIn } from '../../model/deeds/written.js';
+import { NOTE } from './frame.js';
 import type { PlanDraft } from './draft.js';
 
 /** Where desktops look for launchers and pictures of one's own. Source: the XDG base directory and menu specifications. */
@@ -67,7 +70,38 @@ export function addFiles(
     element.id,
   );
   draft.follow(after, key, false);
-  return key;
+  return chosen(draft, element, key, pictures) ?? key;
+}
+
+/** Chooses a wallpaper of one's own by where it lies, where the host has a setting that takes that. */
+function chosen(
+  draft: PlanDraft,
+  element: ElementRow,
+  placed: string,
+  [picture, ...others]: readonly string[],
+): string | null {
+  const list = draft.host.lists?.['wallpaper'];
+  const path = list && pathIn(list);
+  if (element.kind !== 'wallpaper' || picture === undefined || others.length > 0 || !list || !path)
+    return null;
+  const lies = `${PICTURES}/${picture}`;
+  const key = draft.add(
+    {
+      key: `choose:${list.key}:${lies}`.slice(0, 480),
+      sort: 'choose',
+      title: `Choose ${picture} as ${element.name}`,
+      where: list.place,
+      deeds: [chooseDeed(list, lies, { of: [resource.file(lies)], listed: null, path })],
+      value: lies,
+      expected: `${picture} is shown.`,
+      check: `Look at ${list.place}.`,
+      undo: 'Choose what was noted before.',
+      effect: list.effect ?? 'none',
+    },
+    element.id,
+  );
+  draft.follow(NOTE, key, false);
+  return draft.follow(placed, key);
 }
 
 /**

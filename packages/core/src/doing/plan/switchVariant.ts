@@ -4,7 +4,6 @@ import type { CoatState } from '../../deciding/matching/evaluate.js';
 import type { TraitScore } from '../../deciding/matching/score.js';
 import { partOf, scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
 import type { Part } from '../../model/parts/part.js';
-import { resource } from '../../model/deeds/deed.js';
 import { PlanDraft } from './draft.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
 import { orderSteps } from './order.js';
@@ -12,7 +11,7 @@ import { placeOfOwn } from './ownMaking.js';
 import { addPairs } from './pairs.js';
 import { spellSetting } from './setValues.js';
 import { emptyPlan, type Plan } from '../../model/deeds/step.js';
-import { deedOf, resourceOf, writeValue } from '../../model/deeds/written.js';
+import { chooseDeed, deedOf, resourceOf, writeValue } from '../../model/deeds/written.js';
 
 /** A setting that differs between variants, as a resource of the plan, and its value in each, by the variant's id. */
 export interface VariantSetting {
@@ -34,7 +33,7 @@ export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostPr
       const value = host.variants!.values[v.name.toLowerCase()];
       return value === undefined ? [] : [[v.id, value]];
     });
-    if (values.length > 1) found.set(resource.setting(host.variants.key), Object.fromEntries(values));
+    if (values.length > 1) found.set(resourceOf(host.variants) ?? '', Object.fromEntries(values));
   }
   for (const state of coat.elements) {
     if (state.standing === 'gap' || state.standing === 'left alone') continue;
@@ -74,7 +73,7 @@ export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantR
         sort: 'choose',
         title: `Switch ${host.name} to ${value}`,
         where: own.place,
-        deeds: [{ do: 'set', key: own.key, value, of: [], listed: null }],
+        deeds: [chooseDeed(own, value, { of: [], listed: null, path: null })],
         value,
         expected: 'The host shows its own things so.',
         undo: 'Switch back.',
@@ -82,7 +81,7 @@ export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantR
       },
       null,
     );
-  const done = new Set<string>(own ? [resource.setting(own.key)] : []);
+  const done = new Set<string>(own ? [resourceOf(own) ?? ''] : []);
   for (const state of coat.elements) {
     if (state.standing === 'gap' || state.standing === 'left alone') continue;
     for (const score of state.perVariant[variant.id]?.traits ?? []) {

@@ -4,6 +4,7 @@ import type { Survey } from '../../model/host/survey.js';
 import { sayBreak } from '../simulation/perform.js';
 import { AUTOSTART } from '../../measuring/standards/places.js';
 import { nameOfPath } from '../../model/deeds/deed.js';
+import { readGVariant } from '../../measuring/standards/gvariant/read.js';
 import type { DoneStep } from './wayBack.js';
 
 /** What a survey says of a step that was ticked. */
@@ -32,6 +33,18 @@ function isListed(path: string, survey: Survey): boolean {
   if (/\/icons\/[^/]+$/.test(path)) return told('icon themes');
   if (/\/sounds\/[^/]+$/.test(path)) return told('sound themes');
   return false;
+}
+
+/** The path that a setting tells, as plans write it: out of its quotes, and of the URI of a file. */
+function pathFrom(told: string, now: HostNow): string {
+  const bare = readGVariant(told, 's');
+  const said = bare.ok && bare.value.is === 'text' ? bare.value.value : told;
+  if (!said.startsWith('file://')) return plainPath(said, now);
+  try {
+    return plainPath(decodeURIComponent(said.slice('file://'.length)), now);
+  } catch {
+    return said;
+  }
 }
 
 /** Names that a person or an archive writes in more than one way. */
@@ -77,7 +90,9 @@ export function verify(now: HostNow, done: readonly DoneStep[]): Map<string, Pro
       if (sort === 'setting') {
         const is = now.settings.get(name);
         if (is === undefined) continue;
-        if (after === null || is.trim().toLowerCase() === after.trim().toLowerCase()) seen++;
+        // What is a path from the home folder stands there in full, or as a URI.
+        const same = [is, pathFrom(is, now)].map((said) => said.trim().toLowerCase());
+        if (after === null || same.includes(after.trim().toLowerCase())) seen++;
         else
           why ??=
             step.effect === 'session' || step.effect === 'restart'

@@ -2,7 +2,7 @@ import { nth } from '../../ground/checked.js';
 import type { HostProfile } from '../host/profile.js';
 import type { FilePlace } from '../offers/ownSetting.js';
 import type { Deed } from './deedSchema.js';
-import { fillTemplate, keyPieces } from './quote.js';
+import { fillTemplate, keyPieces, uriOf } from './quote.js';
 
 /** Names of what deeds change: one name for one thing, whoever changes it. */
 export const resource = {
@@ -97,8 +97,10 @@ export function commandsOf(host: HostProfile, deed: Deed): string[][] {
     case 'open':
       return [fillTemplate(commands.open, { name: deed.name })];
     case 'set':
-      if (deed.value !== null)
-        return [fillTemplate(commands.set, { ...keyPieces(deed.key), value: deed.value })];
+      if (deed.value !== null) {
+        const value = deed.path?.as === 'URI' ? uriOf(deed.value) : deed.value;
+        return [fillTemplate(commands.set, { ...keyPieces(deed.key), value })];
+      }
       return commands.reset ? [fillTemplate(commands.reset, keyPieces(deed.key))] : [];
     case 'call':
       return [[...deed.command]];

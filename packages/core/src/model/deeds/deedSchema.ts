@@ -1,4 +1,5 @@
 import { flag, list, oneOf, openShape, shape, tagged, text, type Of } from '../../ground/shape/shape.js';
+import { FILE_WAYS } from '../offers/writes.js';
 import { FILE_FORMATS } from '../../measuring/standards/edits/edit.js';
 
 /** Longer texts and lists are no deed of a plan. */
@@ -7,18 +8,21 @@ const MOST = 1000;
 
 const words = text(LONGEST, 0);
 const texts = list(words, { most: MOST });
+const UNKNOWN = 'A deed has no field ${unknown}.';
 
 const madeSchema = openShape({ path: words, is: words });
 /** A file or folder that a deed makes, and what a host takes it for: `theme icon set`, `program`, `file`. */
 export type Made = Of<typeof madeSchema>;
 const mades = list(madeSchema, { most: MOST });
 
+/** Of a value that is a path from `~/`: how the setting takes it, and whether in the quotes of a GVariant's text. */
+const pathSchema = shape({ as: oneOf(FILE_WAYS), quoted: flag() }, UNKNOWN);
+export type DeedPath = Of<typeof pathSchema>;
 const listedSchema = openShape({ sort: words, name: words });
 /** A thing of a sort that has to stand in the host's list before it can be chosen. */
 export type Listed = Of<typeof listedSchema>;
 
 const does = <const T extends string>(...names: T[]) => oneOf(names);
-const UNKNOWN = 'A deed has no field ${unknown}.';
 
 /**
  * One thing that changes a host, as plain data: commands, scripts, the rehearsal, the way back and the journal are all
@@ -59,6 +63,7 @@ export const deedSchema = tagged(
         do: does('edit'),
         file: openShape({ path: words, format: oneOf(FILE_FORMATS), at: words }),
         value: words.nullable(),
+        path: pathSchema.optional(),
       },
       UNKNOWN,
     ),
@@ -66,7 +71,14 @@ export const deedSchema = tagged(
     shape({ do: does('open'), name: words, of: texts, makes: mades }, UNKNOWN),
     /** Sets a value; null takes the setting back to as if it had never been set. */
     shape(
-      { do: does('set'), key: words, value: words.nullable(), of: texts, listed: listedSchema.nullable() },
+      {
+        do: does('set'),
+        key: words,
+        value: words.nullable(),
+        of: texts,
+        listed: listedSchema.nullable(),
+        path: pathSchema.optional(),
+      },
       UNKNOWN,
     ),
     /** A command that changes nothing which lasts. */

@@ -8,9 +8,18 @@ export function quoteWord(word: string): string {
   if (PLAIN.test(word) || OPTION.test(word) || word === '--') return word;
   // A word under the home folder keeps its tilde's meaning, which quotes would take away.
   if (word === '~') return '"$HOME"';
+  if (word.startsWith(HOME_URI)) return `"file://$HOME"/${quoteWord(word.slice(HOME_URI.length))}`;
   if (word.startsWith('~/')) return `"$HOME"/${quoteWord(word.slice(2))}`;
   return `'${word.replaceAll("'", "'\\''")}'`;
 }
+
+const HOME_URI = 'file://~/';
+/** The URI of a file from `~/`, as `quoteWord` keeps its tilde's meaning. Source: RFC 8089, RFC 3986. */
+export const uriOf = (path: string): string =>
+  `file://${path
+    .split('/')
+    .map((step) => (step === '~' ? step : encodeURIComponent(step)))
+    .join('/')}`;
 
 /** A command line of words, each quoted where a POSIX shell would read it as more than itself. */
 export function commandLine(words: readonly string[]): string {

@@ -5,7 +5,7 @@ import { readAs, writeAs } from '../offers/writes.js';
 import type { Part } from '../parts/part.js';
 import type { TraitType, TraitValue } from '../traits/value.js';
 import { resource } from './deed.js';
-import { type Deed } from './deedSchema.js';
+import { type Deed, type DeedPath, type Listed } from './deedSchema.js';
 
 /** A value as the place where it is set takes it: of a part with a syntax of its own in that, with what is lost so. */
 export function writeValue(
@@ -32,6 +32,26 @@ export function readValue(
 /** What a place is to a plan: a setting, a line of a file, or null where a hand has to find it. */
 export function resourceOf({ file, key }: SettingPlace): string | null {
   return file ? resource.line(file) : key === '' ? null : resource.setting(key);
+}
+
+/** How a place takes the path of a file; null where it takes none. */
+export function pathIn({ writes }: Pick<SettingPlace, 'writes'>): DeedPath | null {
+  const as = writes?.file;
+  return as === undefined ? null : { as, quoted: ['s', 'o'].includes(writes?.type ?? '') };
+}
+
+/** The deed that chooses something by its name where that is a setting, or a line of a file. */
+export function chooseDeed(
+  { key, file }: SettingPlace,
+  value: string,
+  {
+    of,
+    listed,
+    path,
+  }: { readonly of: readonly string[]; readonly listed: Listed | null; readonly path: DeedPath | null },
+): Deed {
+  const more = path ? { path } : {};
+  return file ? { do: 'edit', file, value, ...more } : { do: 'set', key, value, of, listed, ...more };
 }
 
 /** The deed that sets a value where there is a command or a file for it; null where a hand has to find the place. */

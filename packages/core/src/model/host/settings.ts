@@ -45,7 +45,7 @@ function inOrder({ kind, supplies }: Offer): [string, Supply][] {
   return Object.entries(supplies).sort(([a], [b]) => order.indexOf(a) - order.indexOf(b));
 }
 
-/** Every setting of a profile, by key: those that its offers carry, then those that stand by themselves. */
+/** Every setting of a profile, by key: those that its offers carry, those that stand by themselves, then those that choose by a name. */
 export function settingsOf(profile: HostProfile): SettingLine[] {
   const lines = new Map<string, SettingLine>();
   for (const offer of profile.offers)
@@ -87,6 +87,28 @@ export function settingsOf(profile: HostProfile): SettingLine[] {
         ...(entry ? { entry } : {}),
         effect: effect ?? 'none',
         ...(writes ? { writes } : {}),
+        serves: null,
+      });
+  const chosen = [
+    ...Object.entries(profile.lists ?? {}).map(([sort, place]) => ({
+      label: `Choice of the ${sort}`,
+      place,
+    })),
+    ...(profile.variants ? [{ label: 'Switch between light and dark', place: profile.variants }] : []),
+  ];
+  for (const { label, place } of chosen)
+    if (!lines.has(place.key))
+      lines.set(place.key, {
+        key: place.key,
+        label,
+        type: 'label',
+        takes: 'any',
+        initial: null,
+        place: place.place,
+        file: place.file ?? null,
+        ...(place.entry ? { entry: place.entry } : {}),
+        effect: place.effect ?? 'none',
+        ...(place.writes ? { writes: place.writes } : {}),
         serves: null,
       });
   return [...lines.values()];

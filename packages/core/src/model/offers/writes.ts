@@ -21,6 +21,10 @@ export const COLOUR_FORMS = [
 ] as const;
 export type ColourForm = (typeof COLOUR_FORMS)[number];
 
+/** How a setting writes where a file lies. */
+export const FILE_WAYS = ['path', 'URI'] as const;
+export type FileWay = (typeof FILE_WAYS)[number];
+
 /** How a setting takes its value, where that is not plainly the trait's. */
 export const writesSchema = named(
   'writes',
@@ -38,6 +42,8 @@ export const writesSchema = named(
       colour: oneOf(COLOUR_FORMS).optional(),
       /** Of a clock's text: POSIX `strftime` instead of UTS #35. */
       format: oneOf(['strftime']).optional(),
+      /** Of a picture: what is typed is where its file lies, as a path or as a URI of it (RFC 8089). */
+      file: oneOf(FILE_WAYS).optional(),
       /** What stands behind it: the size behind a font's name, which is set with it. */
       after: text(60).optional(),
       /** Of an order in one list: the zone in which all of it stands. */

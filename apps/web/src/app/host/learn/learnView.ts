@@ -12,7 +12,7 @@ import type { Target } from '@spare-coat/core/deciding/learning/described';
 import { carriedOver, type Carried } from '@spare-coat/core/deciding/learning/carriedOver';
 import { makeProfile, type MadeProfile } from '@spare-coat/core/deciding/learning/makeProfile';
 import type { MachineSetting } from '@spare-coat/core/deciding/learning/machine';
-import { itemsOf, supplyOf } from '@spare-coat/core/deciding/learning/supplyOf';
+import { fileWayOf, itemsOf, supplyOf } from '@spare-coat/core/deciding/learning/supplyOf';
 import { learnSort, shownTheme } from '@spare-coat/core/deciding/learning/themeFolders';
 import { hostPathProblem } from '@spare-coat/core/measuring/standards/places';
 import { BREAKS, type Break } from '@spare-coat/core/model/offers/break';
@@ -178,7 +178,9 @@ export class LearnView {
     const is = this.learner.said().get(row.key);
     const isTrait = is && !is.startsWith('list:') && is !== 'variants';
     const beside = this.learner.beside().get(row.key) ?? {};
-    const answer = isTrait ? supplyOf(row.told.setting, is, beside.items) : null;
+    // A picture is chosen by where it lies, which is no supply of a value.
+    const isChosen = is === 'wallpaper.picture' && fileWayOf(row.told.setting) !== null;
+    const answer = isTrait && !isChosen ? supplyOf(row.told.setting, is, beside.items) : null;
     return {
       ...row,
       shows: beside.shows ?? 'none',

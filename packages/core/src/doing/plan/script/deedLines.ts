@@ -1,7 +1,7 @@
 import type { HostProfile } from '../../../model/host/profile.js';
 import { folderMeant, placeClass, sayPlace } from '../../../measuring/standards/places.js';
 import { folderOf, isArchive, resource } from '../../../model/deeds/deed.js';
-import { type Deed } from '../../../model/deeds/deedSchema.js';
+import { type Deed, type DeedPath } from '../../../model/deeds/deedSchema.js';
 import { placesOf } from '../placesOf.js';
 import { quoteWord } from '../../../model/deeds/quote.js';
 import type { Step } from '../../../model/deeds/step.js';
@@ -186,7 +186,7 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
         ...file(deed.file.path),
         quoteWord(deed.file.format.replace(' ', '_')),
         quoteWord(deed.file.at),
-        quoteWord(deed.value ?? ''),
+        valueWord(lib, deed),
         deed.value === null ? 'out' : quoteWord(''),
       );
     }
@@ -222,7 +222,7 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
     case 'set':
       return deed.value === null
         ? call('reset_value', id(resource.setting(deed.key)), quoteWord(deed.key))
-        : call('set_value', id(resource.setting(deed.key)), quoteWord(deed.key), quoteWord(deed.value));
+        : call('set_value', id(resource.setting(deed.key)), quoteWord(deed.key), valueWord(lib, deed));
     case 'call':
       return [`${lib.use('run')} ${scriptLine(deed.command)}`];
     case 'show':
@@ -241,6 +241,17 @@ function deedLines(lib: Library, host: HostProfile, deed: Deed, step: Step): str
       ];
     }
   }
+}
+
+/** A value as a word of the script: one that is a path is worked out there, where the home folder is known. */
+function valueWord(
+  lib: Library,
+  { value, path }: { readonly value: string | null; readonly path?: DeedPath | undefined },
+): string {
+  if (!path) return quoteWord(value ?? '');
+  const there =
+    path.as === 'URI' ? `"$(${lib.use('as_uri')} ${scriptWord(value ?? '')})"` : scriptWord(value ?? '');
+  return path.quoted ? `"$(${lib.use('as_text')} ${there})"` : there;
 }
 
 /** What was written down of the thing that a deed of the way back is about; null where nothing is. */

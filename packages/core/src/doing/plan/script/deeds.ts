@@ -20,6 +20,24 @@ set_value() {
   left_setting "$1" "$2"
 }`,
   },
+  as_uri: {
+    needs: [],
+    text: `
+# The URI of a file: all but letters, digits and -._~/ as % with two digits.
+as_uri() {
+  printf '%s' "$1" | LC_ALL=C od -An -v -t x1 | LC_ALL=C awk '
+    BEGIN { for (n = 45; n < 127; n++) if (sprintf("%c", n) ~ /[A-Za-z0-9._~\\/-]/) plain[sprintf("%02x", n)] = sprintf("%c", n); printf "file://" }
+    { for (i = 1; i <= NF; i++) printf "%s", ($i in plain) ? plain[$i] : "%" toupper($i) }'
+}`,
+  },
+  as_text: {
+    needs: [],
+    text: `
+# A text as settings take it: in quotes.
+as_text() {
+  printf "'%s'" "$(printf '%s' "$1" | sed "s/[\\\\']/\\\\&/g")"
+}`,
+  },
   reset_value: {
     needs: ['keep_setting', 'host_reset'],
     text: `
