@@ -365,7 +365,7 @@ describe('a desktop that is learnt from its own settings', () => {
   });
   it('sets a picture by where it lies, as a URI or as a path, and a second survey proves it', async () => {
     m.put('~/Downloads/dune & "sea".png', 'PNG');
-    m.put('~/.config/fen/shelfrc', 'edge = left\nwallpaper = "/usr/share/old.png"\n');
+    m.put('~/.config/fen/shelfrc', 'edge = left\nwallpaper = /usr/share/old.png\n');
     m.own();
     const stands = () => [
       Object.entries(m.homeTree()).filter(([path]) => !path.startsWith('.config/glib-2.0')),
@@ -426,7 +426,7 @@ describe('a desktop that is learnt from its own settings', () => {
       if (name === 'picture-uri') {
         const uri = gsettings('get', 'org.quayside.look', 'picture-uri').replace(/^'|'$/g, '');
         expect(fileURLToPath(uri)).toBe(lies);
-      } else expect(m.read('~/.config/fen/shelfrc')).toBe(`edge = left\nwallpaper = "${lies}"\n`);
+      } else expect(m.read('~/.config/fen/shelfrc')).toBe(`edge = left\nwallpaper = ${lies}\n`);
       const after = readSurvey((await m.run('survey', ['--settings'], { env })).out);
       if (!after.ok) throw new Error(after.sentence);
       if (name === 'picture-uri') {
