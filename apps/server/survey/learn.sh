@@ -77,10 +77,33 @@ texts() {
     sed 's|^\./||' | sed "${most_files}q"
 }
 
+# Your programs that run: number and name, one a line.
+programs() {
+  cat /proc/[0-9]*/status 2>/dev/null | awk -v uid="$(id -u)" '
+    /^Name:/ { name = $2 }
+    /^Pid:/ { pid = $2 }
+    /^Uid:/ && $2 == uid { print pid "\t" name }'
+}
+
+# Programs of which none runs on from one note to a later one, and some do again, as objects. $3 is the round.
+restarted() {
+  awk -F '\t' -v round="$3" "$secrets"'
+    FNR == NR { was[$2] = 1; before[$1] = $2; next }
+    { is[$2] = 1; if (($1 in before) && before[$1] == $2) on[$2] = 1 }
+    END {
+      for (name in is)
+        if ((name in was) && !(name in on) && name !~ /^(ps|sh|awk|sed|sleep|cat|cp|ls|find|gsettings|dconf)$/)
+          printf "{\"round\": %d, \"program\": %s}\n", round, quote(substr(name, 1, 100))
+    }' "$1/programs" "$2/programs"
+}
+
 # Notes how everything is: $1 is the folder for it.
 note() {
   mkdir -p "$1/files" || return 1
   settings | sort -u >"$1/settings"
+  programs >"$1/programs"
+  (cd "$config_home" 2>/dev/null && texts | while IFS= read -r file; do ls -di "./$file" 2>/dev/null; done) |
+    sed 's|^ *\([0-9]*\) \./|\1	|' >"$1/inodes"
   texts | while IFS= read -r file; do
     from=$config_home/$file
     [ -f "$from" ] || continue
@@ -94,6 +117,11 @@ note() {
     cmp -s "$work/text" "$from" || continue
     mkdir -p "$1/files/$(dirname "$file")" && cp "$from" "$1/files/$file" 2>/dev/null
   done
+}
+
+# The number by which a file system knows a file of a note.
+inode_of() {
+  awk -F '\t' -v file="$2" '$2 == file { print $1; exit }' "$1/inodes"
 }
 
 # What became another from one note to a later one, as objects, one a line. $3 is the round.
@@ -111,9 +139,12 @@ changes() {
   (cd "$2/files" && find . -type f -print) | sed 's|^\./||' | sort | while IFS= read -r file; do
     [ -f "$1/files/$file" ] || continue
     cmp -s "$1/files/$file" "$2/files/$file" && continue
+    # A file that was written anew and put in the old one's place is another one of that name.
+    moved=false
+    [ "$(inode_of "$1" "$file")" = "$(inode_of "$2" "$file")" ] || moved=true
     # Lines that took the place of as many others; with the group of a key file that they stand in.
     diff "$1/files/$file" "$2/files/$file" 2>/dev/null >"$work/diff"
-    awk -v round="$3" -v path="~/.config/$file" "$secrets"'
+    awk -v round="$3" -v path="~/.config/$file" -v moved="$moved" "$secrets"'
       FNR == 1 { part++ }
       part == 1 {
         if ($0 ~ /^\[.*\]/) { group = $0; gsub(/^\[|\][ \t\r]*$/, "", group) }
@@ -140,8 +171,8 @@ changes() {
           if (n && n != m) continue
           if (secret_value(to[i]) || secret_value(from[i]) || secret_key(to[i])) continue
           sub(/\r$/, "", to[i]); sub(/\r$/, "", from[i])
-          printf "{\"round\": %d, \"in\": %s, \"line\": %d, \"group\": %s, \"within\": [%s], \"from\": %s, \"to\": %s}\n", \
-            round, quote(path), at + i - 1, quote(groups[at + i - 1]), within(at + i - 1), n ? quote(substr(from[i], 1, 200)) : "null", quote(substr(to[i], 1, 200))
+          printf "{\"round\": %d, \"in\": %s, \"line\": %d, \"group\": %s, \"within\": [%s], \"from\": %s, \"to\": %s, \"moved\": %s}\n", \
+            round, quote(path), at + i - 1, quote(groups[at + i - 1]), within(at + i - 1), n ? quote(substr(from[i], 1, 200)) : "null", quote(substr(to[i], 1, 200)), moved
         }
       }
       END { flush() }' "$2/files/$file" "$work/diff"
@@ -159,6 +190,7 @@ sleep "$quiet"
 note "$work/1" "$work/0" || fail 'Nothing can be noted: is the disk full?'
 changes "$work/0" "$work/1" 0 | places | sort -u >"$work/noise"
 : >"$work/all"
+: >"$work/again"
 round=0
 last=$work/1
 while :; do
@@ -174,6 +206,7 @@ while :; do
     printf '%s\n' "$line" | places | grep -qxF -f - "$work/noise" || printf '%s\n' "$line"
   done >"$work/now"
   cat "$work/now" >>"$work/all"
+  restarted "$last" "$next" "$round" >>"$work/again"
   count=$(wc -l <"$work/now")
   printf '%s changes seen.\n' "$((count))" >&2
   last=$next
@@ -182,6 +215,8 @@ done
   printf '{\n  "learnt": 1,\n  "takenAt": "%s",\n  "desktop": "%s",\n  "rounds": %s,\n  "changes": [\n' \
     "$(date -u '+%Y-%m-%dT%H:%M:%SZ')" "$(printf '%s' "${XDG_CURRENT_DESKTOP-}" | tr -cd 'A-Za-z0-9:_. -')" "$round"
   awk 'NR > 1 { printf ",\n" } { printf "    %s", $0 } END { if (NR) printf "\n" }' "$work/all"
+  printf '  ],\n  "restarted": [\n'
+  awk 'NR > 1 { printf ",\n" } { printf "    %s", $0 } END { if (NR) printf "\n" }' "$work/again"
   printf '  ]\n}\n'
 } >"$work/out" || fail 'Nothing can be written: is the disk full?'
 cp "$work/out" "$out" || fail "$out cannot be written."

@@ -512,6 +512,14 @@ portal() {
   gdbus call --session --timeout 3 --dest org.freedesktop.portal.Desktop --object-path /org/freedesktop/portal/desktop \
     --method org.freedesktop.portal.Settings.ReadAll "['org.freedesktop.appearance']" 2>/dev/null
 }
+# How many workspaces there are. Source: Extended Window Manager Hints.
+workspaces() {
+  xprop -root _NET_NUMBER_OF_DESKTOPS 2>/dev/null | sed -n 's/^_NET_NUMBER_OF_DESKTOPS(CARDINAL) = \([0-9]*\)$/\1/p'
+}
+# The room that windows have: left, top, width, height of the first workspace.
+work_area() {
+  xprop -root _NET_WORKAREA 2>/dev/null | sed -n 's/^_NET_WORKAREA(CARDINAL) = \([0-9]*, [0-9]*, [0-9]*, [0-9]*\).*/\1/p'
+}
 # Width and height of the whole screen.
 screen() {
   xwininfo -root 2>/dev/null | awk '/^ *Width:/ { w = $2 } /^ *Height:/ { h = $2 } END { if (w && h) printf "%d, %d", w, h }'
@@ -538,6 +546,8 @@ settings_part() {
   theme_paths | objects parent name path
   printf '],\n  "screen": [%s],\n  "windows": [\n' "$(have xwininfo && [ -n "${DISPLAY-}" ] && screen)"
   have xprop && [ -n "${DISPLAY-}" ] && windows
+  printf '],\n  "workspaces": [%s],\n  "workArea": [%s' \
+    "$(have xprop && [ -n "${DISPLAY-}" ] && workspaces)" "$(have xprop && [ -n "${DISPLAY-}" ] && work_area)"
   printf '],\n  "xsettings": %s' "$({ have xwininfo && have xprop && [ -n "${DISPLAY-}" ] && xsettings; } | string)"
   printf ',\n  "portal": %s' "$({ have gdbus && [ -n "${DBUS_SESSION_BUS_ADDRESS-}" ] && portal; } | string)"
   printf '\n  },\n'

@@ -1,5 +1,5 @@
-import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { copyFileSync, mkdirSync, readFileSync, readdirSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -461,6 +461,11 @@ describe('a desktop that is learnt from its own settings', () => {
     m.script('learn', readFileSync(LEARN, 'utf8'));
     const tree = m.homeTree(false);
     const out = join(m.at, 'tmp', 'learnt.json');
+    // A program that runs on, and one that begins anew while something is changed.
+    copyFileSync('/bin/sleep', join(m.at, 'quayshelf'));
+    copyFileSync('/bin/sleep', join(m.at, 'quaykeep'));
+    const runs = (name: string) => spawn(join(m.at, name), ['60'], { stdio: 'ignore', ...asUser() });
+    const running = [runs('quayshelf'), runs('quaykeep')];
     const rounds: (() => void)[] = [
       () => {
         edit('~/.config/harbour/barrc', 'icon size=48', 'icon size=64');
@@ -470,7 +475,12 @@ describe('a desktop that is learnt from its own settings', () => {
       },
       () => {
         edit('~/.config/harbour/barrc', 'icon size=64', 'icon size=96');
-        edit('~/.config/harbour/bar.json', '24', '30');
+        // Written anew, and put in the place of the one before.
+        m.put('~/.config/harbour/new', m.read('~/.config/harbour/bar.json').replace('24', '30'));
+        renameSync(m.path('~/.config/harbour/new'), m.path('~/.config/harbour/bar.json'));
+        m.own();
+        running.shift()?.kill();
+        running.push(runs('quayshelf'));
         edit('~/.config/harbour/wm.xml', '20', '26');
       },
     ];
@@ -488,11 +498,13 @@ describe('a desktop that is learnt from its own settings', () => {
         return change ? '' : 'q';
       },
     });
+    for (const program of running) program.kill();
     expect(said.status).toBe(0);
     const read = readChanges(readFileSync(out, 'utf8'));
     if (!read.ok) throw new Error(read.sentence);
     expect(JSON.stringify(read.changes)).not.toMatch(/turnip|pumpkin|xyz|count/);
-    const learnt = learnFrom(await told(), '', read.changes);
+    expect([...read.restarted]).toEqual([[2, ['quayshelf']]]);
+    const learnt = learnFrom(await told(), '', read.changes, read.restarted);
     expect([...learnt.changed]).toEqual([
       ['org.quayside.panel thickness', 1],
       ['~/.config/harbour/barrc Dock/icon size', 2],
@@ -500,6 +512,15 @@ describe('a desktop that is learnt from its own settings', () => {
       ['~/.config/harbour/wm.xml wm/title@height', 1],
     ]);
     const icon = learnt.machine.settings.find((s) => s.name === 'icon size')!;
+    const bar = learnt.machine.settings.find((s) => s.key.includes('bar.json'))!;
+    expect([bar.moved, bar.restarts, icon.moved]).toEqual([true, ['quayshelf'], undefined]);
+    // What a program reads when it begins shows once it is opened again, unless somebody says otherwise.
+    const decisions = new Map([[bar.key, 'bar.thickness']]);
+    const of = { id: uuid('quayside'), revision: 1, name: 'Quayside', version: '1' };
+    const effectOf = (beside?: Parameters<typeof makeProfile>[3]) =>
+      makeProfile(learnt.machine, decisions, of, beside).profile.offers[0]!.supplies['thickness'];
+    expect(effectOf()).toMatchObject({ setting: { effect: 'reopen' } });
+    expect(effectOf(new Map([[bar.key, { shows: 'none' }]]))).toMatchObject({ setting: { effect: 'none' } });
     expect([icon.takes, icon.now]).toEqual([{ as: 'number', least: 48, most: 96, isWhole: true }, '96']);
     expect(suggest([icon])[0]!.guesses[0]?.target).toBe('dock.iconSize');
     // It changed nothing itself, and left nothing but what it was asked for.

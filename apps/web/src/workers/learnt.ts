@@ -15,7 +15,7 @@ export function learnt(ask: LearnAsk): LearnAnswer {
   if (isLearnt(ask.raw)) {
     const read = readChanges(ask.raw);
     if (!read.ok) return read;
-    const { machine, changed, unplaced } = learnFrom(ask.before, read.desktop, read.changes);
+    const { machine, changed, unplaced } = learnFrom(ask.before, read.desktop, read.changes, read.restarted);
     if (changed.size === 0)
       return {
         ok: false,

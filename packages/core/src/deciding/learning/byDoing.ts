@@ -1,6 +1,6 @@
 import { isRecord } from '../../ground/shape/shape.js';
 import { colourFormOf, undress } from '../../model/offers/writes.js';
-import type { SettingTakes } from './described.js';
+import { withoutUnit, type SettingTakes } from './described.js';
 import { lineOf, type PlacedLine } from './lineOf.js';
 import { NO_MACHINE, type Machine, type MachineSetting } from './machine.js';
 
@@ -16,6 +16,8 @@ export interface Change {
   readonly within: readonly string[];
   readonly from: string | null;
   readonly to: string;
+  /** Whether its file was written anew and put in the place of the one before. */
+  readonly moved: boolean;
 }
 
 export type ChangesAnswer =
@@ -23,6 +25,8 @@ export type ChangesAnswer =
       readonly ok: true;
       readonly desktop: string;
       readonly changes: readonly Change[];
+      /** Programs that began anew, by the round. */
+      readonly restarted: ReadonlyMap<number, readonly string[]>;
     }
   | { readonly ok: false; readonly sentence: string };
 
@@ -53,15 +57,22 @@ export function readChanges(raw: string): ChangesAnswer {
         within: Array.isArray(change['within']) ? change['within'].map(textOf) : [],
         from: typeof change['from'] === 'string' ? change['from'] : null,
         to: change['to'],
+        moved: change['moved'] === true,
       },
     ];
   });
+  const restarted = new Map<number, string[]>();
+  for (const one of Array.isArray(told['restarted']) ? told['restarted'].slice(0, MOST_CHANGES) : []) {
+    if (!isRecord(one) || typeof one['program'] !== 'string') continue;
+    const round = Number(one['round']) || 1;
+    restarted.set(round, [...(restarted.get(round) ?? []), one['program']]);
+  }
   return changes.length === 0
     ? {
         ok: false,
         sentence: 'Nothing changed while it watched: change one thing, wait a moment, then press Enter.',
       }
-    : { ok: true, desktop: textOf(told['desktop']), changes };
+    : { ok: true, desktop: textOf(told['desktop']), changes, restarted };
 }
 
 /** A value as it was noted, in plain words. */
@@ -84,6 +95,10 @@ export function takesBy(values: readonly string[]): SettingTakes {
     return { as: 'number', least, most, isWhole: numbers.every(Number.isInteger) };
   }
   if (all.every((v) => colourFormOf(v) !== null)) return { as: 'text' };
+  const bare = all.map(withoutUnit);
+  // A number with its unit behind it is one, where the unit is always the same.
+  if (bare.every((v) => v !== null) && new Set(bare.map((v) => v.unit)).size === 1)
+    return takesBy(bare.map((v) => v.number));
   const isWords = all.length >= 2 && all.every((v) => /^[A-Za-z][A-Za-z -]*$/.test(v));
   return isWords ? { as: 'choice', values: all } : { as: 'text' };
 }
@@ -102,9 +117,17 @@ export interface Learnt {
  *
  * @param before what a survey told; null where there was none
  */
-export function learnFrom(before: Machine | null, desktop: string, changes: readonly Change[]): Learnt {
+export function learnFrom(
+  before: Machine | null,
+  desktop: string,
+  changes: readonly Change[],
+  restarted: ReadonlyMap<number, readonly string[]> = new Map(),
+): Learnt {
   const known = new Map((before?.settings ?? []).map((s) => [s.key, s]));
-  const values = new Map<string, { setting: MachineSetting; values: string[]; rounds: Set<number> }>();
+  const values = new Map<
+    string,
+    { setting: MachineSetting; values: string[]; rounds: Set<number>; moved: boolean }
+  >();
   let unplaced = 0;
   for (const change of changes) {
     const told = change.in === 'settings' ? known.get(atPath(change.key, known)) : undefined;
@@ -127,14 +150,17 @@ export function learnFrom(before: Machine | null, desktop: string, changes: read
       setting: told ?? known.get(key) ?? settingOf(key, line!),
       values: [],
       rounds: new Set<number>(),
+      moved: false,
     };
     const [from, to] = told ? [change.from, change.to] : [line!.from, line!.to];
     entry.values.push(...(from === null ? [] : [from]), to);
     entry.rounds.add(change.round);
+    entry.moved ||= change.moved;
     values.set(key, entry);
   }
   const settings = new Map(known);
-  for (const [key, { setting, values: noted }] of values) {
+  for (const [key, { setting, values: noted, rounds, moved }] of values) {
+    const programs = [...new Set([...rounds].flatMap((round) => restarted.get(round) ?? []))];
     // What was learnt of it earlier is known as well.
     const seen = [...(setting.seen ?? []), ...noted];
     settings.set(key, {
@@ -143,6 +169,8 @@ export function learnFrom(before: Machine | null, desktop: string, changes: read
       takes: setting.type === null ? takesBy(seen) : setting.takes,
       now: plainOf(setting, noted.at(-1) ?? null) ?? setting.now,
       seen,
+      ...(programs.length > 0 ? { restarts: programs } : {}),
+      ...(moved ? { moved } : {}),
     });
   }
   return {

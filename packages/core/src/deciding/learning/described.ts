@@ -7,6 +7,12 @@ export type SettingTakes =
   | { readonly as: 'texts' }
   | { readonly as: 'other' };
 
+/** A number that has its unit behind it, as style sheets write lengths and times; null where a text is none. */
+export function withoutUnit(text: string): { readonly number: string; readonly unit: string } | null {
+  const [, number, unit] = /^([-+]?\d+(?:\.\d+)?)(px|pt|em|rem|ms|s|%)$/.exec(text.trim()) ?? [];
+  return number === undefined || unit === undefined ? null : { number, unit };
+}
+
 /** A setting of a desktop, as the desktop describes it. */
 export interface DescribedSetting {
   /** By which it is set. */

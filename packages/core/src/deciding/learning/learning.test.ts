@@ -6,7 +6,7 @@ import { utf8Bytes } from '../../ground/utf8.js';
 import { readProfile } from '../../model/host/profile.js';
 import type { CoatRows } from '../../model/coat/rows.js';
 import { coverageOf, sayTarget } from './coverage.js';
-import { isLearnt, learnFrom, readChanges } from './byDoing.js';
+import { isLearnt, learnFrom, readChanges, takesBy } from './byDoing.js';
 import { learnFromExports } from './exports.js';
 import { lineOf } from './lineOf.js';
 import { editText } from '../../measuring/standards/edits/editText.js';
@@ -447,7 +447,52 @@ describe('what is learnt from two exports of settings', () => {
   });
 });
 
+describe('a number with its unit', () => {
+  it('is a number, and is written with its unit again', () => {
+    expect(takesBy(['24px', '32px', '48px'])).toEqual({ as: 'number', least: 24, most: 48, isWhole: true });
+    expect(takesBy(['24px', '2em']).as).toBe('text');
+    const high = own({ type: null, takes: takesBy(['24px', '32px']), now: '32px' });
+    const answer = supplyOf(high, 'bar.thickness');
+    if (!answer.ok) throw new Error(answer.sentence);
+    expect(writeAs(answer.writes, 'length', 40).text).toBe('40px');
+    expect(readAs(answer.writes, 'length', '40px')).toBe(40);
+  });
+  it('has the first value that somebody says where no schema tells one', () => {
+    const high = own({
+      key: 'k',
+      name: 'bar height',
+      type: null,
+      takes: takesBy(['24px', '32px']),
+      now: '32px',
+    });
+    const of = (first?: string) =>
+      makeProfile(
+        machine([high], []),
+        new Map([['k', 'bar.thickness']]),
+        TOLD,
+        new Map([['k', first === undefined ? {} : { first }]]),
+      ).profile.defaults['bar'];
+    expect(of()).toBeUndefined();
+    expect(of('28px')).toEqual({ thickness: 28 });
+    expect(of('much')).toBeUndefined();
+  });
+});
+
 describe('what is seen of a desktop', () => {
+  it('is told by the work area where no window keeps room, and by how many workspaces there are', () => {
+    const seen = seenOnScreen({
+      screen: [1920, 1080],
+      windows: [],
+      workArea: [0, 0, 1920, 1036],
+      workspaces: [4],
+    });
+    expect(seen).toContainEqual({ kind: 'bar', trait: 'thickness', value: 44, maybe: true });
+    expect(seen).toContainEqual({ kind: 'bar', trait: 'edge', value: 'bottom', maybe: true });
+    expect(seen).toContainEqual({ kind: 'workspace-switcher', trait: 'count', value: 4 });
+    expect(seen.filter((s) => s.trait === 'edge' && s.value !== 'bottom')).toEqual([]);
+    // A work area of another screen says nothing of this one.
+    expect(seenOnScreen({ screen: [1280, 800], windows: [], workArea: [0, 0, 3200, 1036] })).toEqual([]);
+  });
   const dock = (strut: number[], type = 'dock') => ({ type, strut, frame: [] });
   it('is told by the windows of a screen: edge, thickness and length of each dock, title and border of frames', () => {
     const seen = seenOnScreen({

@@ -6,7 +6,7 @@ import type { Schema, SchemaKey, TextFile } from '../../measuring/standards/gsch
 import { hostPathProblem } from '../../measuring/standards/places.js';
 import { colourFormOf, undress } from '../../model/offers/writes.js';
 import type { FilePlace } from '../../model/offers/ownSetting.js';
-import type { DescribedSetting, SettingTakes } from './described.js';
+import { withoutUnit, type DescribedSetting, type SettingTakes } from './described.js';
 import { appearanceOf, askedByStandards } from './asked.js';
 import { unquoted } from './lineOf.js';
 import { seenOnScreen } from './seen.js';
@@ -22,6 +22,10 @@ export interface MachineSetting extends DescribedSetting {
   readonly entry?: { readonly name: string; readonly form: ExportForm; readonly place: ExportEntry };
   /** Every value that it was seen to have while it was learnt. */
   readonly seen?: readonly string[];
+  /** Programs that began anew while it was changed. */
+  readonly restarts?: readonly string[];
+  /** Its file was written anew and put in the place of the one before. */
+  readonly moved?: boolean;
 }
 
 /** What a machine tells of its desktop's settings. */
@@ -112,6 +116,8 @@ function takesOf(value: string): SettingTakes {
   if (/^(true|false|yes|no|on|off)$/i.test(value)) return { as: 'flag' };
   if (/^[-+]?\d+(\.\d+)?$/.test(value))
     return { as: 'number', least: -WIDE, most: WIDE, isWhole: !value.includes('.') };
+  const bare = withoutUnit(value);
+  if (bare) return takesOf(bare.number);
   const isList = colourFormOf(value) === null && /^[^,;]+[,;][^,;]+([,;][^,;]*)*$/.test(value);
   return isList ? { as: 'texts' } : { as: 'text' };
 }

@@ -27,6 +27,8 @@ import { fileWayOf, isKept, placeOf, supplyOf, valueOf, type ItemWords } from '.
 export interface SaidBeside {
   readonly items?: ItemWords;
   readonly shows?: Break;
+  /** What holds where nobody set it, where no schema tells. */
+  readonly first?: string;
   /** Of what chooses a theme: the folder of one that works. */
   readonly example?: ThemeFolder;
 }
@@ -180,8 +182,8 @@ export function makeProfile(
   told: { readonly id: string; readonly revision: number; readonly name: string; readonly version: string },
   beside: ReadonlyMap<string, SaidBeside> = new Map(),
 ): MadeProfile {
-  const shown = <P extends SettingPlace>(place: P, { key }: MachineSetting): P => {
-    const effect = beside.get(key)?.shows;
+  const shown = <P extends SettingPlace>(place: P, { key, restarts }: MachineSetting): P => {
+    const effect = beside.get(key)?.shows ?? (restarts ? ('reopen' as const) : undefined);
     return effect === undefined ? place : { ...place, effect };
   };
   const leftOut: { setting: MachineSetting; target: Target; sentence: string }[] = [];
@@ -192,7 +194,9 @@ export function makeProfile(
   let variants: HostProfile['variants'];
   const used = new Set<string>();
   const hasCommands = machine.commands.includes('gsettings');
-  for (const setting of machine.settings) {
+  for (const known of machine.settings) {
+    const first = known.first ?? beside.get(known.key)?.first ?? null;
+    const setting = first === known.first ? known : { ...known, first };
     const target = decisions.get(setting.key);
     if (target === undefined) continue;
     const refuse = (sentence: string) => leftOut.push({ setting, target, sentence });
@@ -255,8 +259,8 @@ export function makeProfile(
       'fixed' in supply ? supply : { ...supply, setting: shown(supply.setting, setting) };
     offers.set(id, offer);
     used.add(setting.key);
-    const first = setting.first === null ? null : valueOf(setting, target, answer.writes, setting.first);
-    if (first !== null) (defaults[trait.kind] ??= {})[trait.trait] ??= first;
+    const value = first === null ? null : valueOf(setting, target, answer.writes, first);
+    if (value !== null) (defaults[trait.kind] ??= {})[trait.trait] ??= value;
   }
   const made: Offer[] = [...offers.values()].map(({ kind, thing, supplies }, i): Offer => {
     const before = [...offers.values()].slice(0, i).filter((o) => o.kind === kind).length;

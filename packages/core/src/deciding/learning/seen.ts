@@ -48,7 +48,30 @@ export function seenOnScreen(raw: unknown): Seen[] {
       ...(left === right ? [{ kind: 'frame', trait: 'border', value: left }] : []),
     ];
   });
-  return unique([...docks, ...frames]);
+  const [count] = numbersOf(raw['workspaces'], 1) ?? [];
+  const workspaces: Seen[] =
+    count === undefined ? [] : [{ kind: 'workspace-switcher', trait: 'count', value: count }];
+  return unique([...docks, ...besideWorkArea(raw, screen), ...frames, ...workspaces]);
+}
+
+/**
+ * What keeps room free where no window says so: at each side of the screen that the work area does not reach. On several screens it says
+ * nothing of one.
+ */
+function besideWorkArea(raw: Readonly<Record<string, unknown>>, screen: readonly number[] | null): Seen[] {
+  const [left, top, width, height] = numbersOf(raw['workArea'], 4) ?? [];
+  const [across, down] = screen ?? [];
+  if (left === undefined || top === undefined || width === undefined || height === undefined) return [];
+  if (across === undefined || down === undefined) return [];
+  const room = { left, right: across - left - width, top, bottom: down - top - height };
+  return Object.entries(room).flatMap(([edge, thickness]) =>
+    thickness > 0 && thickness < Math.min(across, down) / 3
+      ? ['bar', 'dock'].flatMap((kind): Seen[] => [
+          { kind, trait: 'edge', value: edge, maybe: true },
+          { kind, trait: 'thickness', value: thickness, maybe: true },
+        ])
+      : [],
+  );
 }
 
 /** What pictures of one's own desktop show of the coat's elements. Pixels of the pictures. */

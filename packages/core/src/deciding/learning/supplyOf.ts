@@ -4,7 +4,7 @@ import type { SettingPlace, Supply } from '../../model/offers/offer.js';
 import { colourFormOf, readAs, type Writes } from '../../model/offers/writes.js';
 import type { TraitSpec } from '../../model/kinds/kind.js';
 import { choiceWords } from './choiceWords.js';
-import type { Target } from './described.js';
+import { withoutUnit, type Target } from './described.js';
 import type { MachineSetting } from './machine.js';
 import { specOf } from './targets.js';
 import { switchWords } from './switchWords.js';
@@ -88,8 +88,9 @@ function signsOf(value: string): Pick<Writes, 'between' | 'parted'> | string {
 /** How a setting's values are written for a target; null where nobody can tell. */
 function writesOf(setting: MachineSetting, spec: TraitSpec, said: ItemWords): Writes | string {
   const { takes, type } = setting;
-  const base: Writes = type === null ? {} : { type };
   const value = setting.now ?? setting.first ?? '';
+  const unit = takes.as === 'number' ? withoutUnit(value)?.unit : undefined;
+  const base: Writes = { ...(type === null ? {} : { type }), ...(unit === undefined ? {} : { after: unit }) };
   const says = `${setting.name} ${setting.label}`;
   switch (spec.type) {
     case 'length':

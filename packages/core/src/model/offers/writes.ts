@@ -44,7 +44,7 @@ export const writesSchema = named(
       format: oneOf(['strftime']).optional(),
       /** Of a picture: what is typed is where its file lies, as a path or as a URI of it (RFC 8089). */
       file: oneOf(FILE_WAYS).optional(),
-      /** What stands behind it: the size behind a font's name, which is set with it. */
+      /** What stands behind it: the size behind a font's name, which is set with it; the unit behind a number. */
       after: text(60).optional(),
       /** Of an order in one list: the zone in which all of it stands. */
       zone: oneOf(['start', 'centre', 'end']).optional(),
@@ -167,7 +167,10 @@ function plainly(
   if (typeof value === 'number') {
     const typed = Number((value * (writes.factor ?? 1)).toPrecision(12));
     const isWhole = writes.type !== undefined && writes.type !== 'd' && WHOLE[writes.type] !== undefined;
-    return { text: word(String(isWhole ? Math.round(typed) : typed)), losses: [] };
+    return {
+      text: word(String(isWhole ? Math.round(typed) : typed)) + (writes.after ?? ''),
+      losses: [],
+    };
   }
   if (typeof value === 'boolean') return { text: word(String(value)), losses: [] };
   if (type === 'colour' && typeof value === 'string')

@@ -183,7 +183,9 @@ export class LearnView {
     const answer = isTrait && !isChosen ? supplyOf(row.told.setting, is, beside.items) : null;
     return {
       ...row,
-      shows: beside.shows ?? 'none',
+      // Where a program began anew while it changed, it reads it then.
+      shows: beside.shows ?? (row.told.setting.restarts ? 'reopen' : 'none'),
+      first: beside.first ?? '',
       // Which things of the desktop the items of an order are, where it is one.
       items: (isTrait ? itemsOf(row.told.setting, is, beside.items ?? {}) : null) ?? [],
       duties: isTrait ? (specOf(is)?.items ?? []) : [],
@@ -192,6 +194,10 @@ export class LearnView {
         { label: 'Takes', text: sayTakes(row.told.setting) },
         { label: 'First value', text: row.told.setting.first ?? 'not told' },
         { label: 'Now', text: row.told.setting.now ?? 'not told' },
+        ...(row.told.setting.restarts
+          ? [{ label: 'Began anew', text: row.told.setting.restarts.join(', ') }]
+          : []),
+        ...(row.told.setting.moved ? [{ label: 'Its file', text: 'was written anew in its place' }] : []),
       ],
       trouble: answer && !answer.ok ? `It cannot be offered as that: ${answer.sentence}` : null,
     };

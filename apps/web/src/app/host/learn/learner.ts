@@ -207,7 +207,7 @@ function kept(desktop: string): Kept {
   }
 }
 /** What was said beside, as far as it can have been said. */
-function besideOf({ items, shows, example }: Readonly<Record<string, unknown>>): SaidBeside {
+function besideOf({ items, shows, first, example }: Readonly<Record<string, unknown>>): SaidBeside {
   const words = Object.entries(isRecord(items) ? items : {}).filter(
     (pair): pair is [string, string] => typeof pair[1] === 'string',
   );
@@ -215,6 +215,7 @@ function besideOf({ items, shows, example }: Readonly<Record<string, unknown>>):
   return {
     ...(words.length > 0 ? { items: Object.fromEntries(words) } : {}),
     ...(after === undefined ? {} : { shows: after }),
+    ...(typeof first === 'string' ? { first } : {}),
     ...(isRecord(example) ? { example: exampleOf(example) } : {}),
   };
 }
