@@ -102,7 +102,7 @@ note() {
   mkdir -p "$1/files" || return 1
   settings | sort -u >"$1/settings"
   programs >"$1/programs"
-  (cd "$config_home" 2>/dev/null && texts | while IFS= read -r file; do ls -di "./$file" 2>/dev/null; done) |
+  (cd "$config_home" 2>/dev/null && find . -name glib-2.0 -prune -o -name dconf -prune -o -type f -size -2049 -exec ls -di {} + 2>/dev/null) |
     sed 's|^ *\([0-9]*\) \./|\1	|' >"$1/inodes"
   texts | while IFS= read -r file; do
     from=$config_home/$file
