@@ -49,6 +49,18 @@ export async function publish(db: Db, itemId: string, body: unknown): Promise<{ 
   return inTransaction(db, async (client) => {
     const next = await lockForRevision(client, 'rack', itemId, envelope);
     if (next === null) return { version: await newestVersion(client, itemId) };
+    const same = await client.query<{ version: number }>(
+      `select v.version from rack_item i
+         join lateral (select * from rack_version w where w.item_id = i.id order by w.version desc limit 1) v on true
+        where i.id = $1 and i.name = $2 and i.about = $3 and v.bundle = $4`,
+      [itemId, name, about, bundle.sha256],
+    );
+    if (same.rows[0])
+      throw new Problem(
+        422,
+        'unchanged',
+        `Nothing of it is another than in version ${same.rows[0].version}, which hangs there already.`,
+      );
     await putItem(client, itemId, coatId, name, about);
     const version = (await newestVersion(client, itemId)) + 1;
     await client.query(

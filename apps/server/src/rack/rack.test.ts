@@ -90,6 +90,19 @@ describe('a coat on the rack', () => {
       version: 2,
     });
   });
+  it('has no version in which nothing is another than in the one before', async () => {
+    const { id, coatId } = await published();
+    const again = (revision: number, more: object = {}) =>
+      put(id, publication(coatId, { revision, ...more }));
+    expect(await again(1, { notes: 'The same once more.' })).toMatchObject({
+      status: 422,
+      body: { code: 'unchanged', message: expect.stringContaining('version 1') as string },
+    });
+    expect((await item(id)).versions).toHaveLength(1);
+    // Another name, or more of the coat in it, is another version.
+    expect(await again(1, { about: 'Now with words.' })).toMatchObject({ status: 201, body: { version: 2 } });
+    expect(await again(2, { about: 'Now with words.' })).toMatchObject({ status: 422 });
+  });
   it('keeps its pictures and its bundle when what nobody holds is collected', async () => {
     const { id } = await published();
     await server.db.query("update blob set created_at = now() - interval '2 hours'");

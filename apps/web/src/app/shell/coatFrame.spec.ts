@@ -52,6 +52,7 @@ describe('the frame around a coat', () => {
     const { page } = await frame();
     expect(page.querySelector<HTMLInputElement>('input.name')!.value).toBe('A coat');
     expect(page.querySelector('header')!.textContent).toContain('on Fernbank 3.4');
+    expect(page.querySelector('.ceiling dt')!.textContent).toBe('Ceiling');
     const stages = [...page.querySelectorAll('nav[aria-label="Stages"] a')].map((a) =>
       a.childNodes[0]!.textContent!.trim(),
     );

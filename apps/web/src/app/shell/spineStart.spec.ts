@@ -42,6 +42,9 @@ describe('where a coat’s elements begin', () => {
     const { hand, done, page } = await shown(['bar']);
     await hand.pick('Add an extra', 'Minimise effect');
     expect(done).toEqual([['extra', 'minimise-effect']]);
+    // What the reference has is an element of it, also where no picture shows it.
+    await hand.pick('Add an element', 'Pointer');
+    expect(done.pop()).toEqual(['kind', 'pointer']);
     const forgotten = [...page.querySelectorAll('.kind .add')].map((b) => b.textContent.trim());
     expect(forgotten.length).toBeGreaterThan(0);
     await hand.press(forgotten[0]!);

@@ -27,7 +27,20 @@ const SHOWN = 3;
         }
       </section>
     } @else {
-      <section aria-label="Extras">
+      <section aria-label="More elements">
+        <button
+          type="button"
+          matButton
+          [matMenuTriggerFor]="elementsMenu"
+          matTooltip="Something that the reference has, also where no picture shows it"
+        >
+          <mat-icon svgIcon="plus" />Add an element
+        </button>
+        <mat-menu #elementsMenu="matMenu">
+          @for (kind of view.book().kinds; track kind.id) {
+            <button type="button" mat-menu-item (click)="elements.addKind(kind.id)">{{ kind.label }}</button>
+          }
+        </mat-menu>
         <button
           type="button"
           matButton

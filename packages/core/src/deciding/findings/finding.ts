@@ -16,6 +16,7 @@ export const FINDING_SORTS = [
   'failed here before',
   'out of reach of the theme',
   'spoils an application',
+  'faulty command',
   'icon coverage',
   'contrast',
   'wallpaper fit',

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contrast, parseHex } from '../../measuring/colour/srgb.js';
 import { type Command } from '../../doing/commands/commands.js';
-import type { CoatRows, TraitRow } from '../../model/coat/rows.js';
+import { handmadeOffer, type CoatRows, type TraitRow } from '../../model/coat/rows.js';
 import { EMPTY_SURVEY } from '../../model/host/survey.js';
 import type { Part } from '../../model/parts/part.js';
-import { testCoat, testElement, testTrait, uuid } from '../../testing/coat.js';
+import { testCoat, testElement, testMatch, testTrait, uuid } from '../../testing/coat.js';
 import { choose, context } from '../../testing/findingContext.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import type { FindingContext } from './context.js';
@@ -270,6 +270,45 @@ describe('what is seen', () => {
       ],
     });
     expect(find(context([set], all, [choose('icons', set, 'i')]), 'icon coverage')!.cost).toContain('desk');
+    // Of a set that nobody looked into nothing is lacking: it is not known.
+    const unread = { ...set, offers: set.offers.map((o) => ({ ...o, supplies: {} })) };
+    const f = find(context([unread], all, [choose('icons', unread, 'i')]), 'icon coverage')!;
+    expect(f.title).toBe('Which of 2 icons Icons has is not known');
+    expect(f.cost).not.toMatch(/desk|folder/);
+  });
+  it('of commands tell what breaks a launcher: the specification’s rules, and stray blanks', () => {
+    const made = (command: string): CoatRows => {
+      const rows = testCoat();
+      const hand = {
+        id: uuid('made'),
+        elementId: uuid('rail'),
+        kind: 'bar',
+        name: 'My rail',
+        supplies: { thickness: 84 },
+        files: [],
+        recipe: { command },
+      };
+      const layer = {
+        id: 'l',
+        matchId: 'm',
+        position: 0,
+        partId: null,
+        partRevision: null,
+        offer: handmadeOffer(hand.id),
+        traits: null,
+        settings: {},
+      };
+      return {
+        ...rows,
+        match: { m: testMatch('m', uuid('rail')) },
+        handmade: { [hand.id]: hand },
+        layer: { l: layer },
+      };
+    };
+    const found = (command: string) => find(context([], made(command), []), 'faulty command')?.cost;
+    expect(found('tidebar --menu')).toBeUndefined();
+    expect(found('tidebar - m')).toContain('parts a dash');
+    expect(found('tidebar | less')).toContain('outside quotes');
   });
 });
 

@@ -2,6 +2,7 @@ import type { FindingContext } from './context.js';
 import type { Finding } from './finding.js';
 import {
   accentFindings,
+  commandFindings,
   contrastFindings,
   dutyFindings,
   iconFindings,
@@ -23,6 +24,7 @@ export function findingsOf(context: FindingContext): Finding[] {
     ...proportionFindings(context),
     ...wallpaperFindings(context),
     ...iconFindings(context),
+    ...commandFindings(context),
     ...accentFindings(context),
     ...reachFindings(context),
     ...spoilFindings(context),

@@ -2,7 +2,8 @@ import { keyed, nth } from '../../ground/checked.js';
 import { byZone, ZONES } from '../../measuring/picture/zone.js';
 import { colourDifference } from '../../measuring/colour/ciede2000.js';
 import { parseHex } from '../../measuring/colour/srgb.js';
-import { ordered } from '../../model/coat/rows.js';
+import { handmadeOf, layersOf, matchOf, ordered } from '../../model/coat/rows.js';
+import { execProblems, strayBlanks } from '../../measuring/standards/desktopEntry.js';
 import { defaultOf } from '../../model/host/profile.js';
 import { displayOf, mainLength } from '../matching/carry.js';
 import type { ElementState } from '../matching/evaluate.js';
@@ -339,6 +340,23 @@ export function iconFindings(context: FindingContext): Finding[] {
     const score = scoreOf(e, 'names');
     if (!score || score.credit >= 0.995) return [];
     const wanted = Object.keys((score.target.value as IconNames).names);
+    // Of a set that nobody looked into nobody can tell what it lacks.
+    if (score.actual === null)
+      return layersOf(context.ctx.rows, matchOf(context.ctx.rows, e.element.id)?.id ?? '').length === 0
+        ? []
+        : [
+            {
+              key: `icon coverage:${e.element.id}`,
+              sort: 'icon coverage',
+              title: `Which of ${wanted.length} icons ${e.element.name} has is not known`,
+              cost: 'Nobody looked into the set: its archive tells it, brought in under Parts.',
+              weight: 1,
+              elements: [e.element.id],
+              parts: [],
+              actions: [{ label: 'Go to Parts', stage: 'parts', id: null }],
+              facts: 'not known',
+            },
+          ];
     const has = (score.actual as IconNames | null)?.names ?? {};
     const lost = wanted.filter((n) => !has[n]);
     return [
@@ -357,6 +375,34 @@ export function iconFindings(context: FindingContext): Finding[] {
         facts: JSON.stringify(lost),
       },
     ];
+  });
+}
+
+/** Launchers of one's own whose command breaks the rules of desktop entries, or has a blank that looks like none was meant. */
+export function commandFindings({ ctx, state }: FindingContext): Finding[] {
+  const { rows } = ctx;
+  return state.elements.flatMap(({ element, standing }): Finding[] => {
+    const match = standing === 'left alone' ? null : matchOf(rows, element.id);
+    return (match ? layersOf(rows, match.id) : []).flatMap((layer): Finding[] => {
+      const made = layer.partId === null ? handmadeOf(rows, layer.offer) : null;
+      const command = made?.recipe['command'];
+      if (!made || typeof command !== 'string') return [];
+      const wrong = [...execProblems(command), ...strayBlanks(command)];
+      if (wrong.length === 0) return [];
+      return [
+        {
+          key: `faulty command:${made.id}`,
+          sort: 'faulty command',
+          title: `The command of ${made.name} may fail`,
+          cost: wrong.join(' '),
+          weight: 2,
+          elements: [element.id],
+          parts: [],
+          actions: [{ label: 'Make it anew in Match', stage: 'match', id: element.id }],
+          facts: command,
+        },
+      ];
+    });
   });
 }
 

@@ -90,7 +90,11 @@ export function toSet(ctx: MatchContext, instance: Instance, found: BestSet): Pr
   const locked = new Set(found.problem.elements.flatMap((e) => (e.isLocked ? e.element.locked!.parts : [])));
   const parts = [...found.selection.parts].map((i) => {
     const { id, name, version, memory } = instance.parts[i]!.part;
-    return { id, name, version, memory, carries: carries.has(i) || locked.has(i) };
+    const neededBy = [...found.selection.parts].flatMap((other) => {
+      const { part, needs } = instance.parts[other]!;
+      return needs.some((anyOf) => anyOf.includes(i)) ? [part.name] : [];
+    });
+    return { id, name, version, memory, carries: carries.has(i) || locked.has(i), neededBy };
   });
   return {
     isProven: found.isProven,

@@ -24,8 +24,10 @@ export interface ProposedPart {
   readonly name: string;
   readonly version: string;
   readonly memory: number;
-  /** Whether it carries a match, or is there because another part needs it. */
+  /** Whether it carries a match. */
   readonly carries: boolean;
+  /** Names of the parts in the set that need it. */
+  readonly neededBy: readonly string[];
 }
 
 /** What a limit costs: how much nearer the coat would come without it, and by which parts. */

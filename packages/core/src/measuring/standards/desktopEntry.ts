@@ -27,29 +27,64 @@ const BOOLEANS = [
 const FIELD_CODES = 'fFuUick';
 const OLD_CODES = 'dDnNvm';
 
+/** Signs that mean something to a shell: an argument with one of them stands in quotes. Source: "The Exec key". */
+const RESERVED = `'><~|&;$*?#()\``;
+
 /** What is wrong with the quoting and field codes of an Exec line. Source: Desktop Entry Specification, "The Exec key". */
 export function execProblems(exec: string): string[] {
-  const problems: string[] = [];
+  const problems = new Set<string>();
   let quoted = false;
   let files = 0;
   for (let i = 0; i < exec.length; i++) {
     const c = nth(exec, i);
+    const isEdge = (at: string | undefined) => at === undefined || /\s/.test(at);
     if (c === '\\' && quoted) i++;
-    else if (c === '"') quoted = !quoted;
+    else if (c === '"') {
+      if (!isEdge(exec[quoted ? i + 1 : i - 1]))
+        problems.add('The Exec line quotes a part of an argument: all of it stands in quotes, or none.');
+      quoted = !quoted;
+    } else if (quoted && (c === '$' || c === '`'))
+      problems.add(`The Exec line has ${c} inside quotes without a \\ before it.`);
+    else if (!quoted && RESERVED.includes(c))
+      problems.add(`The Exec line has ${c} outside quotes: what it stands in has to be quoted.`);
     else if (c === '%') {
       const code = exec[++i];
       if (code === '%') continue;
       if (code === undefined || !(FIELD_CODES + OLD_CODES).includes(code))
-        problems.push(`The Exec line has an unknown field code %${code ?? ''}.`);
+        problems.add(`The Exec line has an unknown field code %${code ?? ''}.`);
       else if (OLD_CODES.includes(code))
-        problems.push(`The Exec line uses %${code}, which is no longer in use.`);
-      else if (quoted) problems.push(`The Exec line has the field code %${code} inside quotes.`);
+        problems.add(`The Exec line uses %${code}, which is no longer in use.`);
+      else if (quoted) problems.add(`The Exec line has the field code %${code} inside quotes.`);
       if (code !== undefined && 'fFuU'.includes(code)) files++;
     }
   }
-  if (quoted) problems.push('The Exec line opens a quote and does not close it.');
-  if (files > 1) problems.push('The Exec line takes files in more than one place.');
-  return problems;
+  if (quoted) problems.add('The Exec line opens a quote and does not close it.');
+  if (files > 1) problems.add('The Exec line takes files in more than one place.');
+  return [...problems];
+}
+
+/** What looks like a stray blank in a command: before or behind it, doubled, behind a dash or a slash, or around a sign of equality. */
+export function strayBlanks(command: string): string[] {
+  // What stands in quotes is meant as it stands.
+  const bare = command.replace(/"(?:[^"\\]|\\.)*"/g, (quoted) => `"${'x'.repeat(quoted.length - 2)}"`);
+  const found = (pattern: RegExp, sentence: (piece: string) => string): string[] => {
+    const piece = pattern.exec(bare)?.[0];
+    return piece === undefined ? [] : [sentence(piece.trim())];
+  };
+  return [
+    ...found(/^\s|\s$/, () => 'A blank stands before the command or behind it.'),
+    ...found(/\S\s{2,}\S/, () => 'Two blanks stand where one parts two words.'),
+    // A dash alone may mean what comes in, and two the end of options: what is told looks like neither.
+    ...found(
+      /\s-\s+(-\S+|[a-z](?=\s|$))|\s--\s+[a-z][\w-]*=\S*/i,
+      (piece) => `A blank parts a dash from its word: ${piece}.`,
+    ),
+    ...found(
+      /(\S+\s)?\s?=\S+(?<=\s=\S+)|\S+=\s\S+/,
+      (piece) => `A blank stands beside a sign of equality: ${piece}.`,
+    ),
+    ...found(/^\s*\S*\/\s+\S+/, (piece) => `A blank stands in the program's path: ${piece}.`),
+  ];
 }
 
 /** Reads and validates a desktop entry. Source: Desktop Entry Specification 1.5. */

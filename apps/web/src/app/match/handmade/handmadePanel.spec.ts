@@ -114,7 +114,12 @@ describe('something made by hand', () => {
       c.textContent.trim().startsWith('Shape'),
     );
     await hand.tick(shape!.textContent.trim());
+    await hand.type('Command that a launcher runs (optional)', 'tidebar - m');
+    await settle();
+    expect(page.textContent).toContain('A blank parts a dash from its word: - m.');
     await hand.type('Command that a launcher runs (optional)', ' tidebar --menu ');
+    await settle();
+    expect(page.textContent).not.toContain('A blank');
     await hand.press('Make it');
     await settle();
     const [made] = rowsMade(bench);

@@ -9,6 +9,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -18,6 +19,7 @@ import { MatInput } from '@angular/material/input';
 import { mainLength } from '@spare-coat/core/deciding/matching/carry';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { targetsOf } from '@spare-coat/core/deciding/matching/targets';
+import { execProblems, strayBlanks } from '@spare-coat/core/measuring/standards/desktopEntry';
 import { nameSchema } from '@spare-coat/core/ground/text';
 import type { HandmadeFile } from '@spare-coat/core/model/coat/fields';
 import { sayValue } from '@spare-coat/core/model/traits/say';
@@ -67,6 +69,12 @@ export class HandmadePanel {
     name: field(nameSchema, ''),
     picture: cutOutForm(),
     command: new FormControl('', { nonNullable: true }),
+  });
+  private readonly command = toSignal(this.form.controls.command.valueChanges, { initialValue: '' });
+  /** What may be wrong with the command: it is made all the same. */
+  protected readonly commandTrouble = computed(() => {
+    const command = this.command().trim();
+    return [...execProblems(command), ...strayBlanks(command)];
   });
   /** The values that are taken from the reference, by trait. */
   protected readonly picked = signal<ReadonlySet<string>>(new Set());

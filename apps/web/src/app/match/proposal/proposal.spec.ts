@@ -47,6 +47,7 @@ function reportFor(bench: DemoBench): ProposalReport {
       version: p.version,
       memory: p.memory ?? 0,
       carries: true,
+      neededBy: [],
     })),
     elements: [
       element('Rail', 1, { isLocked: true }),
