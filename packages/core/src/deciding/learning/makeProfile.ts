@@ -224,7 +224,7 @@ export function makeProfile(
         const sort = target.slice('list:'.length);
         lists[sort] = place;
         used.add(setting.key);
-        themesOf.add(sort, place, setting.now, beside.get(setting.key)?.example);
+        themesOf.add(sort, place, setting.now ?? setting.first, beside.get(setting.key)?.example);
       } else refuse(NO_PLACE);
       continue;
     }

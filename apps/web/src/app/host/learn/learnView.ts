@@ -211,7 +211,8 @@ export class LearnView {
       const setting = machine?.settings.find((s) => s.key === key);
       if (!machine || !setting || sort === null || machine.installed[sort]) return [];
       const { example } = this.learner.beside().get(key) ?? {};
-      return [{ key, sort, now: setting.now, told: learnSort(machine.themes, sort, setting.now, example) }];
+      const now = setting.now ?? setting.first;
+      return [{ key, sort, now, told: learnSort(machine.themes, sort, now, example) }];
     });
   });
   /** Where the folder lies that is shown. */
