@@ -31,6 +31,32 @@ describe('the plan', () => {
     await settle();
     expect(page.textContent).toContain('0 of ');
   });
+  it('is ticked over a range, with Shift or up to the open step, as one change', async () => {
+    const { hand, bench, view, page, settle } = await planned();
+    const steps = stepsOf(view.plan()!);
+    const box = (step: (typeof steps)[number]) =>
+      [...page.querySelectorAll('input')]
+        .find((input) => input.getAttribute('aria-label') === `Done: ${step.title}`)!
+        .closest('mat-checkbox')!;
+    await hand.tick(`Done: ${steps[1]!.title}`);
+    await settle();
+    box(steps[4]!).dispatchEvent(new MouseEvent('pointerdown', { shiftKey: true, bubbles: true }));
+    await hand.tick(`Done: ${steps[4]!.title}`);
+    await settle();
+    expect(bench.sent.at(-1)).toMatchObject({
+      type: 'many',
+      label: 'Tick 3 steps',
+      commands: steps.slice(2, 5).map(({ key }) => ({ type: 'plan.tick', stepKey: key, what: 'done' })),
+    });
+    expect(page.textContent).toContain('4 of ');
+    // What stands before the open step and was not ticked is ticked with it.
+    page.querySelectorAll<HTMLElement>('li .title')[6]!.click();
+    await settle();
+    await hand.press('Done up to here');
+    await settle();
+    expect(page.textContent).toContain('7 of ');
+    expect(bench.sent.at(-1)).toMatchObject({ type: 'many', label: 'Tick 3 steps' });
+  });
   it('shows the step that is open, with what it expects and how it is undone', async () => {
     const { page, settle, view } = await planned();
     const [first, second] = stepsOf(view.plan()!);

@@ -150,9 +150,15 @@ export class PlanStage {
     return step.commands.map(commandLine).join('\n');
   }
 
+  /** The step that was ticked last, and whether Shift is held while one is: then all between them are ticked. */
+  private lastTicked: string | null = null;
+  protected holdsShift = false;
   protected tick(step: Step, done: boolean): void {
-    if (done) this.plan.write(step, 'done');
-    else this.plan.takeBack(step);
+    if (!done) this.plan.takeBack(step);
+    else if (this.holdsShift && this.lastTicked !== null)
+      this.plan.writeDone(this.plan.between(this.lastTicked, step.key));
+    else this.plan.write(step, 'done');
+    this.lastTicked = done ? step.key : null;
   }
 
   /** Puts a step elsewhere, or says why it cannot be there. */

@@ -11,6 +11,18 @@ import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
 
+const tickOf = (step: Step, what: JournalWhat, at: Date, note = '', pictures: readonly string[] = []) => ({
+  type: 'plan.tick' as const,
+  id: newId(),
+  stepKey: step.key,
+  title: step.title,
+  what,
+  note,
+  pictures: [...pictures],
+  step: what === 'done' ? keptStep(step) : null,
+  at: at.toISOString(),
+});
+
 /** What the views of the Plan stage share: where every step stands, and what was said of it. */
 @Injectable({ providedIn: 'root' })
 export class PlanView {
@@ -69,17 +81,28 @@ export class PlanView {
 
   /** Writes into the journal. What is done is kept with its step, so that it can be taken back when the plan is another one. */
   write(step: Step, what: JournalWhat, note = '', pictures: readonly string[] = []): void {
-    this.store.send({
-      type: 'plan.tick',
-      id: newId(),
-      stepKey: step.key,
-      title: step.title,
-      what,
-      note,
-      pictures: [...pictures],
-      step: what === 'done' ? keptStep(step) : null,
-      at: new Date().toISOString(),
-    });
+    this.store.send(tickOf(step, what, new Date(), note, pictures));
+  }
+
+  /** Ticks steps as done that nothing was said of yet, or that failed, as one change. */
+  writeDone(steps: readonly Step[]): void {
+    const open = steps.filter((step) => !this.isSettled(step.key));
+    const now = Date.now();
+    const [first, ...others] = open.map((step, i) => tickOf(step, 'done', new Date(now + i)));
+    if (first && others.length === 0) this.store.send(first);
+    else if (first)
+      this.store.send({ type: 'many', label: `Tick ${open.length} steps`, commands: [first, ...others] });
+  }
+  /** The steps between two, both counted, in the plan's order. */
+  between(a: string, b: string): readonly Step[] {
+    const steps = this.steps();
+    const ends = [a, b].map((key) => steps.findIndex((step) => step.key === key));
+    return ends.includes(-1) ? [] : steps.slice(Math.min(...ends), Math.max(...ends) + 1);
+  }
+  /** The steps up to one, it counted. */
+  upTo(key: string): readonly Step[] {
+    const [first] = this.steps();
+    return first ? this.between(first.key, key) : [];
   }
 
   /** Takes back what the journal says of a step. */

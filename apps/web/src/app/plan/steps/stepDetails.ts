@@ -1,3 +1,4 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import { AskForm } from '../../shared/forms/askForm';
 import { MatIcon } from '@angular/material/icon';
 import { FileButton } from '../../shared/fileButton';
@@ -35,7 +36,7 @@ const ASKS = {
 /** One step with all that is known of it, and what a person does about it. */
 @Component({
   selector: 'coat-step-details',
-  imports: [AskForm, FileButton, MatButton, MatIcon],
+  imports: [AskForm, FileButton, MatButton, MatIcon, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stepDetails.html',
   styleUrl: './stepDetails.scss',
@@ -56,6 +57,10 @@ export class StepDetails {
   protected readonly asking = signal<Asking>(null);
   protected readonly sending = signal(false);
   protected readonly entry = computed(() => this.plan.entries().get(this.step().key) ?? null);
+  /** How many steps before it are neither done nor skipped. */
+  protected readonly before = computed(
+    () => this.plan.upTo(this.step().key).filter(({ key }) => !this.plan.isSettled(key)).length - 1,
+  );
   protected readonly serves = computed(() => this.plan.serves(this.step()) || 'the whole coat');
   protected readonly notes = computed(() => notesOf(this.view.rows(), this.step().key));
   protected readonly proof = computed(() => {
