@@ -1,5 +1,6 @@
 import { FERNBANK } from '@spare-coat/demo/profileFernbank';
 import type { HostProfile } from '@spare-coat/core/model/host/profile';
+import type { Supply } from '@spare-coat/core/model/offers/offer';
 import { of } from 'rxjs';
 import type { DemoBench } from './demoBench';
 
@@ -9,7 +10,7 @@ const IMPORTING: HostProfile = {
   exports: { 'desk.ini': { form: 'sections', encoding: 'utf-8', newline: '\n', head: '' } },
   offers: FERNBANK.offers.map((offer) => ({
     ...offer,
-    supplies: Object.fromEntries(
+    supplies: Object.fromEntries<Supply>(
       Object.entries(offer.supplies).map(([trait, supply]) => {
         if ('fixed' in supply) return [trait, supply];
         const entry = {
