@@ -38,11 +38,16 @@ describe('what speaks against a part', () => {
     const dear = testPart('Dear', { price: { amount: 5, currency: 'EUR' } });
     expect(findingsOfParts(context([dear], testCoat(), []))).toEqual([]);
   });
-  it('is that it cannot be used here, with a way to choose another for each element', () => {
+  it('is that it cannot be had here, with a way to choose another for each element', () => {
     const [finding] = told(
       testPart('Old', { fits: [{ host: 'fernbank', versions: '*', how: 'known not to' }] }),
     );
-    expect(finding).toMatchObject({ sort: 'not for this host', elements: [uuid('rail')] });
+    expect(finding).toMatchObject({
+      sort: 'not for this host',
+      title: 'Old cannot be had here',
+      elements: [uuid('rail')],
+    });
+    expect(finding!.cost).toContain("the host's own counts");
     expect(finding!.actions).toHaveLength(1);
   });
   it('is that nobody says it works on this version', () => {

@@ -1,6 +1,7 @@
 import { nth } from '../../ground/checked.js';
 import { limitsSet } from '../../model/coat/limits.js';
 import { barredBy, barsOf, sayLimit } from '../matching/barred.js';
+import { unobtainable } from '../matching/obtainable.js';
 import { coatOf } from '../../model/coat/rows.js';
 import { fitOf } from '../../model/parts/fit.js';
 import { trialDaysLeft } from '../../model/parts/trialDays.js';
@@ -58,15 +59,24 @@ export function findingsOfParts(context: FindingContext): Finding[] {
   for (const one of chosen) {
     const { part } = one;
     const fit = fitOf(part, host, coat.channel);
-    if (!fit.usable)
+    const why = unobtainable(context.ctx, part);
+    if (why !== null)
       add(
         'not for this host',
         one,
-        `${part.name} cannot be used here`,
-        `${fit.sentence} ${fit.channel ? '' : fit.channelSentence}`.trim(),
+        `${part.name} cannot be had here`,
+        `${why} Until another is chosen, the host's own counts.`,
         {
           actions: one.elements.map((id) => chooseAnother(rows, id)),
         },
+      );
+    else if (!fit.usable)
+      add(
+        'not for this host',
+        one,
+        `${part.name} has to be got by hand here`,
+        `${fit.sentence} ${fit.channelSentence}`.trim(),
+        { actions: one.elements.map((id) => chooseAnother(rows, id)) },
       );
     else if (fit.word === 'untested')
       add('older than its host', one, `${part.name} is older than its host`, fit.sentence);

@@ -70,6 +70,29 @@ describe('evaluating a coat', () => {
     expect(state.ceiling).toBeGreaterThan(state.closeness!);
   });
 
+  it('counts what cannot be had on this host as the host’s own, unless somebody had it there and kept it', () => {
+    const bare = rail(context());
+    const chosen = context(choose(dear, 'bar'));
+    expect(rail(chosen).closeness).toBe(bare.closeness);
+    expect(evaluate(chosen).chosen).toBe(evaluate(context()).chosen);
+    const kept = {
+      id: 't',
+      partId: dear.id,
+      partRevision: 1,
+      family: 'fernbank',
+      hostVersion: testHost().version,
+      outcome: 'kept' as const,
+      why: '',
+      tried: '2026-11-01',
+    };
+    const tried = { ...chosen, rows: { ...chosen.rows, trial: { t: kept } } };
+    expect(rail(tried)).toMatchObject({ standing: 'matched', closeness: 1 });
+    const elsewhere = { ...kept, hostVersion: '1.0' };
+    expect(rail({ ...chosen, rows: { ...chosen.rows, trial: { t: elsewhere } } }).closeness).toBe(
+      bare.closeness,
+    );
+  });
+
   it('follows the choice: matched by a part that reaches it, bounded by one that does not', () => {
     expect(rail(context(choose(wide, 'bar')))).toMatchObject({ standing: 'matched', closeness: 1 });
     const host = rail(context(choose(null, 'bar-1')));

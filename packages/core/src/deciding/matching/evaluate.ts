@@ -1,3 +1,4 @@
+import { obtainableLayers } from './obtainable.js';
 import { keyed } from '../../ground/checked.js';
 import { matchOf, ordered, type CoatRows, type ElementRow, type TraitRow } from '../../model/coat/rows.js';
 import { type SaidStanding } from '../../model/coat/rows/matches.js';
@@ -149,7 +150,9 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
     const traits = byElement.get(element.id) ?? [];
     const said = matchOf(rows, element.id)?.said ?? null;
     const chosen = chosenLayers(ctx, element.id);
-    const layers = underLooks(said === 'gap' ? [] : chosen, looks, element.kind);
+    // What cannot be had here shows nothing: the host's own is seen instead.
+    const had = said === 'gap' ? [] : obtainableLayers(ctx, chosen);
+    const layers = underLooks(had, looks, element.kind);
     const perVariant: Record<string, ElementScore> = {};
     for (const variant of variants) {
       const wanted = wantedFrom(rows, element, traits, variant.id);

@@ -1,3 +1,4 @@
+import { unobtainable } from './obtainable.js';
 import { matchOf } from '../../model/coat/rows.js';
 import type { Part } from '../../model/parts/part.js';
 import type { ResolvedLayer } from './score.js';
@@ -13,7 +14,7 @@ export function looksInForce(ctx: MatchContext): Part[] {
   const looks = new Map<string, Part>();
   for (const layer of Object.values(ctx.rows.layer)) {
     const part = partOf(ctx, layer);
-    if (!part || !isWholeLook(part)) continue;
+    if (!part || !isWholeLook(part) || unobtainable(ctx, part) !== null) continue;
     const elementId = ctx.rows.match[layer.matchId]?.elementId ?? '';
     const said = matchOf(ctx.rows, elementId)?.said;
     if (said !== 'gap' && said !== 'left alone') looks.set(part.id, part);

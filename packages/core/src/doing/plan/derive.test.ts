@@ -15,6 +15,7 @@ import { derivePlan } from './derive.js';
 import { planMarkdown } from './markdown.js';
 import { commandLine, quoteWord } from '../../model/deeds/quote.js';
 import { startState } from '../simulation/hostState.js';
+import { hostNow } from '../../model/host/now.js';
 import { rehearse } from '../rehearsal/rehearse.js';
 import { randomCoat } from '../../testing/randomCoat.js';
 import { applyScript } from './script/apply.js';
@@ -119,6 +120,15 @@ describe('deriving a plan', () => {
     );
     const p = plan(wrong);
     expect(p.ok && p.warnings[0]).toMatch(/known not to work on Fernbank 3.4/);
+    // A rehearsal stops where it would be got: what stands behind it would rest on nothing.
+    const host = testHost();
+    const went = rehearse({ host, mirror: {} }, p, startState(host, hostNow(host, [])));
+    expect(went.complete).toBe(false);
+    expect(went.frames.at(-1)).toMatchObject({
+      how: 'fails',
+      sentence: expect.stringContaining('known not to work') as string,
+      step: { title: 'Wrong 1.0 cannot be had here' },
+    });
   });
 
   it('copies the right folder of an archive to where the host finds it', () => {

@@ -81,6 +81,8 @@ function oneStep(
     deeds,
     breakAfter,
   });
+  // Nobody can do it here: what stands behind it would rest on nothing.
+  if (step.cannot !== undefined) return over('fails', step.cannot, 0, null);
   for (let n = 0; n < step.deeds.length; n++) {
     if (crash === n) {
       comeToShow(state, 'restart');

@@ -80,6 +80,8 @@ export interface Step extends KeptStep {
   readonly undo: string;
   /** What is known to go wrong, and what to try then. */
   readonly troubles: readonly string[];
+  /** Why it cannot be done on this host at all; absent where it can. */
+  readonly cannot?: string;
 }
 
 /** `to` comes after `from`; with `afterEffect`, after what `from` did has come to show. */

@@ -1,4 +1,5 @@
 import type { MatchContext } from '../../../deciding/matching/targets.js';
+import { unobtainable } from '../../../deciding/matching/obtainable.js';
 import { coatOf } from '../../../model/coat/rows.js';
 import type { HostProfile } from '../../../model/host/profile.js';
 import { fitOf } from '../../../model/parts/fit.js';
@@ -31,8 +32,9 @@ export class PartGetter {
     const { channel, channelSentence, word, sentence } = fitOf(part, host, channelId);
     if (word === 'known not to') draft.warnings.push(`${part.name}: ${sentence}`);
     if (channel === null) draft.warnings.push(`${part.name}: ${channelSentence}`);
-    const getting: Getting = { draft, host, part, element, channelSentence };
-    const got = byChannel(getting, channel, channelId);
+    const cannot = unobtainable(ctx, part);
+    const getting: Getting = { draft, host, part, element, channelSentence, cannot };
+    const got = cannot === null ? byChannel(getting, channel, channelId) : getByHand(getting);
     const [gotKey] = got.keys as [string];
     draft.got.set(part.id, gotKey);
     draft.follow(SAFE_POINT, gotKey, false);

@@ -20,6 +20,8 @@ export interface Getting {
   readonly element: string;
   /** Why it comes this way, or why no way leads here. */
   readonly channelSentence: string;
+  /** Why it cannot be had here; null where it can. */
+  readonly cannot: string | null;
 }
 
 /** A part that comes by a channel of one way. */
