@@ -23,6 +23,8 @@ export const FINDING_SORTS = [
   'accents disagree',
   'proportion broken',
   'helper must stay running',
+  'not maintained',
+  'two things at one edge',
   'unanswered',
 ] as const;
 export type FindingSort = (typeof FINDING_SORTS)[number];

@@ -68,6 +68,24 @@ function twoBars(): CoatRows {
 const bar = (name: string, items: string[], more: Partial<Part> = {}): Part =>
   testPart(name, more, { items: { fixed: order(items) }, edge: { fixed: 'right' } });
 
+describe('edges', () => {
+  it('of bars and docks that come together where the reference has them apart are told, with what sets them right', () => {
+    const fixed = testPart('Fixed', {}, { edge: { fixed: 'bottom' } });
+    const free = testPart(
+      'Free',
+      {},
+      { edge: { oneOf: ['top', 'bottom', 'left', 'right'], setting: setting('edge') } },
+    );
+    const c = context([fixed, free], twoBars(), [choose('rail', fixed), choose('strip', free)]);
+    const f = find(c, 'two things at one edge')!;
+    expect(f.title).toBe('Rail and Strip come to lie at one edge');
+    expect(f.cost).toContain('Both are at the bottom here');
+    // Where they come to lie as the reference has them nothing is said.
+    const apart = context([free], twoBars(), [choose('rail', free), choose('strip', free)]);
+    expect(find(apart, 'two things at one edge')).toBeUndefined();
+  });
+});
+
 describe('duties', () => {
   const settable = testPart('Settable', {}, { items: { any: true, setting: setting('items') } });
   it('that two bars do are found, and taken off one of them by the action', () => {

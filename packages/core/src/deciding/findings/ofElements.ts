@@ -102,6 +102,49 @@ export function dutyFindings(context: FindingContext): Finding[] {
   return findings;
 }
 
+/** Bars and docks that come to lie at one edge where the reference has them at two: one covers the other, or pushes it inwards. */
+export function edgeFindings(context: FindingContext): Finding[] {
+  const all = seenElements(context).flatMap((e) => {
+    const score = ['bar', 'dock'].includes(e.element.kind) && !e.element.addition ? scoreOf(e, 'edge') : null;
+    return score && typeof score.actual === 'string' ? [{ e, score, edge: score.actual }] : [];
+  });
+  return all.flatMap((a, i) =>
+    all.slice(i + 1).flatMap((b): Finding[] => {
+      const isWanted = a.score.target.value === b.score.target.value;
+      if (a.edge !== b.edge || isWanted) return [];
+      const names = [a.e.element.name, b.e.element.name];
+      return [
+        {
+          key: `two things at one edge:${[a.e.element.id, b.e.element.id].join()}`,
+          sort: 'two things at one edge',
+          title: `${names.join(' and ')} come to lie at one edge`,
+          cost: `Both are at the ${a.edge} here; the reference has them at the ${String(a.score.target.value)} and the ${String(b.score.target.value)}.`,
+          weight: 6,
+          elements: [a.e.element.id, b.e.element.id],
+          parts: [],
+          actions: [a, b].map(({ e, score }): FindingAction => {
+            const command = setCommand(score, score.target.value);
+            const label = `Put ${e.element.name} at the ${String(score.target.value)}`;
+            return command && canTake(score)
+              ? { label, commands: [command] }
+              : match(e, `Look at ${e.element.name}`);
+          }),
+          facts: JSON.stringify([a.edge, a.score.target.value, b.score.target.value]),
+        },
+      ];
+    }),
+  );
+}
+
+/** Whether an offer can be set to what the reference has. */
+function canTake({ supply, target }: TraitScore): boolean {
+  return (
+    supply !== null &&
+    supply !== undefined &&
+    (('oneOf' in supply && supply.oneOf.includes(target.value)) || 'any' in supply)
+  );
+}
+
 /** One setting that two elements want at different values: the later one wins. */
 export function settingFindings(context: FindingContext): Finding[] {
   const uses = new Map<string, { value: string; said: string; e: ElementState }[]>();

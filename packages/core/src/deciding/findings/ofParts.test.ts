@@ -99,6 +99,13 @@ describe('what speaks against a part', () => {
     expect(sorts(testPart('Helper', { sort: 'tool', memory: 40 }))).toEqual(['helper must stay running']);
     expect(sorts(testPart('Idle', { sort: 'tool', memory: 0 }))).toEqual([]);
   });
+  it('is a helper that nobody looks after any more, told in months, and no picture however old', () => {
+    const found = (released: string, sort: Part['sort'] = 'tool') =>
+      told(testPart('Still', { sort, released })).find((f) => f.sort === 'not maintained');
+    expect(found('2025-09-20')?.title).toBe('Still has had no release for 14 months');
+    expect(found('2025-12-01')).toBeUndefined();
+    expect(found('2019-01-01', 'icon set')).toBeUndefined();
+  });
 });
 
 describe('what speaks against several', () => {

@@ -1,3 +1,4 @@
+import { yearsBetween } from '../../ground/calendar.js';
 import { nth } from '../../ground/checked.js';
 import { limitsSet } from '../../model/coat/limits.js';
 import { barredBy, barsOf, sayLimit } from '../matching/barred.js';
@@ -20,7 +21,11 @@ const WEIGHT: Partial<Record<FindingSort, number>> = {
   'older than its host': 2,
   'brought unasked': 2,
   'helper must stay running': 1,
+  'not maintained': 2,
 };
+
+/** A helper that had no release for so many months may not be looked after any more. */
+const QUIET_MONTHS = 12;
 
 /** A trial that ends within so many days wants to be thought of. */
 const TRIAL_SOON = 7;
@@ -152,6 +157,15 @@ export function findingsOfParts(context: FindingContext): Finding[] {
         one,
         `${part.name} must stay running`,
         `It takes ${part.memory} MB for as long as what it does is wanted.`,
+      );
+    const months = Math.floor(12 * yearsBetween(part.released, today));
+    // What runs has to go with every new version of its host; a picture or a set of icons does not.
+    if (months >= QUIET_MONTHS && (part.sort === 'tool' || part.memory > 0))
+      add(
+        'not maintained',
+        one,
+        `${part.name} has had no release for ${months} months`,
+        `Its last one, ${part.version}, is of ${part.released}: a later version of ${host.name} may break it.`,
       );
     for (const id of part.excludes) {
       const other = byId.get(id);
