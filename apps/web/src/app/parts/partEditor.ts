@@ -5,6 +5,7 @@ import { FileButton } from '../shared/fileButton';
 import { MatButton } from '@angular/material/button';
 import { DocumentPage } from '../shared/document/documentPage';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { PLAIN_PART } from '@spare-coat/core/model/parts/plainPart';
 import { readPart, type Part } from '@spare-coat/core/model/parts/part';
@@ -15,6 +16,7 @@ import { Api } from '../shared/api';
 import { loaded } from '../shared/asking';
 import { CoatView } from '../shared/coatView';
 import { newId } from '../shared/newId';
+import { partNames, readPartNames } from './partNames';
 import { PART_SECTIONS } from './partSections';
 
 /** A licence is looked up when nothing was typed for so long. */
@@ -89,6 +91,13 @@ export class PartEditor extends DocumentPage<Part> {
 
   constructor() {
     super('part', 'part');
+    // Away from the server needs are told by their ids, and kept.
+    readPartNames(this.api)
+      .pipe(
+        catchError(() => of([])),
+        takeUntilDestroyed(),
+      )
+      .subscribe((names) => partNames.set(names));
     this.beginWith(this.opened, ({ known, id, isCopy }) => {
       if (known && isCopy) {
         const { source: _, ...rest } = known.part;

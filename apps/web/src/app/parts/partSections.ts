@@ -1,3 +1,4 @@
+import { partNames } from './partNames';
 import { BREAKS } from '@spare-coat/core/model/offers/break';
 import { FIT_WORDS, PART_SORTS } from '@spare-coat/core/model/parts/part';
 import licences from 'spdx-license-ids/index.json';
@@ -182,7 +183,7 @@ export const PART_SECTIONS: readonly Section[] = [
       },
       summary: textField('Summary', { long: true, wide: 4 }),
       faults: { is: 'lines', label: 'Known faults, one a line', wide: 4 },
-      excludes: { is: 'words', label: 'Does not go with', wide: 4, help: 'Ids of other parts.' },
+      excludes: { is: 'words', label: 'Does not go with', wide: 4, suggest: () => partNames() },
       autostart: textField('Starts with every session', {
         mono: true,
         wide: 2,
@@ -239,13 +240,13 @@ export const PART_SECTIONS: readonly Section[] = [
   {
     id: 'needs',
     label: 'Needs',
-    help: 'Other parts that have to be there first, by their ids: one of those in a row is enough.',
+    help: 'Other parts that have to be there first: one of those in a row is enough.',
     fields: {
       requires: linesOf(
         'need',
         { anyOf: [], why: '' },
         {
-          anyOf: { is: 'words', label: 'One of these', wide: 2 },
+          anyOf: { is: 'words', label: 'One of these', wide: 2, suggest: () => partNames() },
           why: textField('Why', { wide: 2 }),
         },
       ),

@@ -1,4 +1,6 @@
+import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { TestBed } from '@angular/core/testing';
+import { MatAutocompleteHarness } from '@angular/material/autocomplete/testing';
 import { Router } from '@angular/router';
 import { PARTS } from '@spare-coat/demo/catalogue';
 import { FERNBANK } from '@spare-coat/demo/profileFernbank';
@@ -62,6 +64,27 @@ describe('the page on which a part is made', () => {
     expect(put).toEqual([{ part: { ...OWN, name: 'My better dock' }, revision: 3 }]);
     expect(said()).toBe('My better dock is saved as revision 4.');
     expect(went.at(-1)).toEqual([[expect.stringContaining('/parts')], { part: OWN.id }]);
+  });
+  it('says what it needs by the names of parts, and keeps their ids', async () => {
+    const needs = { ...OWN, requires: [{ anyOf: [PARTS[2]!.id], why: 'It stands on it.' }] };
+    const { page, hand, put, wait, fixture } = await partEditor({ part: OWN.id }, (bench) => {
+      bench.api['part'] = () => of({ part: needs, shipped: false });
+    });
+    await hand.turnTo('Needs');
+    await wait();
+    const chips = () => [...page.querySelectorAll('mat-chip-row')].map((c) => c.textContent.trim());
+    expect(chips()).toEqual([PARTS[2]!.name]);
+    expect(page.textContent).not.toContain(PARTS[2]!.id);
+    const box = await TestbedHarnessEnvironment.loader(fixture).getHarness(
+      MatAutocompleteHarness.with({ selector: 'input[aria-label*="One of these"]' }),
+    );
+    await box.enterText(PARTS[3]!.name.slice(0, 5));
+    await box.selectOption({ text: PARTS[3]!.name });
+    await wait();
+    expect(chips()).toEqual([PARTS[2]!.name, PARTS[3]!.name]);
+    await hand.press('Save as the next revision');
+    await wait();
+    expect(put[0]!.part.requires).toEqual([{ anyOf: [PARTS[2]!.id, PARTS[3]!.id], why: 'It stands on it.' }]);
   });
   it('changes nothing that ships, and says how to go on', async () => {
     const { page } = await partEditor({ part: PARTS[1]!.id });
