@@ -132,6 +132,23 @@ describe('a bundle of a coat', () => {
     await here.post(`/api/coats/${id}/undo`, { commandId: randomUUID(), revision: back.revision });
     expect((await rowsOf(here, id)).rows.element).toEqual({});
   });
+  it('has a name of its own beside the coat that it was made of', async () => {
+    const other = await startTestServer();
+    try {
+      const id = await coatOn(other);
+      const nameOf = async (coat: string) => Object.values((await rowsOf(other, coat)).rows.coat)[0]!.name;
+      const zip = await bundleOf(other, id, '');
+      const names = [await nameOf(id)];
+      for (let i = 0; i < 2; i++) {
+        const { result } = await readOn(other, zip);
+        names.push(await nameOf(((await bring(other, result.bundle)).body as { coat: string }).coat));
+      }
+      const [name] = names;
+      expect(names).toEqual([name, `${name}, brought in`, `${name}, brought in 2`]);
+    } finally {
+      await other.stop();
+    }
+  });
   it('brings another version of a part beside the one here, or leaves that, as one says', async () => {
     const id = await coatOn(here);
     const zip = await bundleOf(here, id);

@@ -164,7 +164,8 @@ export async function bringIn(
     const id = into ?? (isFree ? coatOf(content.rows).id : randomUUID());
     const under = isFree && into === null ? content.rows : isSame ? content.rows : withFreshIds(content.rows, id, randomUUID); // prettier-ignore
     const known = await knownTrials(client, pinned(under, parts, profile));
-    const then = renamed(known.rows, name);
+    const asked = into === null && name === null ? await nameApart(client, coatOf(known.rows).name) : name;
+    const then = renamed(known.rows, asked);
     if (into === null)
       await makeCoat(client, id, envelope.commandId, { ...told, changes: changesOfBundle(NO_ROWS, then) });
     else
@@ -184,6 +185,18 @@ async function knownTrials(db: Queryable, rows: CoatRows): Promise<ReturnType<ty
   );
   const all = new Set(known.map((k) => `${k.part_id} ${k.revision}`));
   return withoutStrangers(rows, (partId, revision) => all.has(`${partId} ${revision}`));
+}
+
+/** A name by which what is brought in is told apart from a coat that is here; null where its own one is free. */
+async function nameApart(db: Queryable, name: string): Promise<string | null> {
+  const { rows } = await db.query<{ name: string }>('select name from coat where deleted_at is null');
+  const taken = new Set(rows.map((row) => row.name));
+  if (!taken.has(name)) return null;
+  const stem = `${[...name].slice(0, 160).join('')}, brought in`;
+  for (let n = 1; ; n++) {
+    const other = n === 1 ? stem : `${stem} ${n}`;
+    if (!taken.has(other)) return other;
+  }
 }
 
 function renamed(rows: CoatRows, name: string | null): CoatRows {
