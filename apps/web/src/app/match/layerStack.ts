@@ -6,7 +6,13 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
-import { newerRevisions, type Newer } from '@spare-coat/core/deciding/matching/newerRevisions';
+import { percent } from '@spare-coat/core/ground/percent';
+import {
+  changesOf,
+  newerRevisions,
+  type Newer,
+  type NewerChanges,
+} from '@spare-coat/core/deciding/matching/newerRevisions';
 import { chosenLayers, resolveLayer } from '@spare-coat/core/deciding/matching/score';
 import { layersOf, matchOf, type LayerRow } from '@spare-coat/core/model/coat/rows';
 import type { OwnSetting } from '@spare-coat/core/model/offers/ownSetting';
@@ -42,6 +48,18 @@ const ownValueOf = (setting: OwnSetting): Schema =>
     const problem = text === '' ? null : ownValueProblem(setting, text);
     return problem === null || ctx.createError({ message: problem });
   });
+
+/** What a newer revision would change, in words. */
+function sayChanges({ now, then, traits, else: others }: NewerChanges): string {
+  const what = [...traits.map((t) => t.toLowerCase()), ...others];
+  const closer = now !== null && then !== null && percent(now) !== percent(then);
+  return [
+    what.length > 0 ? `Another there: ${what.join(', ')}.` : 'Nothing that shows is another there.',
+    closer ? `With it the element is ${percent(then)} close, now ${percent(now)}.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
 
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
@@ -122,7 +140,7 @@ const ownValueOf = (setting: OwnSetting): Schema =>
     }
     @for (n of newer(); track n.layer.id) {
       <p class="note">
-        There is a newer revision of {{ n.part.name }}, version {{ n.part.version }}.
+        There is a newer revision of {{ n.part.name }}, version {{ n.part.version }}. {{ n.says }}
         <button type="button" matButton (click)="renew(n)">
           <mat-icon svgIcon="arrow-up" /> Take the newer revision of {{ n.part.name }}
         </button>
@@ -253,7 +271,10 @@ export class LayerStack {
   }
 
   /** Parts of these layers that were changed since they were chosen. */
-  protected readonly newer = computed(() => newerRevisions(this.view.context(), this.state().element.id));
+  protected readonly newer = computed(() => {
+    const [ctx, id] = [this.view.context(), this.state().element.id];
+    return newerRevisions(ctx, id).map((one) => ({ ...one, says: sayChanges(changesOf(ctx, id, one)) }));
+  });
 
   protected renew({ layer, part }: Newer): void {
     this.store.send({ type: 'layer.renew', id: layer.id, partRevision: part.revision });

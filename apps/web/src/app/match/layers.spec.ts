@@ -59,7 +59,9 @@ describe('the layers of an element', () => {
   });
   it('say where a part has a newer revision, and take it', async () => {
     const rail = partId('Tidebar');
-    const newer = { ...PARTS.find((p) => p.id === rail)!, revision: 2, version: '2.2' };
+    const old = PARTS.find((p) => p.id === rail)!;
+    const offers = old.offers.map((o) => ({ ...o, supplies: { ...o.supplies, edge: { fixed: 'top' } } }));
+    const newer = { ...old, revision: 2, version: '2.2', offers };
     const { page, bench, hand } = await onDemo(Shown, {
       select: 'Rail',
       before: (b) => {
@@ -71,6 +73,9 @@ describe('the layers of an element', () => {
       },
     });
     expect(page.textContent).toContain('There is a newer revision of Tidebar, version 2.2.');
+    expect(page.textContent.replace(/\s+/g, ' ')).toMatch(
+      /Another there: edge. With it the element is \d+ % close, now \d+ %\./,
+    );
     await hand.press('Take the newer revision of Tidebar');
     expect(bench.sent.at(-1)).toMatchObject({ type: 'layer.renew', partRevision: 2 });
   });

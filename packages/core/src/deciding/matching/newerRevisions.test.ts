@@ -3,7 +3,7 @@ import { applyChanges, invertChanges } from '../../model/coat/changes.js';
 import { type Command, execute } from '../../doing/commands/commands.js';
 import { testCoat, testMatch, uuid } from '../../testing/coat.js';
 import { testHost, testPart } from '../../testing/parts.js';
-import { newerRevisions } from './newerRevisions.js';
+import { changesOf, newerRevisions } from './newerRevisions.js';
 import { partKey, type MatchContext } from './targets.js';
 
 it('a newer revision of a part is offered where an older one is used, and taken with what was set', () => {
@@ -34,6 +34,19 @@ it('a newer revision of a part is offered where an older one is used, and taken 
   expect(newerRevisions(ctx([old]), uuid('rail'))).toEqual([]);
   expect(newerRevisions(ctx([old, next]), uuid('rail')).map((n) => n.part.version)).toEqual(['1.1']);
   expect(newerRevisions(ctx([old, { ...next, offers: [] }]), uuid('rail'))).toEqual([]);
+  // What it would change is told before it is taken.
+  const told = (more: Partial<typeof next>) => {
+    const with_ = ctx([old, { ...next, ...more }]);
+    const [newer] = newerRevisions(with_, uuid('rail'));
+    return changesOf(with_, uuid('rail'), newer!);
+  };
+  expect(told({})).toMatchObject({ traits: [], else: [] });
+  const left = told({
+    offers: [{ ...old.offers[0]!, supplies: { edge: { fixed: 'left' } } }],
+    effect: 'session',
+  });
+  expect(left).toMatchObject({ traits: ['Edge'], else: ['when it shows'] });
+  expect(left.then).toBeLessThan(left.now!);
   const changes = execute(own, { type: 'layer.renew', id: uuid('l'), partRevision: 2 } as Command);
   const after = applyChanges(own, changes);
   if (!after.ok) throw new Error('refused');
