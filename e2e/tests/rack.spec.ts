@@ -82,6 +82,11 @@ test('a coat is put on the rack, found by its look, marked by readers and ranked
   const other = await page.context().newPage();
   await other.goto(`${coat}/on-rack`);
   await other.getByRole('button', { name: 'Put version 2 on the rack' }).click();
+  await expect(other.getByRole('alert')).toContainText('Nothing of it is another than in version 1', {
+    timeout: 20_000,
+  });
+  await other.getByLabel('About it').fill('For evenings that are longer still.');
+  await other.getByRole('button', { name: 'Put version 2 on the rack' }).click();
   await expect(other.getByRole('link', { name: `${name}, version 2` })).toBeVisible({ timeout: 20_000 });
   await other.close();
   await page.getByLabel('What is new in version 2').fill('Typed here.');

@@ -65,18 +65,24 @@ test('two windows on one coat bring in each other’s changes and never overwrit
   await expect(other.getByLabel('Name of the element')).toHaveValue('Theirs');
 
   // The same thing in both: the person is asked, and what was typed is still there to be put.
-  await page.getByLabel('Thickness of Theirs').fill('50');
-  await page.getByLabel('Thickness of Theirs').press('Tab');
-  await saved(page);
+  // The mark still says what it said before, until the page has taken the value up: its answer is waited for.
+  const setThere = async (value: string) => {
+    const answered = page.waitForResponse(
+      (r) => r.url().includes('/commands') && r.request().method() === 'POST',
+    );
+    await page.getByLabel('Thickness of Theirs').fill(value);
+    await page.getByLabel('Thickness of Theirs').press('Tab');
+    await answered;
+    await saved(page);
+  };
+  await setThere('50');
   await other.getByLabel('Thickness of Theirs').fill('60');
   await other.getByLabel('Thickness of Theirs').press('Tab');
   const question = other.getByRole('alertdialog');
   await expect(question).toContainText('was changed in another window');
   await question.getByRole('button', { name: 'Put mine' }).click();
   await expect(page.getByLabel('Thickness of Theirs')).toHaveValue('60');
-  await page.getByLabel('Thickness of Theirs').fill('61');
-  await page.getByLabel('Thickness of Theirs').press('Tab');
-  await saved(page);
+  await setThere('61');
   await other.getByLabel('Thickness of Theirs').fill('70');
   await other.getByLabel('Thickness of Theirs').press('Tab');
   await question.getByRole('button', { name: 'Keep theirs' }).click();

@@ -226,7 +226,7 @@ test('a kind and traits of one’s own are equals of the shipped ones', async ({
     traits: { trait: string; value: unknown }[];
   };
   expect(table.traits).toContainEqual(expect.objectContaining({ trait: 'Needle length', value: 44 }));
-  await page.getByRole('button', { name: 'Element' }).click();
+  await page.getByRole('button', { name: 'Element', exact: true }).click();
   await expect(page.getByRole('columnheader', { name: 'Element' })).toHaveAttribute('aria-sort', 'ascending');
 });
 
