@@ -104,7 +104,7 @@ const PACKAGEKIT: HostProfile['channels'][number] = {
 };
 const HANDS: HostProfile['channels'][number] = {
   id: 'by-hand',
-  name: 'By hand',
+  name: 'your distribution',
   install: ['echo', 'Install {package} with the tool of your distribution.'],
   remove: ['echo', 'Remove {package} with the tool of your distribution.'],
   query: ['echo', 'Look whether {package} is installed.'],

@@ -344,6 +344,7 @@ describe('one’s own desktop', () => {
     expect(brought.map((b) => JSON.parse(b) as unknown)).toEqual([{ [key]: '32' }]);
     await give(at('[Dock]\nicon size = 28\n[Mail]\naddress = me\n', 'today.ini', 3000));
     expect(JSON.parse(brought[1]!)).toEqual({ [key]: '28' });
+    expect(rows()[0]).toContain('28');
     await give(at('[Mail]\naddress = me\n', 'other.ini', 3000));
     expect(text()).toContain('It is no JSON');
     expect(brought).toHaveLength(2);

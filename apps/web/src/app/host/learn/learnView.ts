@@ -292,6 +292,12 @@ export class LearnView {
   protected say(row: Row, is: Said | undefined): void {
     this.learner.say([[row.key, is]]);
   }
+  /** What was said of a row may take it off the list; where it stays, the next one is looked at. */
+  private sayAndGoOn(row: Row, is: Said): void {
+    this.say(row, is);
+    const at = this.rows().findIndex(({ key }) => key === row.key);
+    if (at >= 0) this.at.set(Math.min(at + 1, this.rows().length - 1));
+  }
   protected sayItem(row: Row, item: string, means: string): void {
     this.learner.sayBeside(row.key, {
       items: { ...this.learner.beside().get(row.key)?.items, [item]: means },
@@ -345,8 +351,8 @@ export class LearnView {
       this.at.set(
         Math.max(0, Math.min(this.rows().length - 1, Math.min(this.at(), this.rows().length - 1) + step)),
       );
-    else if (guess) this.say(row, guess.target);
-    else if (key === 'n') this.say(row, null);
+    else if (guess) this.sayAndGoOn(row, guess.target);
+    else if (key === 'n') this.sayAndGoOn(row, null);
     else return;
     event.preventDefault();
   }

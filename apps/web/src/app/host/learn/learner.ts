@@ -101,6 +101,7 @@ export class Learner {
           return;
         }
         if ('values' in answer) {
+          this.sayNow(answer.values);
           read.next(answer.values);
           return;
         }
@@ -136,6 +137,15 @@ export class Learner {
     this.keep();
   }
 
+  /** Settings have become these values. */
+  private sayNow(values: Readonly<Record<string, string>>): void {
+    const told = <S extends { readonly key: string; readonly now: string | null }>(setting: S): S => {
+      const now = values[setting.key];
+      return now === undefined ? setting : { ...setting, now };
+    };
+    this.machine.update((m) => m && { ...m, settings: m.settings.map(told) });
+    this.suggestions.update((all) => all.map((one) => ({ ...one, setting: told(one.setting) })));
+  }
   /** Says something of a setting beside what it is. */
   sayBeside(key: string, more: SaidBeside): void {
     this.beside.update((all) => new Map([...all, [key, { ...all.get(key), ...more }]]));
