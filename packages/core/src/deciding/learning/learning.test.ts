@@ -465,15 +465,19 @@ describe('a number with its unit', () => {
       takes: takesBy(['24px', '32px']),
       now: '32px',
     });
-    const of = (first?: string) =>
+    const made = (first?: string) =>
       makeProfile(
         machine([high], []),
         new Map([['k', 'bar.thickness']]),
         TOLD,
         new Map([['k', first === undefined ? {} : { first }]]),
-      ).profile.defaults['bar'];
+      ).profile;
+    const of = (first?: string) => made(first).defaults['bar'];
+    const summary = (first?: string) => made(first).summary;
     expect(of()).toBeUndefined();
     expect(of('28px')).toEqual({ thickness: 28 });
+    expect(summary('28px')).toContain('1 were said by hand');
+    expect(summary()).not.toContain('by hand');
     expect(of('much')).toBeUndefined();
   });
 });

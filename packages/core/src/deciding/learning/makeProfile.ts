@@ -193,6 +193,7 @@ export function makeProfile(
   const themesOf = new ThemesOf(machine);
   let variants: HostProfile['variants'];
   const used = new Set<string>();
+  let saidFirst = 0;
   const hasCommands = machine.commands.includes('gsettings');
   for (const known of machine.settings) {
     const first = known.first ?? beside.get(known.key)?.first ?? null;
@@ -261,6 +262,7 @@ export function makeProfile(
     used.add(setting.key);
     const value = first === null ? null : valueOf(setting, target, answer.writes, first);
     if (value !== null) (defaults[trait.kind] ??= {})[trait.trait] ??= value;
+    if (value !== null && known.first === null) saidFirst++;
   }
   const made: Offer[] = [...offers.values()].map(({ kind, thing, supplies }, i): Offer => {
     const before = [...offers.values()].slice(0, i).filter((o) => o.kind === kind).length;
@@ -292,7 +294,7 @@ export function makeProfile(
     family: familyOf(machine.desktop) ?? familyOf(told.name) ?? 'own',
     name: told.name,
     version: told.version,
-    summary: `Learnt from the machine itself: ${used.size} settings that are known to be about looks, ${others.length} others. First values are those of its schemas.`,
+    summary: `Learnt from the machine itself: ${used.size} settings that are known to be about looks, ${others.length} others. First values are those of its schemas${saidFirst > 0 ? `; ${saidFirst} were said by hand` : ''}.`,
     surfaces,
     offers: [...made, ...themesOf.offers],
     defaults,
