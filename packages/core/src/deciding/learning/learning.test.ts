@@ -854,6 +854,16 @@ describe('what a machine tells', () => {
     };
     expect(likely("'night'")).toBeGreaterThan(likely("'plain'"));
   });
+  it('asks about a theme whose folder lies there, where no word says of which sort it is', () => {
+    const seen = [{ kind: 'list:control theme', trait: '', value: 'Sedge', maybe: true }];
+    const themed = (now: string, label = 'Sedgewick theme') =>
+      suggest([setting({ name: 'sw-theme', label, takes: { as: 'text' }, now })], seen)[0]!;
+    expect(themed('Sedge').guesses[0]?.target).toBe('list:control theme');
+    expect(themed('Sedge').isSure).toBe(false);
+    expect(themed('Rush').guesses[0]?.target).not.toBe('list:control theme');
+    // Where words say of which sort it is they count.
+    expect(themed('Sedge', 'Icon theme').guesses[0]?.target).toBe('list:icon set');
+  });
   it('tells a thing that stands several times by the schema that has its keys, and not where two have them', () => {
     const schema = (id: string) =>
       `<schema id="${id}"><key name="size" type="i"><default>3</default></key></schema>`;

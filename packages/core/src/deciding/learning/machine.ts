@@ -11,7 +11,7 @@ import { appearanceOf, askedByStandards } from './asked.js';
 import { unquoted } from './lineOf.js';
 import { seenOnScreen } from './seen.js';
 import type { Seen } from './suggest.js';
-import { readThemes, type ThemeFolder } from './themeFolders.js';
+import { readThemes, sortsOf, type ThemeFolder } from './themeFolders.js';
 
 /** A setting of a machine, with how it is set. */
 export interface MachineSetting extends DescribedSetting {
@@ -260,6 +260,7 @@ export function readMachine(raw: string): MachineAnswer {
     directories['home'],
   ).map(textOf);
   found.push(...ownFiles(machine['files'], home));
+  const themes = readThemes(machine['themes'], { home, data });
   if (found.length === 0)
     return no('It tells of no setting: neither schemas nor key files were found there.');
   return {
@@ -268,14 +269,20 @@ export function readMachine(raw: string): MachineAnswer {
       desktop,
       settings: found.slice(0, MOST_SETTINGS),
       commands: listOf(machine['commands']).map(textOf),
-      seen: [...seenOnScreen(machine), ...askedByStandards(machine)],
+      seen: [
+        ...seenOnScreen(machine),
+        ...askedByStandards(machine),
+        ...themes.flatMap((theme) =>
+          sortsOf(theme).map((sort) => ({ kind: `list:${sort}`, trait: '', value: theme.name, maybe: true })),
+        ),
+      ],
       screen: screenOf(machine['screen'], told['displays']),
       installed: {
         'icon set': installedOf(told['iconThemes']),
         'pointer set': installedOf(told['pointerSets']),
         'sound theme': installedOf(told['soundThemes']),
       },
-      themes: readThemes(machine['themes'], { home, data }),
+      themes,
       appearance: appearanceOf(machine['portal']),
       leftOut: typeof told['leftOut'] === 'number' ? told['leftOut'] : 0,
       problems: [

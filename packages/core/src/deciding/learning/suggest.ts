@@ -48,6 +48,8 @@ const OTHER = 1.1;
 /** What agreement with what was seen counts for, and its opposite against. */
 const AGREES = 1.6;
 const CONTRADICTS = 0.8;
+/** What it says that a theme of the value's name lies there: enough to be asked about, never enough to be sure. */
+const BY_FOLDER = 1.5;
 /** What the neighbours of a setting count for at most; a larger group, in which everything stands, tells nothing. */
 const NEIGHBOURS = 1.6;
 const LARGEST_GROUP = 60;
@@ -172,6 +174,12 @@ class Suggester {
       if (direct > 0 || (parts[0] > 0 && parts[1] > 0)) take(target, Math.max(both, direct + 0.35 * both));
     }
     for (const [target, says] of said.targets.entries()) if (!traitOf(target)) take(target, says);
+    // A theme whose folder lies there is chosen by it, where its words say theme and nothing of which sort.
+    const value = setting.now ?? setting.first;
+    const saysWhich = [...scores.keys()].some((target) => target.startsWith('list:'));
+    if (value !== null && !saysWhich && /theme|skin/i.test(`${setting.name} ${setting.label}`))
+      for (const { kind, value: there } of this.seen)
+        if (kind.startsWith('list:') && there === value) take(kind, BY_FOLDER);
     return scores;
   }
 

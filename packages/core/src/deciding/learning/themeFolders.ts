@@ -102,6 +102,12 @@ function speaks(path: string, name: string, sort: string): number | null {
   );
 }
 
+/** For which sorts a theme's folder holds something that speaks for them. */
+export const sortsOf = ({ name, holds }: ThemeFolder): string[] =>
+  Object.entries(WORDS).flatMap(([sort, word]) =>
+    holds.some((path) => word.test(path) && speaks(path, name, sort) !== null) ? [sort] : [],
+  );
+
 /** Folders at whose paths another sort's example has nothing speak for this one alone. */
 function signatureOf(
   example: ThemeFolder,
