@@ -2,6 +2,7 @@ import type { TraitSpec } from '../../model/kinds/kind.js';
 import { colourFormOf } from '../../model/offers/writes.js';
 import { choiceWords } from './choiceWords.js';
 import type { DescribedSetting, Target } from './described.js';
+import { hourWords } from './hours.js';
 import { specOf } from './targets.js';
 
 const isPath = (text: string) => /^(file:|\/|~\/)|\.(png|jpe?g|svg|webp|xml)$/i.test(text);
@@ -33,6 +34,7 @@ export function fitOf(setting: DescribedSetting, target: Target): number | null 
     case 'flag':
       return takes.as === 'flag' ? 0.5 : null;
     case 'format':
+      if (hourWords(setting)) return 0.8;
       if (takes.as !== 'text') return null;
       // Of an empty text nobody can tell that it is a pattern.
       return isFormat(value) ? 1.2 : value === '' ? -3 : null;

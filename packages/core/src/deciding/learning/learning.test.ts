@@ -447,6 +447,46 @@ describe('what is learnt from two exports of settings', () => {
   });
 });
 
+describe('a clock that tells hours to 24 or to 12', () => {
+  const clock = (told: Partial<MachineSetting>) =>
+    own({ key: 'k', group: 'org.q.clock', name: 'format', label: 'Format of the clock', type: 's', ...told });
+  it('is a format of two patterns, by the values of a choice or the name of a switch', () => {
+    const chosen = clock({ takes: { as: 'choice', values: ['24h', '12h'] }, first: '24h' });
+    const switched = clock({
+      name: 'use-24-hour',
+      label: 'Use a 24-hour clock',
+      takes: { as: 'flag' },
+      type: 'b',
+      first: 'true',
+    });
+    for (const [told, on12] of [
+      [chosen, "'12h'"],
+      [switched, 'false'],
+    ] as const) {
+      const answer = supplyOf(told, 'clock.format');
+      if (!answer.ok) throw new Error(answer.sentence);
+      expect(answer.supply).toMatchObject({ oneOf: ['HH:mm', 'h:mm a'] });
+      expect(writeAs(answer.writes, 'format', 'h:mm a').text).toBe(on12);
+      expect(readAs(answer.writes, 'format', on12)).toBe('h:mm a');
+      const { profile, leftOut } = makeProfile(machine([told]), new Map([['k', 'clock.format']]), TOLD);
+      expect(leftOut).toEqual([]);
+      expect(profile.defaults['clock']).toEqual({ format: 'HH:mm' });
+      expect(readProfile(JSON.parse(JSON.stringify(profile)))).toEqual(profile);
+    }
+    expect(suggest([chosen])[0]!.guesses[0]?.target).toBe('clock.format');
+  });
+  it('is none where nothing says which is which', () => {
+    expect(supplyOf(clock({ takes: { as: 'flag' } }), 'clock.format').ok).toBe(false);
+    expect(supplyOf(clock({ takes: { as: 'choice', values: ['long', 'short'] } }), 'clock.format').ok).toBe(
+      false,
+    );
+    expect(
+      supplyOf(clock({ takes: { as: 'choice', values: ['24h', '24h with seconds', '12h'] } }), 'clock.format')
+        .ok,
+    ).toBe(false);
+  });
+});
+
 describe('a number with its unit', () => {
   it('is a number, and is written with its unit again', () => {
     expect(takesBy(['24px', '32px', '48px'])).toEqual({ as: 'number', least: 24, most: 48, isWhole: true });

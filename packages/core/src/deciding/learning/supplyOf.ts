@@ -7,6 +7,7 @@ import { choiceWords } from './choiceWords.js';
 import { withoutUnit, type Target } from './described.js';
 import type { MachineSetting } from './machine.js';
 import { specOf } from './targets.js';
+import { hourWords } from './hours.js';
 import { switchWords } from './switchWords.js';
 import { tokensOf } from './tokens.js';
 
@@ -116,9 +117,12 @@ function writesOf(setting: MachineSetting, spec: TraitSpec, said: ItemWords): Wr
     }
     case 'choice':
       return writesOfChoice(setting, spec, base, value, says);
-    case 'format':
+    case 'format': {
+      const words = hourWords(setting);
+      if (words) return { ...base, words };
       if (takes.as !== 'text') return 'It takes no text.';
       return value.includes('%') ? { ...base, format: 'strftime' } : base;
+    }
     case 'order':
       return writesOfOrder(setting, spec, base, value, said);
     case 'label': {
@@ -275,7 +279,7 @@ export function supplyOf(setting: MachineSetting, target: Target, said: ItemWord
     if (range.least > range.most) return { ok: false, sentence: 'Its bounds leave no value for the trait.' };
     return { ok: true, supply: { range, setting: place }, writes };
   }
-  if (spec.type === 'choice')
+  if (spec.type === 'choice' || (spec.type === 'format' && writes.words))
     return { ok: true, supply: { oneOf: Object.keys(writes.words ?? {}), setting: place }, writes };
   return { ok: true, supply: { any: true, setting: place }, writes };
 }
