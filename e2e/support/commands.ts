@@ -30,6 +30,18 @@ export const typed = (trait: string, target: unknown) => ({
   source: { how: 'typed' },
 });
 
+/** Elements with what is wanted of them, as if they had been measured. */
+export const wanted = (all: readonly (readonly [string, string, Record<string, unknown>])[]) =>
+  all.map(([kind, name, traits]) => ({
+    type: 'element.add',
+    id: randomUUID(),
+    kind,
+    name,
+    weight: 4,
+    region: null,
+    traits: Object.entries(traits).map(([trait, target]) => typed(trait, target)),
+  }));
+
 /** Takes something with one out of the plan. @returns what is in the file */
 export async function download(page: Page, item: RegExp): Promise<string> {
   const waiting = page.waitForEvent('download');

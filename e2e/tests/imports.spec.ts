@@ -1,7 +1,6 @@
-import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { send, typed } from '../support/commands';
+import { send, wanted } from '../support/commands';
 import { stage } from '../support/demo';
 import { expect, newCoat, saved, test } from '../support/test';
 
@@ -37,19 +36,14 @@ test('a desktop on which no shell runs is learnt from exports, dressed by a file
   page,
 }) => {
   await newCoat(page, 'A look for Marlbeck');
-  const element = (kind: string, name: string, traits: Record<string, unknown>) => ({
-    type: 'element.add',
-    id: randomUUID(),
-    kind,
-    name,
-    weight: 4,
-    region: null,
-    traits: Object.entries(traits).map(([trait, target]) => typed(trait, target)),
-  });
-  await send(page, 'Add', [
-    element('dock', 'Shelf', { iconSize: 40, edge: 'left' }),
-    element('bar', 'Strip', { thickness: 44 }),
-  ]);
+  await send(
+    page,
+    'Add',
+    wanted([
+      ['dock', 'Shelf', { iconSize: 40, edge: 'left' }],
+      ['bar', 'Strip', { thickness: 44 }],
+    ]),
+  );
   await stage(page, 'Host');
   await page.getByRole('link', { name: 'My own desktop' }).click();
   const exports = page.locator('input[type=file][multiple]');

@@ -1,5 +1,4 @@
-import { randomUUID } from 'node:crypto';
-import { download, send, typed } from '../support/commands';
+import { download, send, wanted } from '../support/commands';
 import { stage } from '../support/demo';
 import { SettingsHome } from '../support/settingsHome';
 import { expect, newCoat, saved, test } from '../support/test';
@@ -24,18 +23,6 @@ const SCHEMAS = `<schemalist>
     <key name="password-store" type="s"><default>"none"</default><summary>Where passwords are kept</summary></key>
   </schema>
 </schemalist>`;
-
-/** Elements with what is wanted of them, as if they had been measured. */
-const wanted = (all: readonly (readonly [string, string, Record<string, unknown>])[]) =>
-  all.map(([kind, name, traits]) => ({
-    type: 'element.add',
-    id: randomUUID(),
-    kind,
-    name,
-    weight: 4,
-    region: null,
-    traits: Object.entries(traits).map(([trait, target]) => typed(trait, target)),
-  }));
 
 test('a desktop that nobody knows is learnt from its own settings, dressed by its script, and undressed', async ({
   page,

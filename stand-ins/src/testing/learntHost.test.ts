@@ -23,7 +23,7 @@ import { handmadeOffer, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import { stepsOf } from '@spare-coat/core/model/deeds/step';
 import { hostNow } from '@spare-coat/core/model/host/now';
 import { readSurvey } from '@spare-coat/core/model/host/survey';
-import { testCoat, testElement, testMatch, uuid } from '@spare-coat/core/testing/coat';
+import { testCoat, testElement, testLayer, testMatch, uuid } from '@spare-coat/core/testing/coat';
 import { makeStep } from '@spare-coat/core/doing/plan/draft';
 import { orderSteps } from '@spare-coat/core/doing/plan/order';
 import { applyScript } from '@spare-coat/core/doing/plan/script/apply';
@@ -397,18 +397,7 @@ describe('a desktop that is learnt from its own settings', () => {
             recipe: {},
           },
         },
-        layer: {
-          l: {
-            id: 'l',
-            matchId: 'm',
-            position: 0,
-            partId: null,
-            partRevision: null,
-            offer: handmadeOffer('h'),
-            traits: null,
-            settings: {},
-          },
-        },
+        layer: testLayer(handmadeOffer('h')),
       };
       const ctx: MatchContext = { rows, host, parts: new Map() };
       const plan = derivePlan(ctx, evaluateCoat(ctx, indexOffers(ctx)));

@@ -66,6 +66,20 @@ export function testMatch(id: string, elementId: string, more: Partial<MatchRow>
   return { ...newMatch(id, elementId), ...more };
 }
 
+/** The one layer of the match `m`, as its base: an offer of the host itself, or of one's own making. */
+export const testLayer = (offer: string): CoatRows['layer'] => ({
+  l: {
+    id: 'l',
+    matchId: 'm',
+    position: 0,
+    partId: null,
+    partRevision: null,
+    offer,
+    traits: null,
+    settings: {},
+  },
+});
+
 const by = <T extends { readonly id: string }>(...rows: T[]): Record<string, T> =>
   Object.fromEntries(rows.map((r) => [r.id, r]));
 

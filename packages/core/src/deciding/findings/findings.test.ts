@@ -5,7 +5,7 @@ import { type Command } from '../../doing/commands/commands.js';
 import { handmadeOffer, type CoatRows, type TraitRow } from '../../model/coat/rows.js';
 import { EMPTY_SURVEY } from '../../model/host/survey.js';
 import type { Part } from '../../model/parts/part.js';
-import { testCoat, testElement, testMatch, testTrait, uuid } from '../../testing/coat.js';
+import { testCoat, testElement, testLayer, testMatch, testTrait, uuid } from '../../testing/coat.js';
 import { choose, context } from '../../testing/findingContext.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import type { FindingContext } from './context.js';
@@ -306,21 +306,11 @@ describe('what is seen', () => {
         files: [],
         recipe: { command },
       };
-      const layer = {
-        id: 'l',
-        matchId: 'm',
-        position: 0,
-        partId: null,
-        partRevision: null,
-        offer: handmadeOffer(hand.id),
-        traits: null,
-        settings: {},
-      };
       return {
         ...rows,
         match: { m: testMatch('m', uuid('rail')) },
         handmade: { [hand.id]: hand },
-        layer: { l: layer },
+        layer: testLayer(handmadeOffer(hand.id)),
       };
     };
     const found = (command: string) => find(context([], made(command), []), 'faulty command')?.cost;

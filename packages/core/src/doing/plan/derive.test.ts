@@ -9,7 +9,7 @@ import type { Part } from '../../model/parts/part.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';
 import { indexOffers } from '../../deciding/matching/rank.js';
 import { partKey, type MatchContext } from '../../deciding/matching/targets.js';
-import { testCoat, testElement, testMatch, testTrait, uuid } from '../../testing/coat.js';
+import { testCoat, testElement, testLayer, testMatch, testTrait, uuid } from '../../testing/coat.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import { derivePlan } from './derive.js';
 import { planMarkdown } from './markdown.js';
@@ -178,18 +178,7 @@ describe('deriving a plan', () => {
     const p = plan(null, [], {
       trait: { ...base.trait, [target.id]: target },
       handmade: { [made.id]: made },
-      layer: {
-        l: {
-          id: 'l',
-          matchId: 'm',
-          position: 0,
-          partId: null,
-          partRevision: null,
-          offer: handmadeOffer(made.id),
-          traits: null,
-          settings: {},
-        },
-      },
+      layer: testLayer(handmadeOffer(made.id)),
     });
     const steps = stepsOf(p);
     const place = steps.find((s) => s.sort === 'place a file')!;

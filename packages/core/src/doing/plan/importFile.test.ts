@@ -11,7 +11,7 @@ import { hostNow } from '../../model/host/now.js';
 import { readProfile } from '../../model/host/profile.js';
 import { EMPTY_SURVEY } from '../../model/host/survey.js';
 import { stepsOf } from '../../model/deeds/step.js';
-import { testCoat, testElement, testMatch, testTrait, uuid } from '../../testing/coat.js';
+import { testCoat, testElement, testLayer, testMatch, testTrait, uuid } from '../../testing/coat.js';
 import { rehearse } from '../rehearsal/rehearse.js';
 import { startState } from '../simulation/hostState.js';
 import { derivePlan } from './derive.js';
@@ -60,18 +60,7 @@ function planned(edge: string, iconSize: number) {
       [testTrait('shelf', 'edge', edge), testTrait('shelf', 'iconSize', iconSize)].map((t) => [t.id, t]),
     ),
     match: { m: testMatch('m', uuid('shelf')) },
-    layer: {
-      l: {
-        id: 'l',
-        matchId: 'm',
-        position: 0,
-        partId: null,
-        partRevision: null,
-        offer: 'dock',
-        traits: null,
-        settings: {},
-      },
-    },
+    layer: testLayer('dock'),
   };
   const ctx: MatchContext = { rows, host, parts: new Map() };
   // What the second export told is what is set now.
