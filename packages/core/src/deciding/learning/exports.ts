@@ -2,6 +2,7 @@ import { nameOfSteps, readExport, type ExportFile } from '../../measuring/export
 import type { ExportedValue, ExportEntry, ExportForm } from '../../measuring/exports/export.js';
 import { sameJson } from '../../model/coat/changes.js';
 import { takesBy, type Learnt } from './byDoing.js';
+import { isSecret } from './secrets.js';
 import { NO_MACHINE, type Machine, type MachineSetting } from './machine.js';
 
 export type ExportsAnswer =
@@ -68,9 +69,15 @@ export function learnFromExports(before: Machine | null, first: ExportFile, then
   if (!is.ok) return is;
   const settings = new Map((before?.settings ?? []).map((s) => [s.key, s]));
   const changed = new Map<string, number>();
+  // What looks private is neither shown nor kept.
+  let leftOut = before?.leftOut ?? 0;
   for (const [path, value] of is.read.entries) {
     const from = was.read.entries.get(path)?.value;
     if (from === undefined || from === value.value) continue;
+    if (isSecret(value.steps.at(-1) ?? '', [from, value.value])) {
+      leftOut++;
+      continue;
+    }
     const told = settingOf(then.name, is.read.form, value, from);
     const known = [...settings.values()].find((s) => isSamePlace(s.entry, told.entry));
     const seen = [...(known?.seen ?? []), from, value.value];
@@ -88,6 +95,7 @@ export function learnFromExports(before: Machine | null, first: ExportFile, then
     learnt: {
       machine: {
         ...(before ?? NO_MACHINE),
+        leftOut,
         settings: [...settings.values()],
       },
       changed,

@@ -419,6 +419,19 @@ describe('what is learnt from two exports of settings', () => {
       ),
     ).toEqual([['desk.txt › d › bar one › size', 'number', '4']]);
   });
+  it('leaves out what looks private, by its name or by its value, and says how many', () => {
+    const of = (password: string, id: string, mail: string, size: string) =>
+      `[Desk]\npassword = ${password}\nid = ${id}\nsender = ${mail}\nsize = ${size}\n`;
+    const answer = learn(
+      of('pumpkin', 'a1b2c3d4e5f6a7b8c9d0e1f2a3', 'me@here.example', '24'),
+      of('turnip', 'b1b2c3d4e5f6a7b8c9d0e1f2a3', 'you@here.example', '32'),
+    );
+    if (!answer.ok) throw new Error(answer.sentence);
+    const { machine } = answer.learnt;
+    expect(machine.settings.map((s) => s.name)).toEqual(['size']);
+    expect(machine.leftOut).toBe(3);
+    expect(JSON.stringify(machine)).not.toMatch(/pumpkin|turnip|b1b2c3|here\.example/);
+  });
   it('becomes a profile for a hand, and none that a command would set wrongly', () => {
     const answer = learn('[Dock]\nicon size = 24\n', '[Dock]\nicon size = 32\n');
     if (!answer.ok) throw new Error(answer.sentence);
