@@ -509,6 +509,20 @@ describe('a number with its unit', () => {
     if (!answer.ok) throw new Error(answer.sentence);
     expect(writeAs(answer.writes, 'length', 40).text).toBe('40px');
     expect(readAs(answer.writes, 'length', '40px')).toBe(40);
+    // Seconds are a thousand milliseconds; what is no measure of the trait is refused, not taken for one.
+    const slow = supplyOf(
+      own({ type: null, takes: takesBy(['1.5s', '2s']), now: '2s' }),
+      'minimise-effect.duration',
+    );
+    if (!slow.ok) throw new Error(slow.sentence);
+    expect(writeAs(slow.writes, 'duration', 250).text).toBe('0.25s');
+    expect(readAs(slow.writes, 'duration', '0.25s')).toBe(250);
+    for (const [target, now] of [
+      ['bar.thickness', '2em'],
+      ['bar.thickness', '24pt'],
+      ['bar.opacity', '40px'],
+    ] as const)
+      expect(supplyOf(own({ type: null, takes: takesBy([now]), now }), target).ok).toBe(false);
   });
   it('has the first value that somebody says where no schema tells one', () => {
     const high = own({

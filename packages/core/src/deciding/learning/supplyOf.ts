@@ -86,6 +86,9 @@ function signsOf(value: string): Pick<Writes, 'between' | 'parted'> | string {
   return 'Its items stand in more than two groups, which one value here cannot write.';
 }
 
+/** The measure of a trait, as a value has it behind its number. */
+const UNIT: Readonly<Record<string, string>> = { length: 'px', duration: 'ms' };
+
 /** How a setting's values are written for a target; null where nobody can tell. */
 function writesOf(setting: MachineSetting, spec: TraitSpec, said: ItemWords): Writes | string {
   const { takes, type } = setting;
@@ -97,9 +100,15 @@ function writesOf(setting: MachineSetting, spec: TraitSpec, said: ItemWords): Wr
     case 'length':
     case 'duration':
     case 'count':
-      return takes.as === 'number' ? base : 'It takes no number.';
+      if (takes.as !== 'number') return 'It takes no number.';
+      if (unit === undefined || unit === UNIT[spec.type]) return base;
+      // Traits have milliseconds; how many pixels an em or a point has nobody here can tell.
+      return spec.type === 'duration' && unit === 's'
+        ? { ...base, factor: 0.001 }
+        : `It is in ${unit}, which is no measure of the trait.`;
     case 'share': {
       if (takes.as !== 'number') return 'It takes no number.';
+      if (unit !== undefined && unit !== '%') return `It is in ${unit}, which is no measure of the trait.`;
       const factor = takes.most === 1 ? 0.01 : takes.most === 255 ? 2.55 : 1;
       return factor === 1 ? base : { ...base, factor };
     }

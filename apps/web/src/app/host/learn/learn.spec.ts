@@ -105,7 +105,7 @@ describe('one’s own desktop', () => {
   });
   it('tells of its settings what is sure, what is to decide, and what could not be read', async () => {
     const { rows, hand, text, taken } = await page();
-    expect(text()).toContain('3 were left out by the survey');
+    expect(text()).toContain('3 were left out, since they may be private');
     expect(text()).toContain('1 could not be read');
     expect(rows()).toHaveLength(1);
     expect(rows()[0]).toContain('Menu opacity');
