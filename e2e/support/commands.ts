@@ -9,13 +9,18 @@ export async function coatOf(page: Page): Promise<LoadedCoat & { readonly id: st
   return { ...((await (await page.request.get(`/api/coats/${id}`)).json()) as LoadedCoat), id };
 }
 
-/** Sends commands to the coat that is open, as one change, and opens it anew. */
+/** Sends commands to the coat that is open, as one change, and opens it anew. A page that saves meanwhile comes first. */
 export async function send(page: Page, label: string, commands: readonly unknown[]): Promise<void> {
-  const { id, revision } = await coatOf(page);
-  const done = await page.request.post(`/api/coats/${id}/commands`, {
-    data: { commandId: randomUUID(), revision, command: { type: 'many', label, commands } },
-  });
-  expect(done.ok(), await done.text()).toBe(true);
+  const command = { type: 'many', label, commands };
+  const commandId = randomUUID();
+  await expect(async () => {
+    const { id, revision } = await coatOf(page);
+    const done = await page.request.post(`/api/coats/${id}/commands`, {
+      data: { commandId, revision, command },
+    });
+    if (done.status() === 409) throw new Error('Another window was first.');
+    expect.soft(done.ok(), await done.text()).toBe(true);
+  }).toPass({ timeout: 10_000 });
   await page.reload();
 }
 

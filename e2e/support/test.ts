@@ -1,4 +1,5 @@
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { coatOf } from './commands';
 
 /** Every test fails on a report of the page's security policy, on an uncaught error, and on a failed script. */
 export const test = base.extend<{ clean: undefined; isNewcomer: boolean }>({
@@ -65,6 +66,8 @@ export async function newCoat(page: Page, name: string): Promise<string> {
   const field = page.getByLabel('Name of the coat');
   await field.fill(name);
   await field.press('Enter');
+  // "Saved" stands there before the name is sent, too: the server is asked.
+  await expect.poll(async () => (await coatOf(page)).rows.coat.name).toBe(name);
   await saved(page);
   return /coats\/([0-9a-f-]{36})/.exec(page.url())![1]!;
 }
