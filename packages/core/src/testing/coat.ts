@@ -99,6 +99,7 @@ export function testCoat(): CoatRows {
       dismissed: [],
       limits: NO_LIMITS,
       uses: {},
+      flavours: {},
       moves: [],
       extras: {},
       origin: null,

@@ -6,6 +6,7 @@ import { EMPTY_SURVEY } from '../model/host/survey.js';
 import { partKey, type MatchContext } from '../deciding/matching/targets.js';
 import { BREAKS, type Break } from '../model/offers/break.js';
 import type { Offer, SettingPlace, Supply } from '../model/offers/offer.js';
+import type { Flavour } from '../model/parts/flavour.js';
 import type { Channel, Part } from '../model/parts/part.js';
 import type { TraitValue } from '../model/traits/value.js';
 import { testCoat, testElement, testMatch, testTrait, uuid } from './coat.js';
@@ -186,6 +187,19 @@ export function randomCoat(seed: number): RandomCoat {
     const file = chance(0.2) ? `~/.config/${slug}/${slug}.conf` : undefined;
     const offer = offerOf(kind, 'offer', slug, file);
     const isLook = chance(0.2);
+    const flavours = chance(0.35)
+      ? ['Plum', 'Plum dark', 'Clay'].map((flavour): Flavour => {
+          const folder = `${name}-${flavour.replace(' ', '-')}`;
+          const supplies = 'fixed' in offer.supplies[kind[1]]! ? { [kind[1]]: { fixed: 10 + some(80) } } : {};
+          return {
+            name: flavour,
+            ...(channel.way === 'archive' ? { root: `deep/${folder}` } : {}),
+            ...(channel.way === 'archive' && chance(0.3) ? { with: [`deep/${name}-Base`] } : {}),
+            ...(channel.way === 'repository' ? { flags: ['--flavour', flavour] } : {}),
+            offers: { offer: { supplies, ...(listed ? { choose: folder } : {}) } },
+          };
+        })
+      : null;
     parts.push(
       testPart(name, {
         channels: [channel],
@@ -224,6 +238,7 @@ export function randomCoat(seed: number): RandomCoat {
               ],
             }
           : {}),
+        ...(flavours ? { flavours } : {}),
         offers: [listed ? { ...offer, choose: { ...host.lists![sort]!, value: name } } : offer],
       }),
     );
@@ -261,8 +276,22 @@ export function randomCoat(seed: number): RandomCoat {
   }
   const byId = <T extends { readonly id: string }>(list: readonly T[]) =>
     Object.fromEntries(list.map((r) => [r.id, r]));
+  const base = testCoat();
   const rows: CoatRows = {
-    ...testCoat(),
+    ...base,
+    picture: chance(0.5)
+      ? base.picture
+      : {
+          ...base.picture,
+          ...byId(
+            Object.values(base.picture).map((p) => ({
+              ...p,
+              id: uuid('dark picture'),
+              variantId: uuid('dark'),
+              position: 1,
+            })),
+          ),
+        },
     element: byId(elements),
     region: {},
     trait: byId(traits),

@@ -13,7 +13,7 @@ import {
   type Newer,
   type NewerChanges,
 } from '@spare-coat/core/deciding/matching/newerRevisions';
-import { chosenLayers, resolveLayer } from '@spare-coat/core/deciding/matching/score';
+import { chosenLayers, resolveLayer } from '@spare-coat/core/deciding/matching/layers';
 import { layersOf, matchOf, type LayerRow } from '@spare-coat/core/model/coat/rows';
 import type { OwnSetting } from '@spare-coat/core/model/offers/ownSetting';
 import { freeSettings, ownValueProblem } from '@spare-coat/core/model/parts/ownValue';
@@ -24,6 +24,7 @@ import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
 import { mixed, type Schema } from 'yup';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
+import { FlavourChoice } from './flavourChoice';
 import { TextField } from '../shared/forms/textField';
 
 const WORDS: Readonly<Record<StackLayer['role'], string>> = {
@@ -64,7 +65,7 @@ function sayChanges({ now, then, traits, else: others }: NewerChanges): string {
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
   selector: 'coat-layer-stack',
-  imports: [MatButton, MatFormField, MatIcon, MatOption, MatSelect, MatTooltip, TextField],
+  imports: [FlavourChoice, MatButton, MatFormField, MatIcon, MatOption, MatSelect, MatTooltip, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Layers, the topmost first">
@@ -105,6 +106,7 @@ function sayChanges({ now, then, traits, else: others }: NewerChanges): string {
         </li>
       }
     </ol>
+    <coat-flavour-choice [elementId]="state().element.id" />
     @for (u of own(); track u.layer.id) {
       <fieldset class="own">
         <legend>{{ u.part.name }}, its own settings here</legend>
@@ -231,7 +233,7 @@ export class LayerStack {
     if (!variant) return [];
     const ctx = this.view.context();
     const chosen = standing === 'gap' ? [] : chosenLayers(ctx, element.id);
-    const layers = underLooks(chosen, looksInForce(ctx), element.kind);
+    const layers = underLooks(ctx, chosen, looksInForce(ctx), element.kind);
     const targets = targetsOf(ctx.rows, element, variant.id);
     return stackOf(ctx.host, element.kind, targets, layers, variant).reverse();
   });

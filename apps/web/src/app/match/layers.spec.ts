@@ -79,6 +79,36 @@ describe('the layers of an element', () => {
     await hand.press('Take the newer revision of Tidebar');
     expect(bench.sent.at(-1)).toMatchObject({ type: 'layer.renew', partRevision: 2 });
   });
+  it('take a flavour of a part in each variant: the nearest, or the one that is chosen', async () => {
+    const rail = partId('Tidebar');
+    const old = PARTS.find((p) => p.id === rail)!;
+    const [offer] = old.offers;
+    const inColour = (name: string, colour: string) => ({
+      name,
+      offers: { [offer!.id]: { supplies: { colour: { fixed: colour } } } },
+    });
+    const part = { ...old, flavours: [inColour('Soot', '#101010'), inColour('Clay', '#e3c2b4')] };
+    const { bench, page, hand, settle } = await onDemo(Shown, {
+      select: 'Rail',
+      before: (b) => {
+        const serving = b.api['partsServing']!;
+        b.api['partsServing'] = (...args: never[]) =>
+          serving(...args).pipe(
+            map((answer) => ({
+              parts: (answer as { parts: typeof PARTS }).parts.map((p) => (p.id === rail ? part : p)),
+            })),
+          );
+      },
+    });
+    expect(page.textContent).toContain('Tidebar comes in 2 flavours');
+    expect(page.querySelector('coat-flavour-choice')!.textContent).toContain('the nearest: Clay');
+    await hand.choose('Tidebar in Light', /^Soot, \d+ %$/);
+    await settle();
+    expect(bench.sent.at(-1)).toMatchObject({ type: 'coat.flavour', partId: rail, flavour: 'Soot' });
+    await hand.choose('Tidebar in Light', /^the nearest: Clay$/);
+    await settle();
+    expect(bench.sent.at(-1)).toMatchObject({ type: 'coat.flavour', flavour: null });
+  });
   it('take the settings of a part by themselves, and refuse what it does not take', async () => {
     const hours = PARTS.find((p) => p.name === 'Brine Hours')!;
     const offer = hours.offers[0]!;

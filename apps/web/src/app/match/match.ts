@@ -24,13 +24,9 @@ import { Router, RouterLink } from '@angular/router';
 import type { SaidStanding } from '@spare-coat/core/model/coat/rows/matches';
 import { layersOf } from '@spare-coat/core/model/coat/rows';
 import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
-import { freshLayer, type RankedOffer } from '@spare-coat/core/deciding/matching/rank';
-import {
-  chosenLayers,
-  scoreLayers,
-  type ElementScore,
-  type TraitScore,
-} from '@spare-coat/core/deciding/matching/score';
+import { chosenLayers, freshLayer } from '@spare-coat/core/deciding/matching/layers';
+import type { RankedOffer } from '@spare-coat/core/deciding/matching/rank';
+import { scoreLayers, type ElementScore, type TraitScore } from '@spare-coat/core/deciding/matching/score';
 import { wantedOf } from '@spare-coat/core/deciding/matching/targets';
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
 import { CoatStore } from '../shared/coatStore';
@@ -208,8 +204,9 @@ export class Match {
       const wanted = wantedOf(this.view.rows(), state.element, variant.id);
       if (look) {
         const host = this.view.host();
-        const fresh = [freshLayer(look.part, look.offer, host?.name ?? '')];
-        const layers = underLooks(fresh, looksInForce(this.view.context()), state.element.kind);
+        const ctx = this.view.context();
+        const fresh = [freshLayer(ctx, look.part, look.offer)];
+        const layers = underLooks(ctx, fresh, looksInForce(ctx), state.element.kind);
         return {
           score: scoreLayers(this.view.rows(), host, wanted, layers, variant, state.element),
           title: `${this.nameOf(look)}, if chosen`,
@@ -294,7 +291,7 @@ export class Match {
     const now = state.perVariant[variant.id]?.traits ?? [];
     const wanted = wantedOf(this.view.rows(), state.element, variant.id);
     const host = this.view.host();
-    const layer = freshLayer(ranked.part, ranked.offer, host?.name ?? '');
+    const layer = freshLayer(this.view.context(), ranked.part, ranked.offer);
     const alone = scoreLayers(this.view.rows(), host, wanted, [layer], variant, state.element).traits;
     const nearer = alone.filter((t, i) => t.supply !== null && t.credit > (now[i]?.credit ?? 0) + 1e-9);
     const fixed = alone.filter((t) => t.supply !== null && 'fixed' in t.supply);

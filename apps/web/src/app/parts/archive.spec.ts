@@ -80,6 +80,29 @@ describe('an archive that was opened', () => {
     expect(page.textContent).toContain('~/.local/share/icons/Reed');
     expect(page.textContent).toContain('It is a tar.gz under the name of a zip.');
   });
+  it('makes one part of folders that are flavours of one thing', async () => {
+    const beside = ['Reed-Plum', 'Reed-Clay'].map((folder) =>
+      finding('icon set', ICONS, { root: `reed/${folder}`, folder, listed: folder }),
+    );
+    const put: Part[] = [];
+    const { page, hand, settle } = await opened(report({ findings: beside }), (bench) => {
+      bench.api['putPart'] = ((part: Part) => {
+        put.push(part);
+        return of({ part });
+      }) as never;
+    });
+    expect(page.textContent).toContain('Reed, in 2 flavours');
+    await hand.press('Make one part of them');
+    await settle();
+    expect(put[0]).toMatchObject({
+      name: 'Reed',
+      flavours: [
+        { name: 'Clay', root: 'reed/Reed-Clay' },
+        { name: 'Plum', root: 'reed/Reed-Plum' },
+      ],
+    });
+    expect(said()).toContain('Reed is a part now.');
+  });
   it('tells how many of the names that are needed an icon set has, and shows those it has', async () => {
     const { page } = await opened(report({}));
     const coverage = page.querySelector('coat-icon-coverage')!;

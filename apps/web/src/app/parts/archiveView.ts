@@ -15,7 +15,9 @@ import { ordered } from '@spare-coat/core/model/coat/rows';
 import type { FirstStep } from '@spare-coat/core/model/host/profile';
 import { isHarmful } from '@spare-coat/core/deciding/archives/entry';
 import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
-import { partFromFinding } from '@spare-coat/core/deciding/archives/makePart';
+import { partFromFinding, partFromSiblings, type Origin } from '@spare-coat/core/deciding/archives/makePart';
+import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
+import { siblingsOf, type Siblings } from '@spare-coat/core/deciding/archives/siblings';
 import { withListing } from '@spare-coat/core/model/parts/fromListing';
 import type { Part } from '@spare-coat/core/model/parts/part';
 import { wallpaperFit } from '@spare-coat/core/deciding/archives/wallpaperFit';
@@ -92,6 +94,8 @@ export class ArchiveView {
   protected readonly picture = (path: string) => pictureAddress(this.reading(), path);
 
   protected readonly findings = computed(() => this.report()?.findings ?? []);
+  /** Findings that are one thing in several flavours. */
+  protected readonly siblings = computed(() => siblingsOf(this.findings()));
   protected readonly harmful = computed(() => isHarmful(this.report()?.hostile ?? []));
 
   /** What a wallpaper of this size would be on each display. Pixels. */
@@ -142,12 +146,23 @@ export class ArchiveView {
   protected make(finding: ArchiveFinding): void {
     const report = this.report();
     if (!report) return;
-    const told = {
-      from: this.source() ?? report.file,
-      key: this.key() ?? null,
-      on: new Date().toISOString().slice(0, 10),
-    };
-    const part = partFromFinding(newId(), finding, report, this.view.host(), told, this.keep());
+    const [host, told] = [this.view.host(), this.origin(report)];
+    this.add(partFromFinding(newId(), finding, report, host, told, this.keep()));
+  }
+
+  protected makeOne(siblings: Siblings): void {
+    const report = this.report();
+    if (!report) return;
+    const [host, told] = [this.view.host(), this.origin(report)];
+    this.add(partFromSiblings(newId(), siblings, report, host, told, this.keep()));
+  }
+
+  private origin(report: ArchiveReport): Origin {
+    const on = new Date().toISOString().slice(0, 10);
+    return { from: this.source() ?? report.file, key: this.key() ?? null, on };
+  }
+
+  private add(part: Part): void {
     const work = this.described(part).pipe(switchMap((whole) => this.api.putPart(whole, 0, newId())));
     this.task.run(
       work,

@@ -13,12 +13,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { RouterLink } from '@angular/router';
 import { fitOf } from '@spare-coat/core/model/parts/fit';
 import type { Part } from '@spare-coat/core/model/parts/part';
-import {
-  freshLayer,
-  indexOffers,
-  rankOffers,
-  type RankedOffer,
-} from '@spare-coat/core/deciding/matching/rank';
+import { freshLayer } from '@spare-coat/core/deciding/matching/layers';
+import { indexOffers, rankOffers, type RankedOffer } from '@spare-coat/core/deciding/matching/rank';
 import { scoreLayers } from '@spare-coat/core/deciding/matching/score';
 import { partKey, wantedOf, type MatchContext } from '@spare-coat/core/deciding/matching/targets';
 import { findKind } from '@spare-coat/core/model/kinds/registry';
@@ -79,15 +75,17 @@ export class CompareParts {
     () => this.elements().find((e) => e.id === this.wanted()) ?? this.elements()[0] ?? null,
   );
 
+  private readonly context = computed<MatchContext>(() => ({
+    ...this.view.context(),
+    parts: new Map(this.parts().map((p) => [partKey(p.id, p.revision), p])),
+  }));
+
   /** The best offer of each part for the element, scored as in Match. */
   private readonly best = computed<readonly (RankedOffer | null)[]>(() => {
     const element = this.element();
     const parts = this.parts();
     if (!element) return parts.map(() => null);
-    const ctx: MatchContext = {
-      ...this.view.context(),
-      parts: new Map(parts.map((p) => [partKey(p.id, p.revision), p])),
-    };
+    const ctx = this.context();
     const ranked = rankOffers(ctx, indexOffers(ctx), element);
     return parts.map((p) => ranked.find((r) => r.part?.id === p.id) ?? null);
   });
@@ -101,18 +99,10 @@ export class CompareParts {
     if (!variant) return [];
     const rows = this.view.rows();
     const host = this.view.host();
+    const ctx = this.context();
     const wanted = wantedOf(rows, element, variant.id);
     const scores = this.best().map((b) =>
-      b
-        ? scoreLayers(
-            rows,
-            host,
-            wanted,
-            [freshLayer(b.part, b.offer, host?.name ?? 'host')],
-            variant,
-            element,
-          ).traits
-        : [],
+      b ? scoreLayers(rows, host, wanted, [freshLayer(ctx, b.part, b.offer)], variant, element).traits : [],
     );
     return (this.view.book().find(element.kind)?.traits ?? []).flatMap((spec) => {
       const cells = scores.map((list) => list.find((s) => s.target.spec.id === spec.id) ?? null);

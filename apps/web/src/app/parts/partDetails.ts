@@ -105,6 +105,7 @@ export class PartDetails {
       ...(openOnce ? ['It has to be opened once before it can be chosen.'] : []),
     ];
   });
+  protected readonly flavours = computed(() => (this.part().flavours ?? []).map((f) => f.name).join(', '));
   protected readonly channels = computed(() => this.part().channels.map((c) => this.sayChannel(c)));
   protected readonly offers = computed(() =>
     this.part().offers.map((offer) => ({

@@ -206,6 +206,41 @@ export const PART_SECTIONS: readonly Section[] = [
     fields: { offers: offersList },
   },
   {
+    id: 'flavours',
+    label: 'Flavours',
+    help: 'What it comes in: accents, sizes, light and dark. In each variant of a coat one is taken. Its colours and other values stand in the JSON view.',
+    fields: {
+      flavours: {
+        is: 'list',
+        label: '',
+        one: 'flavour',
+        empty: 'absent',
+        says: (flavour) => said(flavour, 'name') || 'Without a name',
+        fresh: (beside) => ({ name: `Flavour ${beside.length + 1}` }),
+        of: groupOf({
+          name: textField('Name'),
+          root: textField('Folder in the archive', { mono: true, wide: 2, empty: 'absent' }),
+          with: {
+            is: 'words',
+            label: 'Folders that it needs as well',
+            wide: 2,
+            empty: 'absent',
+          },
+          flags: { is: 'command', label: 'Told to the script', wide: 2, empty: 'absent' },
+          offers: {
+            is: 'by name',
+            label: 'Listed as',
+            one: 'offer',
+            nameLabel: 'Offer, by its id',
+            of: groupOf({ choose: textField('Listed as', { empty: 'absent' }) }),
+            fresh: { choose: '' },
+            empty: 'absent',
+          },
+        }),
+      },
+    },
+  },
+  {
     id: 'fits',
     label: 'Made for',
     help: 'Versions of hosts, and who says so. With none, it rests on open standards alone and fits any host.',

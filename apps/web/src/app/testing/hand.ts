@@ -17,7 +17,7 @@ export interface Hand {
   /** Types into a field in place of what was there, and confirms it by Enter. */
   enter(label: string, text: string): Promise<void>;
   /** Chooses from a list that opens, by what the choice is called. */
-  choose(label: string, option: string): Promise<void>;
+  choose(label: string, option: string | RegExp): Promise<void>;
   /** What a list says is chosen. */
   chosen(label: string): Promise<string>;
   press(name: string): Promise<void>;

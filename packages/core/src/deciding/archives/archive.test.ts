@@ -8,9 +8,10 @@ import type { ArchiveFinding } from './findings.js';
 import { hostileEntries, isHarmful, linkSteps, stepsOf, type ArchiveEntry } from './entry.js';
 import { judgeArchive, nameOfArchive } from './judge.js';
 import { PLAIN_FACE } from '../../testing/faces.js';
-import { partFromFinding } from './makePart.js';
+import { partFromFinding, partFromSiblings } from './makePart.js';
 import { licenceOfText, type ArchiveReport } from './report.js';
 import { scriptOptions } from './scripts.js';
+import { siblingsOf } from './siblings.js';
 import { archiveForm, formRemark } from './sniff.js';
 import { resolved, treeOf } from './tree.js';
 import { wallpaperFit } from './wallpaperFit.js';
@@ -210,6 +211,75 @@ describe('judging', () => {
       'Try `--accent plum`.',
     );
     expect(options).toEqual(expect.arrayContaining(['-a', '-b', '-h', '-d', '--dark', '--size', '--accent']));
+  });
+});
+
+describe('things that differ in some words of their names', () => {
+  const css = (accent: string) => `a{color:${accent};background:#eeeeee}`;
+  const theme = (folder: string, accent: string) => ({ [`looks/${folder}/frame/frame.css`]: css(accent) });
+  const groups = (contents: Record<string, string>) =>
+    siblingsOf(judgeArchive('looks.zip', files(contents), HOST)).map(({ name, all }) => [
+      name,
+      all.map((a) => a.flavour),
+    ]);
+
+  it('are one thing in flavours: accents, sizes, light and dark, however they are written', () => {
+    expect(
+      groups({
+        ...theme('Heather', '#111111'),
+        ...theme('Heather-plum', '#6d3f78'),
+        ...theme('Heather-plum-Dark-compact', '#8a5a96'),
+        ...theme('Other', '#111111'),
+      }),
+    ).toEqual([['Heather', ['Plain', 'Plum', 'Plum dark compact']]]);
+    expect(groups({ ...theme('HeathClay', '#b5533c'), ...theme('HeathMoss', '#446633') })).toEqual([
+      ['Heath', ['Clay', 'Moss']],
+    ]);
+  });
+  it('are none where only a version tells them apart, or another sort', () => {
+    expect(groups({ ...theme('Reed', '#111111'), ...theme('Reed-2', '#222222') })).toEqual([]);
+    expect(groups({ ...theme('Reed', '#111111'), 'looks/Reed-icons/index.theme': INDEX })).toEqual([]);
+  });
+  it('become one part, each flavour with its folder, what it inherits from, its colours and its name', () => {
+    const index = (name: string, inherits = '') =>
+      `[Icon Theme]\nName=${name}\n${inherits}Directories=48/places\n\n[48/places]\nSize=48\nContext=Places\nType=Fixed\n`;
+    const contents = {
+      ...theme('Heather-Plum', '#6d3f78'),
+      ...theme('Heather-Clay', '#b5533c'),
+      'Bell/index.theme': index('Bell'),
+      'Bell/48/places/folder.png': '',
+      'Bell-Moss/index.theme': index('Bell Moss', 'Inherits=Bell,hicolor\n'),
+      'Bell-Moss/48/places/user-home.png': '',
+    };
+    const findings = judgeArchive('looks.zip', files(contents), HOST);
+    const report = {
+      file: 'looks.zip',
+      sha256: 'a'.repeat(64),
+      size: 1,
+      hostile: [],
+      licences: [],
+      findings,
+    };
+    const host = testHost({ lists: { 'window theme': { key: 'look.theme', place: 'Look' } } });
+    const origin = { from: 'looks.zip', key: null, on: '2026-12-01' };
+    const parts = siblingsOf(findings).map((s) =>
+      partFromSiblings(uuid('p'), s, report as never, host, origin, false),
+    );
+    for (const part of parts) expect(readPart(JSON.parse(JSON.stringify(part)))).toEqual(part);
+    const heather = parts.find((p) => p.name === 'Heather')!;
+    expect(heather.flavours).toEqual([
+      { name: 'Clay', root: 'looks/Heather-Clay', offers: { controls: { choose: 'Heather-Clay' } } },
+      {
+        name: 'Plum',
+        root: 'looks/Heather-Plum',
+        offers: {
+          controls: { supplies: { accent: { fixed: '#6d3f78' } }, choose: 'Heather-Plum' },
+        },
+      },
+    ]);
+    const moss = parts.find((p) => p.name === 'Bell')!.flavours!.find((f) => f.name === 'Moss')!;
+    expect(moss).toMatchObject({ root: 'Bell-Moss', with: ['Bell'] });
+    expect(Object.keys(moss.offers!['icon-set']!.supplies!['names']!)).toEqual(['fixed']);
   });
 });
 

@@ -17,6 +17,9 @@ import type { ArchiveFinding, Evidence, FontEvidence, ThemeVariant } from './fin
 import { iconSetsOf } from './themes.js';
 import { variantOf } from './judge.js';
 import type { ArchiveReport } from './report.js';
+import type { Siblings } from './siblings.js';
+import type { Flavour } from '../../model/parts/flavour.js';
+import { sameJson } from '../../model/coat/changes.js';
 
 /** Chroma from which a colour counts as one rather than as a grey. In OKLCH; greys of desktops stay below 0.03. */
 const COLOURED = 0.04;
@@ -265,6 +268,80 @@ export function partFromFinding(
     ...(finding.variants.length > 0 ? { variants: finding.variants } : {}),
     source: { ...origin, sha256: report.sha256 },
   };
+}
+
+/**
+ * Makes one part of findings that are one thing in several flavours: each flavour with its folder, those that it inherits from,
+ * what it is called in the list, and what its own files show.
+ */
+export function partFromSiblings(
+  id: string,
+  { name, all }: Siblings,
+  report: ArchiveReport,
+  host: HostProfile | null,
+  origin: Origin,
+  keep: boolean,
+): Part {
+  const each = all.map(({ finding, flavour }) => ({
+    finding,
+    flavour,
+    part: partFromFinding(id, finding, report, host, origin, keep),
+  }));
+  const { part: first } = nth(each, 0);
+  const offers = new Map<string, Offer>();
+  for (const { part } of each)
+    for (const o of part.offers) if (!offers.has(o.id)) offers.set(o.id, { ...o, name });
+  const flavours = each.map(({ finding, flavour, part }): Flavour => {
+    const { root } = finding;
+    const beside = inheritedBy(finding, report.findings);
+    const told = part.offers.map(
+      ({ id, supplies, choose }): [string, NonNullable<Flavour['offers']>[string]] => {
+        const usual = offers.get(id)!.supplies;
+        const other = Object.entries(supplies).filter(([trait, s]) => !sameJson(s, usual[trait]));
+        return [
+          id,
+          {
+            ...(other.length > 0 ? { supplies: Object.fromEntries(other) } : {}),
+            ...(choose ? { choose: choose.value } : {}),
+          },
+        ];
+      },
+    );
+    return {
+      name: flavour,
+      root,
+      ...(beside.length > 0 ? { with: beside } : {}),
+      ...(told.length > 0 ? { offers: Object.fromEntries(told) } : {}),
+    };
+  });
+  return {
+    ...first,
+    name: name.slice(0, MOST_NAME),
+    faults: [...new Set(each.flatMap((e) => e.part.faults))].slice(0, 10),
+    offers: [...offers.values()],
+    variants: all.map((a) => a.flavour).slice(0, 40),
+    flavours,
+  };
+}
+
+/** The folders of an archive that a theme in it inherits from, over any number of steps. */
+function inheritedBy(finding: ArchiveFinding, findings: readonly ArchiveFinding[]): string[] {
+  const byFolder = new Map(findings.filter((f) => f.sort === finding.sort).map((f) => [f.folder, f]));
+  const reached = new Set([finding]);
+  for (const { evidence } of reached) {
+    const parents =
+      evidence.what === 'icon set'
+        ? evidence.theme.inherits
+        : 'inherits' in evidence
+          ? evidence.inherits
+          : [];
+    for (const parent of parents) {
+      const next = byFolder.get(parent);
+      if (next) reached.add(next);
+    }
+  }
+  reached.delete(finding);
+  return [...reached].map((f) => f.root).slice(0, 20);
 }
 
 /** What evidence shows to be wrong or missing, and what is odd about the archive. */

@@ -7,7 +7,8 @@ import { execProblems, strayBlanks } from '../../measuring/standards/desktopEntr
 import { defaultOf } from '../../model/host/profile.js';
 import { displayOf, mainLength } from '../matching/carry.js';
 import type { ElementState } from '../matching/evaluate.js';
-import { chosenLayers, type TraitScore } from '../matching/score.js';
+import { chosenLayers } from '../matching/layers.js';
+import type { TraitScore } from '../matching/score.js';
 import { sayNumber, spellValue } from '../../model/traits/say.js';
 import { type IconNames, type Order, type Palette, type TraitValue } from '../../model/traits/value.js';
 import { actualOf, scoreOf, seenElements, type FindingContext } from './context.js';

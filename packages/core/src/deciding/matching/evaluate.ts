@@ -5,7 +5,8 @@ import { type SaidStanding } from '../../model/coat/rows/matches.js';
 import { isSeenAfterDoing, proveElement, seenIndex, type ElementProof, type SeenIndex } from './proof.js';
 import { looksInForce, underLooks } from './looks.js';
 import { rankOffers, type OfferIndex } from './rank.js';
-import { chosenLayers, scoreLayers, thresholdsOf, type ElementScore } from './score.js';
+import { chosenLayers } from './layers.js';
+import { scoreLayers, thresholdsOf, type ElementScore } from './score.js';
 import { standingOf, STANDINGS, type Standing } from './standing.js';
 import { scoredVariants, wantedFrom, type MatchContext } from './targets.js';
 
@@ -152,7 +153,7 @@ export function evaluateCoat(ctx: MatchContext, index: OfferIndex): CoatState {
     const chosen = chosenLayers(ctx, element.id);
     // What cannot be had here shows nothing: the host's own is seen instead.
     const had = said === 'gap' ? [] : obtainableLayers(ctx, chosen);
-    const layers = underLooks(had, looks, element.kind);
+    const layers = underLooks(ctx, had, looks, element.kind);
     const perVariant: Record<string, ElementScore> = {};
     for (const variant of variants) {
       const wanted = wantedFrom(rows, element, traits, variant.id);

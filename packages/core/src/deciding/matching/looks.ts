@@ -1,6 +1,7 @@
 import { unobtainable } from './obtainable.js';
 import { matchOf } from '../../model/coat/rows.js';
 import type { Part } from '../../model/parts/part.js';
+import { offersByVariant } from './flavours.js';
 import type { ResolvedLayer } from './score.js';
 import { partOf, type MatchContext } from './targets.js';
 
@@ -23,10 +24,12 @@ export function looksInForce(ctx: MatchContext): Part[] {
 }
 
 /** What a whole look leaves behind for a kind, or null where it does not touch it. */
-export function lookLayer(part: Part, kind: string): ResolvedLayer | null {
+export function lookLayer(ctx: MatchContext, part: Part, kind: string): ResolvedLayer | null {
   if (!part.overwrites?.includes(kind)) return null;
   const offer = part.offers.find((o) => o.kind === kind);
+  const byVariant = offer && offersByVariant(ctx, part, offer);
   return {
+    ...(byVariant ? { byVariant } : {}),
     role: 'look',
     blank: offer === undefined,
     offer: offer ?? { id: '', kind, name: part.name, replaces: false, supplies: {} },
@@ -42,12 +45,13 @@ export function lookLayer(part: Part, kind: string): ResolvedLayer | null {
  * them. Of several looks the last by name lies on top.
  */
 export function underLooks(
+  ctx: MatchContext,
   layers: readonly ResolvedLayer[],
   looks: readonly Part[],
   kind: string,
 ): readonly ResolvedLayer[] {
   if (looks.length === 0) return layers;
-  const beneath = looks.map((p) => lookLayer(p, kind)).filter((l): l is ResolvedLayer => l !== null);
+  const beneath = looks.map((p) => lookLayer(ctx, p, kind)).filter((l): l is ResolvedLayer => l !== null);
   // A base that stands in place of the host's thing stands in place of what a look made of that as well.
   if (beneath.length === 0 || layers.some((l) => l.role === 'base' && l.offer.replaces)) return layers;
   return [...beneath, ...layers];

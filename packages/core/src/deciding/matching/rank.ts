@@ -4,7 +4,8 @@ import { fitOf, type Fit } from '../../model/parts/fit.js';
 import type { Offer } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
 import { looksInForce, underLooks } from './looks.js';
-import { offerOfHandmade, scoreLayers, type ResolvedLayer } from './score.js';
+import { freshLayer, offerOfHandmade } from './layers.js';
+import { scoreLayers } from './score.js';
 import { coatOf, handmadeOf } from '../../model/coat/rows.js';
 import { scoredVariants, wantedFrom, type MatchContext } from './targets.js';
 
@@ -18,12 +19,6 @@ export interface RankedOffer {
   readonly closeness: number | null;
   /** At most, likewise. */
   readonly most: number | null;
-}
-
-/** An offer as a layer that nothing was typed into. */
-export function freshLayer(part: Part | null, offer: Offer, hostName: string): ResolvedLayer {
-  const from = part?.name ?? hostName;
-  return { role: 'base', offer, from, layerId: null, traits: null, settings: {}, ...(part ? { part } : {}) };
 }
 
 /** Offers by the kind they serve, so that elements of one kind look at no others. */
@@ -90,7 +85,7 @@ export function rankOffers(
   const wanted = variants.map((v) => wantedFrom(ctx.rows, element, own, v.id));
   const looks = looksInForce(ctx);
   const ranked = offersFor(ctx.rows, index, element).map(({ part, offer, fit }): RankedOffer => {
-    const layers = underLooks([freshLayer(part, offer, ctx.host?.name ?? '')], looks, element.kind);
+    const layers = underLooks(ctx, [freshLayer(ctx, part, offer)], looks, element.kind);
     let [sum, most, n] = [0, 0, 0];
     variants.forEach((variant, i) => {
       const score = scoreLayers(ctx.rows, ctx.host, nth(wanted, i), layers, variant, element);

@@ -1,16 +1,5 @@
 import { nth } from '../../ground/checked.js';
-import {
-  coatOf,
-  handmadeOf,
-  handmadeOffer,
-  layersOf,
-  matchOf,
-  type CoatRows,
-  type ElementRow,
-  type HandmadeRow,
-  type LayerRow,
-  type LayerSettings,
-} from '../../model/coat/rows.js';
+import { coatOf, type CoatRows, type ElementRow, type LayerSettings } from '../../model/coat/rows.js';
 import { defaultOf, type HostProfile } from '../../model/host/profile.js';
 import { addedSurfaces } from '../../model/host/surfaces.js';
 import { fromSyntax, toSyntax } from '../../model/offers/formatSyntax.js';
@@ -22,7 +11,7 @@ import { keepingUnknown } from '../../model/traits/keepingUnknown.js';
 import type { Order, TraitValue } from '../../model/traits/value.js';
 import { displayOf } from './carry.js';
 import { settle } from './settle.js';
-import { carriedValue, partOf, type MatchContext, type Target, type Untold, type Wanted } from './targets.js';
+import { carriedValue, type Target, type Untold, type Wanted } from './targets.js';
 
 /** What a layer is: what a whole look left behind, what carries the element, or what lies over it for some traits. */
 export type LayerRole = 'look' | 'base' | 'overlay';
@@ -33,6 +22,8 @@ export interface ResolvedLayer {
   /** Of a whole look that says nothing of this kind: what was set before it is gone, and nobody can tell what is there. */
   readonly blank?: boolean;
   readonly offer: Offer;
+  /** By variant, the offer in the flavour of its part that is taken there; missing where it has none. */
+  readonly byVariant?: Readonly<Record<string, Offer>> | undefined;
   /** The part that makes the offer; none of what the host or one's own hand makes. */
   readonly part?: Part;
   /** The part's name, or the host's. */
@@ -89,11 +80,12 @@ export function scoreLayers(
   rows: CoatRows,
   host: HostProfile | null,
   { targets, untold }: Wanted,
-  layers: readonly ResolvedLayer[],
+  inAll: readonly ResolvedLayer[],
   variant: { readonly id: string; readonly name: string },
   element: ElementRow,
 ): ElementScore {
   const { kind } = element;
+  const layers = inAll.some((l) => l.byVariant) ? inAll.map((l) => layerIn(l, variant.id)) : inAll;
   const { scale } = displayOf(rows, element);
   const variantName = variant.name.toLowerCase();
   let [sum, mostSum, weights] = [0, 0, 0];
@@ -119,6 +111,12 @@ export function scoreLayers(
   const open = untold.reduce((all, u) => all + u.weight, 0);
   const all = weights + open;
   return { closeness: sum / all, most: (mostSum + open) / all, traits, untold, assumed };
+}
+
+/** A layer as it is in a variant. */
+export function layerIn(layer: ResolvedLayer, variantId: string): ResolvedLayer {
+  const offer = layer.byVariant?.[variantId];
+  return offer ? { ...layer, offer } : layer;
 }
 
 /** How many lines there will be, where nobody tells but what is written is known. */
@@ -287,41 +285,6 @@ function scoreTrait(
     byHand: false,
     ...creditsFor(target, actual),
   };
-}
-
-/** Something of one's own making, as an offer. */
-export function offerOfHandmade({ id, kind, name, supplies }: HandmadeRow): Offer {
-  return {
-    id: handmadeOffer(id),
-    kind,
-    name,
-    replaces: false,
-    supplies: Object.fromEntries(Object.entries(supplies).map(([trait, value]) => [trait, { fixed: value }])),
-  };
-}
-
-/** The offer a layer row names, or null when its part or offer is not at hand. */
-export function resolveLayer(ctx: MatchContext, layer: LayerRow): ResolvedLayer | null {
-  const { traits, settings } = layer;
-  const role: LayerRole = layer.position === 0 ? 'base' : 'overlay';
-  const made = layer.partId === null ? handmadeOf(ctx.rows, layer.offer) : null;
-  if (made)
-    return { role, offer: offerOfHandmade(made), from: 'Hand-made', layerId: layer.id, traits, settings };
-  const part = partOf(ctx, layer);
-  const offers = layer.partId === null ? ctx.host?.offers : part?.offers;
-  const offer = offers?.find((o) => o.id === layer.offer);
-  if (!offer) return null;
-  const from = part?.name ?? ctx.host?.name ?? '';
-  return { role, offer, from, layerId: layer.id, traits, settings, ...(part ? { part } : {}) };
-}
-
-/** The layers chosen for an element, base first; empty when nothing is chosen. */
-export function chosenLayers(ctx: MatchContext, elementId: string): ResolvedLayer[] {
-  const match = matchOf(ctx.rows, elementId);
-  if (!match) return [];
-  return layersOf(ctx.rows, match.id)
-    .map((l) => resolveLayer(ctx, l))
-    .filter((l): l is ResolvedLayer => l !== null);
 }
 
 /** The closeness (0 to 1) from which an element of this coat is *matched*, and from which it is *near*. */

@@ -10,7 +10,7 @@ import { evaluateCoat } from './evaluate.js';
 import { indexOffers } from './rank.js';
 import { standingHistory, type PastEntry } from './standingHistory.js';
 import { stackOf } from './stack.js';
-import { freshLayer } from './rank.js';
+import { freshLayer } from './layers.js';
 import { partKey, targetsOf, type MatchContext } from './targets.js';
 import { whyOf } from './why.js';
 import type { Part } from '../../model/parts/part.js';
@@ -122,10 +122,11 @@ describe('the stack of layers', () => {
     const element = rows.element[uuid('rail')]!;
     const variant = rows.variant[uuid('light')]!;
     const targets = targetsOf(rows, element, variant.id);
-    const base = freshLayer(null, host.offers[0]!, host.name);
+    const ctx = { rows, host, parts: new Map() };
+    const base = freshLayer(ctx, null, host.offers[0]!);
     const tint = testPart('Tint', {}, { colour: { fixed: '#000000' } });
     const over = {
-      ...freshLayer(tint, { ...tint.offers[0]!, replaces: false }, host.name),
+      ...freshLayer(ctx, tint, { ...tint.offers[0]!, replaces: false }),
       role: 'overlay' as const,
     };
     const stack = stackOf(host, 'bar', targets, [base, over], variant);

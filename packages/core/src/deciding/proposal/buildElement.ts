@@ -6,8 +6,9 @@ import type { Break } from '../../model/offers/break.js';
 import { canOverlay, type Offer } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
 import { lookLayer } from '../matching/looks.js';
-import { freshLayer, offersFor, type OfferIndex } from '../matching/rank.js';
-import { chosenLayers, scoreLayers, type ResolvedLayer, type TraitScore } from '../matching/score.js';
+import { chosenLayers, freshLayer } from '../matching/layers.js';
+import { offersFor, type OfferIndex } from '../matching/rank.js';
+import { scoreLayers, type ResolvedLayer, type TraitScore } from '../matching/score.js';
 import { type MatchContext, type Wanted } from '../matching/targets.js';
 import type { Base, InstanceElement, InstancePart, LookState, Overlay, Use } from './instance.js';
 
@@ -50,7 +51,7 @@ function gather(
 ): Pick<Base, 'gains' | 'uses' | 'breaks'> {
   const { element, wanted, traits, numberOfTrait, told, ground } = at;
   const { parts, host, rows, variants } = ground;
-  const look = state >= 0 ? lookLayer(parts[state]!, element.kind) : null;
+  const look = state >= 0 ? lookLayer(ground.ctx, parts[state]!, element.kind) : null;
   const covered = layers.some((l) => l.role === 'base' && l.offer.replaces);
   const all = look && !covered ? [look, ...layers] : layers;
   const gains: (number | null)[] = traits.map(() => null);
@@ -128,7 +129,7 @@ export function elementOf(ground: InstanceGround, counted: CountedElement, weigh
   const offered = offersFor(rows, index, element);
   const bases = offered.flatMap(({ part, offer }) => {
     const number = part ? mapped(numberOf, part.id) : -1;
-    const layer = freshLayer(part, offer, host.name);
+    const layer = freshLayer(ctx, part, offer);
     return inStates(states, (state) => {
       // A look that is taken is there; its own offer cannot be had without it.
       if (
@@ -152,7 +153,7 @@ export function elementOf(ground: InstanceGround, counted: CountedElement, weigh
   });
   const overlays = offered.flatMap(({ part, offer }): Overlay[] => {
     if (!canOverlay(offer)) return [];
-    const layer: ResolvedLayer = { ...freshLayer(part, offer, host.name), role: 'overlay' };
+    const layer: ResolvedLayer = { ...freshLayer(ctx, part, offer), role: 'overlay' };
     const told = gather(at, [layer], -1, (s) => s.supply !== null);
     if (told.gains.every((g) => g === null)) return [];
     return [

@@ -3,6 +3,7 @@ import { binCoat } from './coat/binCoat.js';
 import { dismissKinds } from './coat/dismissKinds.js';
 import { setPolicy } from './coat/setPolicy.js';
 import { setLimits } from './coat/setLimits.js';
+import { setFlavour } from './coat/setFlavour.js';
 import { setUses } from './coat/setUses.js';
 import { setThresholds } from './coat/setThresholds.js';
 import { chooseHost } from './coat/chooseHost.js';
@@ -75,6 +76,7 @@ export const COMMANDS = [
   dismissKinds,
   setPolicy,
   setLimits,
+  setFlavour,
   setUses,
   setThresholds,
   chooseHost,

@@ -10,7 +10,8 @@ import { hostNow, type HostNow } from '../../model/host/now.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import type { CoatState, ElementState } from '../../deciding/matching/evaluate.js';
 import { isWholeLook, looksInForce } from '../../deciding/matching/looks.js';
-import { resolveLayer, type ResolvedLayer } from '../../deciding/matching/score.js';
+import { resolveLayer } from '../../deciding/matching/layers.js';
+import type { ResolvedLayer } from '../../deciding/matching/score.js';
 import { scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
 import type { Offer } from '../../model/offers/offer.js';
 import { writeName } from '../../model/offers/writes.js';
@@ -241,14 +242,16 @@ class Planner {
   }
 
   private choose(
-    { offer }: ResolvedLayer,
+    layer: ResolvedLayer,
     part: Part | null,
     ready: Ready | null,
     element: string,
   ): Ready | null {
+    const { offer } = layer;
     if (!offer.choose) return ready;
     const { draft, host } = this;
     const choose = { ...offer.choose, value: this.chosenAs(offer.choose, part) };
+    const also = otherVariants(this.ctx, layer);
     const path = pathIn(choose);
     // What is typed of a picture is where its file lies: its name alone tells no desktop anything.
     const lies = path ? pictureIn(ready?.of ?? [], choose.value) : null;
@@ -278,7 +281,7 @@ class Planner {
               }),
         ],
         value: lies ?? choose.value,
-        expected: `${choose.value} is listed and chosen.`,
+        expected: [`${choose.value} is listed and chosen.`, ...also].join(' '),
         check: `Look at ${choose.place}.`,
         undo: 'Choose what was noted before.',
         effect: choose.effect ?? 'none',
@@ -308,6 +311,8 @@ class Planner {
     if (channel?.way !== 'archive' || channel.sort !== sort || channel.root === '') return value;
     // A part with several themes of one sort says which: only what no folder of it is called is another name.
     const folder = nameOfPath(channel.root.replace(/\/$/, ''));
+    // Each flavour says what it is called.
+    if (part.flavours?.length) return value;
     const all = part.offers.flatMap((o) => (o.choose?.key === key ? [o.choose.value] : []));
     return all.includes(folder) ? value : folder;
   }
@@ -347,3 +352,11 @@ const roleOf = (offer: Offer, value: string) =>
   nameOf(offer).includes(value.toLowerCase()) || value.toLowerCase().includes(nameOf(offer))
     ? (findKind(offer.kind)?.label.toLowerCase() ?? nameOf(offer))
     : nameOf(offer);
+
+/** What is chosen in the other variants, where that is another flavour, in sentences. */
+function otherVariants({ rows }: MatchContext, { offer, byVariant = {} }: ResolvedLayer): string[] {
+  return scoredVariants(rows).flatMap((v) => {
+    const value = byVariant[v.id]?.choose?.value;
+    return value === undefined || value === offer.choose?.value ? [] : [`In ${v.name}: ${value}.`];
+  });
+}

@@ -1,7 +1,9 @@
 import type { VariantRow } from '../../model/coat/rows.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import type { CoatState } from '../../deciding/matching/evaluate.js';
-import type { TraitScore } from '../../deciding/matching/score.js';
+import { chosenLayers } from '../../deciding/matching/layers.js';
+import { layerIn, type TraitScore } from '../../deciding/matching/score.js';
+import { writeName } from '../../model/offers/writes.js';
 import { partOf, scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
 import type { Part } from '../../model/parts/part.js';
 import { PlanDraft } from './draft.js';
@@ -11,7 +13,7 @@ import { placeOfOwn } from './ownMaking.js';
 import { addPairs } from './pairs.js';
 import { spellSetting } from './setValues.js';
 import { emptyPlan, type Plan } from '../../model/deeds/step.js';
-import { chooseDeed, deedOf, resourceOf, writeValue } from '../../model/deeds/written.js';
+import { chooseDeed, deedOf, pathIn, resourceOf, writeValue } from '../../model/deeds/written.js';
 
 /** A setting that differs between variants, as a resource of the plan, and its value in each, by the variant's id. */
 export interface VariantSetting {
@@ -25,6 +27,18 @@ function partOfScore(ctx: MatchContext, { layerId }: TraitScore): Part | null {
   return (layer && partOf(ctx, layer)) ?? null;
 }
 
+/** What is chosen in lists in one variant, by the flavours that are taken of parts: of which element, where, and what. */
+function chosenIn(ctx: MatchContext, coat: CoatState, variantId: string) {
+  return coat.elements.flatMap(({ element, standing }) => {
+    if (standing === 'gap' || standing === 'left alone') return [];
+    return chosenLayers(ctx, element.id).flatMap((layer) => {
+      const choose = layer.byVariant && layerIn(layer, variantId).offer.choose;
+      if (!choose || pathIn(choose)) return [];
+      return [{ element, choose, text: writeName(choose.writes, choose.value) }];
+    });
+  });
+}
+
 /** Settings that are not the same in all variants, by key. */
 export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostProfile): VariantSetting[] {
   const found = new Map<string, Record<string, string>>();
@@ -35,6 +49,11 @@ export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostPr
     });
     if (values.length > 1) found.set(resourceOf(host.variants) ?? '', Object.fromEntries(values));
   }
+  for (const { id } of scoredVariants(ctx.rows))
+    for (const { choose, text } of chosenIn(ctx, coat, id)) {
+      const name = resourceOf(choose);
+      if (name !== null) found.set(name, { [id]: text, ...found.get(name) });
+    }
   for (const state of coat.elements) {
     if (state.standing === 'gap' || state.standing === 'left alone') continue;
     for (const [variantId, { traits }] of Object.entries(state.perVariant))
@@ -82,6 +101,25 @@ export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantR
       null,
     );
   const done = new Set<string>(own ? [resourceOf(own) ?? ''] : []);
+  for (const { element, choose, text } of chosenIn(ctx, coat, variant.id)) {
+    const name = resourceOf(choose);
+    if (name === null || !differing.has(name) || done.has(name)) continue;
+    done.add(name);
+    draft.add(
+      {
+        key: `switch:${choose.key}:${text}`.slice(0, 480),
+        sort: 'choose',
+        title: `Choose ${choose.value} for ${element.name}`,
+        where: choose.place,
+        deeds: [chooseDeed(choose, text, { of: [], listed: null, path: null })],
+        value: choose.value,
+        expected: `${choose.value} is listed and chosen.`,
+        undo: 'Switch back.',
+        effect: choose.effect ?? 'none',
+      },
+      element.id,
+    );
+  }
   for (const state of coat.elements) {
     if (state.standing === 'gap' || state.standing === 'left alone') continue;
     for (const score of state.perVariant[variant.id]?.traits ?? []) {

@@ -9,8 +9,9 @@ import {
 import type { CoatState, ElementState } from '../../deciding/matching/evaluate.js';
 import { coatCloseness } from '../../deciding/matching/evaluate.js';
 import { looksInForce, underLooks } from '../../deciding/matching/looks.js';
+import { resolveLayer } from '../../deciding/matching/layers.js';
 import {
-  resolveLayer,
+  layerIn,
   scoreLayers,
   type ElementScore,
   type ResolvedLayer,
@@ -77,7 +78,8 @@ function asSet(
     supplies[trait] = supply;
     values[trait] = value;
   }
-  return { ...layer, offer: { ...layer.offer, supplies }, settings: { [variantId]: values } };
+  const { byVariant: _taken, ...rest } = layer;
+  return { ...rest, offer: { ...layer.offer, supplies }, settings: { [variantId]: values } };
 }
 
 /** Whether what was chosen is in effect: its part is ready, and it is chosen where there is a list. */
@@ -95,8 +97,9 @@ function layersIn(look: LookContext, element: ElementRow, read: Read, variantId:
   if (!match) return [];
   const book = kindBook(ctx.rows);
   return layersOf(ctx.rows, match.id).flatMap((row) => {
-    const layer = resolveLayer(ctx, row);
-    if (!layer) return [];
+    const resolved = resolveLayer(ctx, row);
+    if (!resolved) return [];
+    const layer = layerIn(resolved, variantId);
     const made =
       row.partId === null && row.offer.startsWith('hand:') ? row.offer.slice('hand:'.length) : null;
     if (!isChosen(read, readyOf[row.partId ?? made ?? ''], layer.offer)) return [];
@@ -155,7 +158,7 @@ export function lookOf(look: LookContext, state: HostState): StateLook {
     const perVariant: Record<string, ElementScore> = {};
     for (const { variant, read, looks: inForce } of variants) {
       const chosen = known.standing === 'gap' ? [] : layersIn(look, element, read, variant.id);
-      const layers = underLooks(chosen, inForce, element.kind);
+      const layers = underLooks(ctx, chosen, inForce, element.kind);
       const wanted = wantedFrom(rows, element, byElement.get(element.id) ?? [], variant.id);
       perVariant[variant.id] = scoreLayers(rows, host, wanted, layers, variant, element);
     }

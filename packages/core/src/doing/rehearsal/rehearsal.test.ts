@@ -153,10 +153,10 @@ describe('faults', () => {
     const fetch = stepOf(fetching.plan, 'fetch');
     expect(failing(fetching, fetch.key, 'download cut').sentence).toMatch(/connection broke.*half of it/);
     expect(failing(fetching, fetch.key, 'disk full').sentence).toBe('The disk is full.');
-    const installing = firstWith((p) =>
-      stepsOf(p).some((s) => s.sort === 'install' && s.where === 'Pipit 24'),
-    );
-    const install = stepsOf(installing.plan).find((s) => s.sort === 'install' && s.where === 'Pipit 24')!;
+    const installs = (p: OrderedPlan) =>
+      stepsOf(p).find((s) => s.deeds.some((d) => d.do === 'install' && d.channel === 'pipit'));
+    const installing = firstWith((p) => installs(p) !== undefined);
+    const install = installs(installing.plan)!;
     expect(failing(installing, install.key, 'package missing').sentence).toMatch(
       /^The mirror of Pipit 24 has no package /,
     );
@@ -166,21 +166,18 @@ describe('faults', () => {
   });
 
   it('a folder one level too deep is found out where the theme is to be chosen', () => {
+    const unpackOf = (p: OrderedPlan, name: string) =>
+      stepsOf(p).find((s) =>
+        s.deeds.some((d) => d.do === 'unpack' && d.makes.path.split('/').at(-1) === name),
+      );
     const made = firstWith((p) =>
-      stepsOf(p).some(
-        (s) =>
-          s.sort === 'choose' && stepsOf(p).some((u) => u.sort === 'unpack' && u.title.includes(s.value)),
-      ),
+      stepsOf(p).some((s) => s.sort === 'choose' && unpackOf(p, s.value) !== undefined),
     );
-    const choose = stepsOf(made.plan).find(
-      (s) =>
-        s.sort === 'choose' &&
-        stepsOf(made.plan).some((u) => u.sort === 'unpack' && u.title.includes(s.value)),
-    )!;
-    const unpack = stepsOf(made.plan).find((s) => s.sort === 'unpack' && s.title.includes(choose.value))!;
+    const choose = stepsOf(made.plan).find((s) => s.sort === 'choose' && unpackOf(made.plan, s.value))!;
+    const unpack = unpackOf(made.plan, choose.value)!;
     const last = failing(made, unpack.key, 'wrong folder');
     expect(last.step.key).toBe(choose.key);
-    expect(last.sentence).toMatch(/one folder too deep, in ~\/\.local\/share\/.+\/(Part\d)\/\1\.$/);
+    expect(last.sentence).toMatch(/one folder too deep, in ~\/\.local\/share\/.+\/(Part\d[\w-]*)\/\1\.$/);
   });
 
   it('what needs a new session is not there before it', () => {

@@ -187,6 +187,12 @@ const USE = 'How much an application is used is a whole number from 0 to 5.';
 /** How much an application is used, 1 to 5, by its id in the survey; 0: not at all. */
 export const usesSchema = record(whole(0, 5, USE), { most: 2000, sentence: USE });
 
+/** By a part's id and a variant's, which flavour of the part was chosen by name; what is not told is taken as near as it comes. */
+export const flavoursSchema = record(record(text(200)), {
+  most: 500,
+  sentence: 'A flavour is chosen by its name, for a part and a variant.',
+});
+
 const MOST_GUIDES = 100;
 /** Lines laid across a picture to measure against, in whole pixels from its left (`x`) or top (`y`). */
 export const guidesSchema = list(shape({ axis: oneOf(['x', 'y']), at: whole(0, 16_384) }), {

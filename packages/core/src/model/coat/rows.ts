@@ -75,6 +75,7 @@ export function newCoatRow(id: string, name: string): CoatRow {
     dismissed: [],
     limits: NO_LIMITS,
     uses: {},
+    flavours: {},
     moves: [],
     extras: {},
     origin: null,

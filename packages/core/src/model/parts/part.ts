@@ -22,6 +22,7 @@ import { findKind } from '../kinds/registry.js';
 import { BREAKS } from '../offers/break.js';
 import { syntaxSchema } from '../offers/formatSyntax.js';
 import { offerSchema } from '../offers/offer.js';
+import { flavourProblem, flavourSchema } from './flavour.js';
 import { ownSettingSchema } from '../offers/ownSetting.js';
 import {
   address,
@@ -164,8 +165,7 @@ const kindName = held(
   BEYOND,
 );
 
-/** Something obtainable that can supply elements. One immutable revision of it. */
-export const partSchema = held(
+const partShape = held(
   shape(
     {
       id: idSchema,
@@ -199,8 +199,10 @@ export const partSchema = held(
       /** After what its installation shows. */
       effect: oneOf(BREAKS),
       offers: list(offerSchema),
-      /** Its flavours: light, dark, accents, sizes. */
+      /** What it comes in, in words: light, dark, accents, sizes. */
       variants: list(text(60), { most: 40 }).optional(),
+      /** Of what it comes in, what is a choice, and what each choice changes. */
+      flavours: list(flavourSchema, { most: 80 }).optional(),
       /** What it brings unasked, and how that is got rid of; the file that it is, where it is one: it can then be removed. */
       brings: list(
         shape({ what: text(300), remove: text(300, 0).nullable(), file: path.optional() }),
@@ -231,6 +233,14 @@ export const partSchema = held(
         return `${label}: the part has no syntax ${value.syntax}.`;
     return null;
   },
+  BEYOND,
+);
+
+/** Something obtainable that can supply elements. One immutable revision of it. */
+export const partSchema = held(
+  partShape,
+  'flavours',
+  ({ flavours = [], offers }) => flavourProblem(flavours, offers),
   BEYOND,
 );
 export type Part = Of<typeof partSchema>;

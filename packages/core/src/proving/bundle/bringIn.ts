@@ -11,13 +11,20 @@ export function pinned(
   profile: { readonly id: string; readonly revision: number } | null,
 ): CoatRows {
   const coat = coatOf(rows);
+  const idHere = new Map([...parts].map(([key, { id }]) => [key.slice(0, key.indexOf(' ')), id]));
+  const flavours = Object.fromEntries(
+    Object.entries(coat.flavours).map(([id, told]) => [idHere.get(id) ?? id, told]),
+  );
   return {
     ...rows,
     coat: {
-      [coat.id]:
-        profile && coat.profileId !== null
-          ? { ...coat, profileId: profile.id, profileRevision: profile.revision }
-          : coat,
+      [coat.id]: {
+        ...coat,
+        flavours,
+        ...(profile && coat.profileId !== null
+          ? { profileId: profile.id, profileRevision: profile.revision }
+          : {}),
+      },
     },
     layer: Object.fromEntries(
       Object.values(rows.layer).map((layer) => {

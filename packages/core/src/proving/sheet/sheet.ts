@@ -5,7 +5,7 @@ import type { Survey } from '../../model/host/survey.js';
 import { displayOf } from '../../deciding/matching/carry.js';
 import type { CoatState, ElementState, Mosts } from '../../deciding/matching/evaluate.js';
 import { shortfallsOf } from '../../deciding/matching/ledger.js';
-import { chosenLayers } from '../../deciding/matching/score.js';
+import { chosenLayers } from '../../deciding/matching/layers.js';
 import { tapeOf, type TapeSegment } from '../../deciding/matching/tape.js';
 import { partKey, scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
 import type { Channel, Part } from '../../model/parts/part.js';

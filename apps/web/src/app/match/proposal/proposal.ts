@@ -14,7 +14,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { acceptedChoices, type ProposedElement } from '@spare-coat/core/deciding/proposal/accept';
 import type { ProposedSet } from '@spare-coat/core/deciding/proposal/report';
-import { chosenLayers } from '@spare-coat/core/deciding/matching/score';
+import { chosenLayers } from '@spare-coat/core/deciding/matching/layers';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 import { newId } from '../../shared/newId';

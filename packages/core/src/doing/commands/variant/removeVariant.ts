@@ -2,7 +2,7 @@ import { idSchema } from '../../../ground/ids.js';
 import { alter, takeOut } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
 import { CommandRefused, need } from '../../../model/coat/refused.js';
-import type { LayerSettings } from '../../../model/coat/rows.js';
+import { coatOf, type CoatRow, type LayerSettings } from '../../../model/coat/rows.js';
 import { command } from '../command.js';
 import { captureGoes, pictureGoes } from '../shared/going.js';
 
@@ -41,8 +41,19 @@ export const removeVariant = command({
         );
         return keep(alter('layer', layer, { settings }));
       }),
+      ...keep(alter('coat', coatOf(rows), { flavours: withoutVariant(coatOf(rows).flavours, id) })),
       takeOut('variant', variant),
     ];
   },
   says: (rows, c) => `Remove the variant ${rows.variant[c.id]?.name ?? ''}`,
 });
+
+/** Flavours that were chosen in other variants. */
+function withoutVariant(flavours: CoatRow['flavours'], id: string): CoatRow['flavours'] {
+  return Object.fromEntries(
+    Object.entries(flavours).flatMap(([part, told]) => {
+      const rest = Object.entries(told).filter(([variant]) => variant !== id);
+      return rest.length === 0 ? [] : [[part, Object.fromEntries(rest)]];
+    }),
+  );
+}

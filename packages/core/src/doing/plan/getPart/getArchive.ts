@@ -11,27 +11,38 @@ const TROUBLE = [
   'If the theme is not listed afterwards, look whether its folder lies one level too deep, and whether it has the name given here.',
 ];
 
-/** Gets a part as an archive, of which one folder is put in place. */
+/** Gets a part as an archive, of which one folder is put in place for each flavour that is taken, or one alone. */
 export function getArchive(g: Getting, channel: ChannelOf<'archive'>): Ready {
-  const { draft, host, part, element } = g;
-  const base = commonOf(g, TROUBLE);
-  const cache = cacheOf(part);
-  const folder = keyed(host.folders, channel.sort);
-  const listed = themesOf(part, host).find((t) => t.sort === channel.sort)?.name;
-  const name =
-    (channel.root === '' ? listed : nameOfPath(channel.root.replace(/\/$/, ''))) ?? slugOf(part.name);
-  const archive = `${cache}/${channel.file}`;
+  const roots = [...new Set(g.flavours.flatMap((f) => [f.root ?? channel.root, ...(f.with ?? [])]))];
+  const archive = `${cacheOf(g.part)}/${channel.file}`;
   const fetched = fetchFile(g, channel, archive);
-  draft.onlyForInstalling.add(cache);
+  g.draft.onlyForInstalling.add(cacheOf(g.part));
+  const each = (roots.length === 0 ? [channel.root] : roots).map((root) =>
+    unpack(g, channel, { archive, root, fetched }),
+  );
+  return { keys: each.map((e) => e.key), of: each.map((e) => e.of) };
+}
+
+/** Puts one folder of an archive in place. */
+function unpack(
+  g: Getting,
+  channel: ChannelOf<'archive'>,
+  { archive, root, fetched }: { readonly archive: string; readonly root: string; readonly fetched: string },
+): { readonly key: string; readonly of: string } {
+  const { draft, host, part, element } = g;
+  const folder = keyed(host.folders, channel.sort);
+  const listed = themesOf(part, host, g.flavours).find((t) => t.sort === channel.sort)?.name;
+  const name = (root === '' ? listed : nameOfPath(root.replace(/\/$/, ''))) ?? slugOf(part.name);
   const makes: Made = { path: `${folder}/${name}`, is: `theme ${channel.sort}` };
+  const isOne = root === channel.root;
   const key = draft.add(
     {
-      ...base,
-      key: `unpack:${part.id}@${part.version}:${folder}`,
+      ...commonOf(g, TROUBLE),
+      key: `unpack:${part.id}@${part.version}:${folder}${isOne ? '' : `/${name}`}`,
       sort: 'unpack',
-      title: `Put ${partName(part)} in place`,
+      title: isOne ? `Put ${partName(part)} in place` : `Put ${name} of ${partName(part)} in place`,
       where: folder,
-      deeds: [{ do: 'unpack', archive, root: channel.root, makes }],
+      deeds: [{ do: 'unpack', archive, root, makes }],
       expected: `The folder ${name} lies in ${folder}.`,
       check: `Look into ${folder}/${name}: what the host looks for lies right in it, not one level deeper.`,
       undo: `Remove ${makes.path}.`,
@@ -40,5 +51,5 @@ export function getArchive(g: Getting, channel: ChannelOf<'archive'>): Ready {
     element,
   );
   draft.follow(fetched, key);
-  return { keys: [key], of: [resource.file(makes.path)] };
+  return { key, of: resource.file(makes.path) };
 }

@@ -3,9 +3,8 @@ import { keyed } from '../../../ground/checked.js';
 import { fillTemplate } from '../../../model/deeds/quote.js';
 import { resource } from '../../../model/deeds/deed.js';
 import { type Made } from '../../../model/deeds/deedSchema.js';
-import type { HostProfile, PackageChannel } from '../../../model/host/profile.js';
+import type { PackageChannel } from '../../../model/host/profile.js';
 import { laterBreak } from '../../../model/offers/break.js';
-import type { Part } from '../../../model/parts/part.js';
 import { broughtBy, commonOf, themesOf, type ChannelOf, type Getting, type Ready } from './getting.js';
 
 /** What to look at where it goes wrong. */
@@ -14,8 +13,8 @@ const TROUBLE = [
 ];
 
 /** What a package puts where everybody finds it, and what it brings unasked. */
-function madeByPackage(part: Part, host: HostProfile): Made[] {
-  const themes = themesOf(part, host).flatMap(({ sort, name }): Made[] => {
+function madeByPackage({ part, host, flavours }: Getting): Made[] {
+  const themes = themesOf(part, host, flavours).flatMap(({ sort, name }): Made[] => {
     const [folder] = host.systemFolders?.[sort] ?? [];
     return folder ? [{ path: `${folder}/${name}`, is: `theme ${sort}` }] : [];
   });
@@ -36,7 +35,7 @@ export function getPackage(g: Getting, channel: ChannelOf<'package'>, packages: 
       sort: 'install',
       title: `Install ${partName(part)}`,
       where: packages.name,
-      deeds: [{ do: 'install', channel: packages.id, package: name, makes: madeByPackage(part, host) }],
+      deeds: [{ do: 'install', channel: packages.id, package: name, makes: madeByPackage(g) }],
       expected: `The package ${name} is installed.`,
       check: `Ask ${packages.name} whether it has ${name}.`,
       elsewhere: host.channels

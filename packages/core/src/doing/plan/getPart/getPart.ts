@@ -1,4 +1,5 @@
 import type { MatchContext } from '../../../deciding/matching/targets.js';
+import { flavoursTaken } from '../../../deciding/matching/flavours.js';
 import { unobtainable } from '../../../deciding/matching/obtainable.js';
 import { coatOf } from '../../../model/coat/rows.js';
 import type { HostProfile } from '../../../model/host/profile.js';
@@ -33,7 +34,8 @@ export class PartGetter {
     if (word === 'known not to') draft.warnings.push(`${part.name}: ${sentence}`);
     if (channel === null) draft.warnings.push(`${part.name}: ${channelSentence}`);
     const cannot = unobtainable(ctx, part);
-    const getting: Getting = { draft, host, part, element, channelSentence, cannot };
+    const flavours = flavoursTaken(ctx, part);
+    const getting: Getting = { draft, host, part, element, channelSentence, cannot, flavours };
     const got = cannot === null ? byChannel(getting, channel, channelId) : getByHand(getting);
     const [gotKey] = got.keys as [string];
     draft.got.set(part.id, gotKey);

@@ -28,15 +28,16 @@ export function getRepository(g: Getting, channel: ChannelOf<'repository'>): Rea
       where: folder,
       deeds: [
         { do: 'clone', from: channel.from, version: part.version, to: folder },
-        {
-          do: 'run',
+        // Once for each flavour that is taken, with what it is told for that.
+        ...flagsOf(g, channel).map((words) => ({
+          do: 'run' as const,
           program,
-          words: channel.flags,
+          words,
           admin: channel.admin,
           makes: leaves,
           takes: [],
           undo: channel.undo ?? null,
-        },
+        })),
       ],
       expected: 'The script ends without an error.',
       check: `There is ${leaves.map((l) => l.path).join(' and ')}.`,
@@ -53,4 +54,11 @@ export function getRepository(g: Getting, channel: ChannelOf<'repository'>): Rea
   else if (channel.undo) draft.stays.set(folder, `Its script takes ${part.name} away again.`);
   else draft.onlyForInstalling.add(folder);
   return { keys: [key], of: leaves.slice(0, 1).map((l) => resource.file(l.path)) };
+}
+
+/** What the script is told, each time that it is run: for every flavour that is taken, after the channel's own flags. */
+function flagsOf({ flavours }: Getting, channel: ChannelOf<'repository'>): (readonly string[])[] {
+  const runs = flavours.map((f) => [...channel.flags, ...(f.flags ?? [])]);
+  const each = [...new Map(runs.map((words) => [words.join('\0'), words])).values()];
+  return each.length === 0 ? [channel.flags] : each;
 }

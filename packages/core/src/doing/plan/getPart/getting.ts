@@ -3,6 +3,8 @@ import { DOWNLOADS } from '../../../measuring/standards/places.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
 import type { Made } from '../../../model/deeds/deedSchema.js';
 import type { HostProfile } from '../../../model/host/profile.js';
+import type { Flavour } from '../../../model/parts/flavour.js';
+import { offerIn } from '../../../model/parts/flavour.js';
 import type { Channel, Part } from '../../../model/parts/part.js';
 
 /** What must be in effect before something of a part can be set, by resource, from the step that gets it to enabling. */
@@ -22,6 +24,8 @@ export interface Getting {
   readonly channelSentence: string;
   /** Why it cannot be had here; null where it can. */
   readonly cannot: string | null;
+  /** The flavours that are taken of it in some variant of the coat; empty where it has none. */
+  readonly flavours: readonly Flavour[];
 }
 
 /** A part that comes by a channel of one way. */
@@ -40,8 +44,14 @@ export function commonOf({ part }: Getting, trouble: readonly string[] = []) {
 }
 
 /** Themes that a part puts into the host's lists, by the lists that its offers are chosen from. */
-export function themesOf(part: Part, host: HostProfile): { readonly sort: string; readonly name: string }[] {
-  return part.offers.flatMap(({ choose }) => {
+export function themesOf(
+  part: Part,
+  host: HostProfile,
+  flavours: readonly Flavour[],
+): { readonly sort: string; readonly name: string }[] {
+  const offers =
+    flavours.length === 0 ? part.offers : flavours.flatMap((f) => part.offers.map((o) => offerIn(o, f)));
+  return offers.flatMap(({ choose }) => {
     const sort = Object.entries(host.lists ?? {}).find(([, list]) => list.key === choose?.key)?.[0];
     return choose && sort !== undefined ? [{ sort, name: choose.value }] : [];
   });

@@ -29,6 +29,7 @@ import {
   subjectSchema,
   targetFields,
   timeSchema,
+  flavoursSchema,
   usesSchema,
 } from '../fields.js';
 import { limitsSchema } from '../limits.js';
@@ -68,6 +69,7 @@ export const coat = entity({
     dismissed: list(kindId, { most: 200 }),
     limits: limitsSchema,
     uses: usesSchema,
+    flavours: flavoursSchema.default({}),
     /** Steps of the plan that a person has put elsewhere, in the order in which it was done. */
     moves: list(moveSchema, { most: 200 }),
     /** What came with a bundle and is not known here: it goes out again with the next one. */
