@@ -106,7 +106,7 @@ export function partsOfLayers(ctx: MatchContext, matchId: string): string[] {
  * @param weights of all elements that count together
  */
 export function elementOf(ground: InstanceGround, counted: CountedElement, weights: number): InstanceElement {
-  const { ctx, host, rows, instanceParts, numberOf, index } = ground;
+  const { ctx, rows, instanceParts, numberOf, index } = ground;
   const { element, wanted } = counted;
   const traits = [...new Set(wanted.flatMap(({ targets }) => targets.map((t) => t.spec.id)))];
   const at: ElementAt = {
