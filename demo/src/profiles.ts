@@ -3,6 +3,7 @@ import type { HostProfile } from '@spare-coat/core/model/host/profile';
 import { idOf } from './ids.js';
 import { FERNBANK, channel, commands, extra, fernbankBar, fernbankOffers, lists } from './profileFernbank.js';
 import { FREEDESKTOP } from './profileFreedesktop.js';
+import { byHand, FURNISHED, furniture } from './furniture.js';
 import { fixed, supplier, supplies } from './supplies.js';
 
 /** Keeps of Fernbank's offers those named, for desktops that can do less. */
@@ -41,7 +42,20 @@ export const PROFILES: readonly HostProfile[] = [
         ),
       },
       ...only('Oxbow', 'wallpaper', 'interface-type'),
+      // It lets nobody touch its frames, or what lies on its strip.
+      ...furniture('ox', 'Control', [
+        'launcher-clicks',
+        'overview-button',
+        'bar-menus',
+        'spacer',
+        'terminal',
+        'translucency',
+        'window-list',
+        'edge-actions',
+      ]),
     ],
+    defaults: { ...FERNBANK.defaults, ...FURNISHED },
+    byHand: byHand('Control'),
     settings: extra('ox', 'Control'),
     pairs: [],
     installing: { packages: { sandgrouse: 'oxbow' }, session: 'Oxbow', doubles: ['file manager'] },
@@ -109,7 +123,10 @@ export const PROFILES: readonly HostProfile[] = [
           ),
         },
       },
+      ...furniture('row', 'ochre.conf', [], '~/.config/ochre/terminal.conf'),
     ],
+    defaults: { ...FERNBANK.defaults, ...FURNISHED },
+    byHand: byHand('ochre.conf'),
     settings: [
       ...extra('row', 'ochre.conf')!,
       {
@@ -142,7 +159,21 @@ export const PROFILES: readonly HostProfile[] = [
     version: '2',
     summary: 'Light and small, for old machines: one bar, bitmap frames, no translucency, hardly any memory.',
     surfaces: { bar: 1, dock: 0, launcher: 0 },
-    offers: [fernbankBar(1, 16, 40), ...only('Lanternfish', 'clock', 'window-buttons', 'wallpaper')],
+    offers: [
+      fernbankBar(1, 16, 40),
+      ...only('Lanternfish', 'clock', 'window-buttons', 'wallpaper'),
+      ...furniture('lantern', 'lantern.ini', [
+        'dock',
+        'launcher',
+        'minimise-effect',
+        'media-control',
+        'search-button',
+        'bin',
+        'controls',
+      ]),
+    ],
+    defaults: { ...FERNBANK.defaults, ...FURNISHED },
+    byHand: byHand('lantern.ini'),
     settings: extra('lantern', 'lantern.ini'),
     lists: { 'icon set': { key: 'lantern.icons', place: 'lantern.ini', effect: 'restart' } },
     signatures: [{ sort: 'window theme', needs: ['border/', 'border/colours'] }],

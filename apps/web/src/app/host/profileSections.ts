@@ -201,6 +201,23 @@ export const PROFILE_SECTIONS: readonly Section[] = [
     },
   },
   {
+    id: 'byHand',
+    label: 'By hand',
+    help: 'Where a hand finds what no offer above sets, by kind of element: a window, a file, a command.',
+    fields: {
+      byHand: {
+        is: 'by name',
+        label: '',
+        one: 'place',
+        nameLabel: 'Kind',
+        suggest: kindSuggestions,
+        of: textField('Place', { wide: 4 }),
+        fresh: '',
+        empty: 'absent',
+      },
+    },
+  },
+  {
     id: 'folders',
     label: 'Own folders',
     help: 'Where each sort of part is copied for one person, such as ~/.local/share/icons.',

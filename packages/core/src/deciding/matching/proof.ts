@@ -2,7 +2,7 @@ import type { CaptureRow, CoatRows, ElementRow, SightingRow } from '../../model/
 import { displayOf } from './carry.js';
 import { creditsFor, type ElementScore, type TraitScore } from './score.js';
 import { carriedValue, partOf, type MatchContext } from './targets.js';
-import { readValue } from '../../model/deeds/written.js';
+import { valueAt } from '../../model/deeds/written.js';
 import type { TraitValue } from '../../model/traits/value.js';
 
 /** One trait that was really seen: what it is, where that is known from, and what it earns. */
@@ -72,11 +72,12 @@ export function onDisplay(
 /** What the newest survey says of a trait that has a setting; null where it says nothing. */
 function bySurvey(ctx: MatchContext, element: ElementRow, score: TraitScore): TraitValue | null {
   const { place, layerId, target } = score;
-  const raw = place && !place.file && place.key !== '' ? ctx.settingsNow?.get(place.key) : undefined;
-  if (!place || raw === undefined) return null;
+  if (!place || !ctx.settingsNow) return null;
   const layer = layerId === null ? undefined : ctx.rows.layer[layerId];
   const part = (layer && partOf(ctx, layer)) ?? null;
-  const value = readValue(part, place, target.spec.type, raw);
+  const value = valueAt(part, place, target.spec.type, ({ key, file }) =>
+    file || key === '' ? undefined : ctx.settingsNow!.get(key),
+  );
   return value === null ? null : carriedValue(target.spec.type, value, displayOf(ctx.rows, element).scale);
 }
 

@@ -8,7 +8,7 @@ import { syntaxAt } from '../../model/offers/ownSetting.js';
 import type { Part } from '../../model/parts/part.js';
 import { closeness } from '../../model/traits/closeness.js';
 import { keepingUnknown } from '../../model/traits/keepingUnknown.js';
-import type { Order, TraitValue } from '../../model/traits/value.js';
+import type { Order, Palette, TraitValue } from '../../model/traits/value.js';
 import { displayOf } from './carry.js';
 import { settle } from './settle.js';
 import { carriedValue, type Target, type Untold, type Wanted } from './targets.js';
@@ -249,6 +249,17 @@ function scoreTrait(
       if (losses.length > 0) {
         actual = fromSyntax(text, syntax).text;
         bound = `as far as ${syntax.name} has codes for it`;
+        earned = null;
+      }
+    }
+    const roles = spec.type === 'palette' ? place?.writes?.roles : undefined;
+    if (roles && typeof setting === 'object') {
+      // Of colours that are set one by one, those without a place of their own stay as they are.
+      const all = actual as Palette;
+      const set = Object.fromEntries(Object.entries(all).filter(([role]) => role in roles));
+      if (Object.keys(set).length < Object.keys(all).length) {
+        actual = set;
+        bound = 'as far as its colours have places';
         earned = null;
       }
     }

@@ -73,17 +73,23 @@ export function addFiles(
   return chosen(draft, element, key, pictures) ?? key;
 }
 
-/** Chooses a wallpaper of one's own by where it lies, where the host has a setting that takes that. */
+/** Where the host takes the path of a picture for an element: its list of wallpapers, or a setting of what it offers itself. */
+function pictureSetting({ host }: PlanDraft, { kind }: ElementRow): SettingPlace | undefined {
+  if (kind === 'wallpaper') return host.lists?.['wallpaper'];
+  const own = host.offers.flatMap((o) => (o.kind === kind ? (o.supplies['picture'] ?? []) : []));
+  return own.flatMap((supply) => ('setting' in supply && pathIn(supply.setting) ? [supply.setting] : []))[0];
+}
+
+/** Chooses a picture of one's own by where it lies, where the host has a setting that takes that. */
 function chosen(
   draft: PlanDraft,
   element: ElementRow,
   placed: string,
   [picture, ...others]: readonly string[],
 ): string | null {
-  const list = draft.host.lists?.['wallpaper'];
+  const list = pictureSetting(draft, element);
   const path = list && pathIn(list);
-  if (element.kind !== 'wallpaper' || picture === undefined || others.length > 0 || !list || !path)
-    return null;
+  if (picture === undefined || others.length > 0 || !list || !path) return null;
   const lies = `${PICTURES}/${picture}`;
   const key = draft.add(
     {
@@ -124,5 +130,6 @@ export function placeOfOwn(
     const supply = offer.kind === element.kind ? offer.supplies[spec.id] : undefined;
     if (supply && 'setting' in supply) return { place: supply.setting, setting: value };
   }
-  return { place: { key: '', place: `Where what draws ${element.name} keeps it` }, setting: value };
+  const place = host.byHand?.[element.kind] ?? `Where what draws ${element.name} keeps it`;
+  return { place: { key: '', place }, setting: value };
 }

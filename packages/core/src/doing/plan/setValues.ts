@@ -16,7 +16,7 @@ import { type Deed } from '../../model/deeds/deedSchema.js';
 import type { PlanDraft, StepDraft } from './draft.js';
 import { NOTE, SAFE_POINT } from './frame.js';
 import { commandLine, fillTemplate, keyPieces } from '../../model/deeds/quote.js';
-import { deedOf, readValue, writeValue } from '../../model/deeds/written.js';
+import { deedOf, placesFor, valueAt, writeValue } from '../../model/deeds/written.js';
 
 /** A setting is in the host's units, so a length is told without `px`. */
 export function spellSetting(type: TraitType, value: TraitValue): string {
@@ -104,11 +104,11 @@ export function addSetting(
   const arranges = spec.type === 'order' && element.kind !== 'window-buttons';
   // The bar of a part, or one that is added first, has nothing on it that could be lost; what a hand typed is meant as it stands.
   const isOfHost = more.part === null && ready === null && !first.score.byHand;
-  const shownNow = place.key === '' ? undefined : now.settings.get(place.key);
-  const hostNow =
-    shownNow !== undefined
-      ? readValue(null, place, spec.type, shownNow)
-      : defaultOf(host, element.kind, spec.id, first.variant);
+  const places = placesFor(place, spec.type, first.score.setting);
+  const isShown = places.some((one) => one.place.key !== '' && now.settings.has(one.place.key));
+  const hostNow = isShown
+    ? valueAt(null, place, spec.type, ({ key }) => now.settings.get(key))
+    : defaultOf(host, element.kind, spec.id, first.variant);
   const careful =
     arranges && isOfHost && isOrder(first.score.setting) && isOrder(target.value)
       ? keepingUnknown(isOrder(hostNow) ? hostNow : null, first.score.setting, target.value)
@@ -126,11 +126,22 @@ export function addSetting(
   const own =
     place.file &&
     more.part?.settings?.find((s) => 'file' in s.where && s.where.file.path === place.file!.path);
-  const deed: Deed = deedOf(place, value, ready?.of ?? [], more.part) ?? {
-    do: 'by hand',
-    what: `Set ${what} to ${said}.`,
-    changes: { resource: resource.hand(`${element.id} ${spec.id}`), value },
-  };
+  const each = placesFor(place, spec.type, setting);
+  const deeds = each.map(
+    (one): Deed =>
+      deedOf(
+        one.place,
+        one.place === place ? value : writeValue(more.part, one.place, one.type, one.value).text,
+        ready?.of ?? [],
+        more.part,
+      ) ?? {
+        do: 'by hand',
+        what: `Set ${what} to ${said}.`,
+        changes: { resource: resource.hand(`${element.id} ${spec.id}`), value },
+      },
+  );
+  if (deeds.length === 0) return null;
+  const [deed] = deeds as [Deed];
   const reread: Deed[] =
     own && own.reread.after !== 'none' && (own.reread.after === 'reload' || own.reread.after === 'reopen')
       ? [
@@ -157,7 +168,7 @@ export function addSetting(
       .filter(Boolean)
       .join(' '),
     where: place.file ? `${place.file.path}, ${place.file.at}` : place.place,
-    deeds: [deed, ...reread],
+    deeds: [...deeds, ...reread],
     value: place.file ? `${place.file.at} ${value}` : said,
     expected:
       also.length > 0
@@ -167,7 +178,7 @@ export function addSetting(
           : 'The value is shown as typed.',
     check:
       deed.do === 'set'
-        ? `Ask with: ${commandLine(fillTemplate(host.commands.get, keyPieces(place.key)))}`
+        ? `Ask with: ${commandLine(fillTemplate(host.commands.get, keyPieces(deed.key)))}`
         : '',
     undo: place.file
       ? `Set it back to what stands in ${place.file.path} now; the rest of the file stays as it is.`

@@ -1,4 +1,4 @@
-import type { VariantRow } from '../../model/coat/rows.js';
+import type { ElementRow, VariantRow } from '../../model/coat/rows.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import type { CoatState } from '../../deciding/matching/evaluate.js';
 import { chosenLayers } from '../../deciding/matching/layers.js';
@@ -13,7 +13,15 @@ import { placeOfOwn } from './ownMaking.js';
 import { addPairs } from './pairs.js';
 import { spellSetting } from './setValues.js';
 import { emptyPlan, type Plan } from '../../model/deeds/step.js';
-import { chooseDeed, deedOf, pathIn, resourceOf, writeValue } from '../../model/deeds/written.js';
+import {
+  chooseDeed,
+  deedOf,
+  pathIn,
+  placesFor,
+  resourceOf,
+  writeValue,
+  type Placed,
+} from '../../model/deeds/written.js';
 
 /** A setting that differs between variants, as a resource of the plan, and its value in each, by the variant's id. */
 export interface VariantSetting {
@@ -25,6 +33,22 @@ export interface VariantSetting {
 function partOfScore(ctx: MatchContext, { layerId }: TraitScore): Part | null {
   const layer = layerId === null ? undefined : ctx.rows.layer[layerId];
   return (layer && partOf(ctx, layer)) ?? null;
+}
+
+/** What a trait writes where, as resources of the plan; nothing where a hand has to find the place. */
+function written(
+  ctx: MatchContext,
+  host: HostProfile,
+  element: ElementRow,
+  score: TraitScore,
+): (Placed & { readonly name: string; readonly text: string })[] {
+  const { place, setting } = placeOfOwn(ctx.rows, host, element, score) ?? score;
+  if (!place || setting === null) return [];
+  return placesFor(place, score.target.spec.type, setting).flatMap((one) => {
+    const name = resourceOf(one.place);
+    if (!name) return [];
+    return [{ ...one, name, text: writeValue(partOfScore(ctx, score), one.place, one.type, one.value).text }];
+  });
 }
 
 /** What is chosen in lists in one variant, by the flavours that are taken of parts: of which element, where, and what. */
@@ -59,17 +83,11 @@ export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostPr
     for (const [variantId, { traits }] of Object.entries(state.perVariant))
       for (const score of traits) {
         if (!score.layerId) continue;
-        const { place, setting } = placeOfOwn(ctx.rows, host, state.element, score) ?? score;
-        const name = place && resourceOf(place);
-        if (!place || !name || setting === null) continue;
-        const values = found.get(name) ?? {};
-        values[variantId] ??= writeValue(
-          partOfScore(ctx, score),
-          place,
-          score.target.spec.type,
-          setting,
-        ).text;
-        found.set(name, values);
+        for (const { name, text } of written(ctx, host, state.element, score)) {
+          const values = found.get(name) ?? {};
+          values[variantId] ??= text;
+          found.set(name, values);
+        }
       }
   }
   return [...found]
@@ -123,29 +141,28 @@ export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantR
   for (const state of coat.elements) {
     if (state.standing === 'gap' || state.standing === 'left alone') continue;
     for (const score of state.perVariant[variant.id]?.traits ?? []) {
-      const { place, setting } = placeOfOwn(ctx.rows, host, state.element, score) ?? score;
-      const name = place && resourceOf(place);
-      if (!score.layerId || !place || !name || setting === null) continue;
-      if (!differing.has(name) || done.has(name)) continue;
-      done.add(name);
+      if (!score.layerId) continue;
       const { spec } = score.target;
-      const { text } = writeValue(partOfScore(ctx, score), place, spec.type, setting);
-      const deed = deedOf(place, text, [], partOfScore(ctx, score));
-      if (!deed) continue;
-      draft.add(
-        {
-          key: `switch:${place.key}:${text}`.slice(0, 480),
-          sort: place.file ? 'edit a file' : 'set a value',
-          title: `Set ${state.element.name}: ${spec.label.toLowerCase()} to ${spellSetting(spec.type, setting)}`,
-          where: place.file ? place.file.path : place.place,
-          deeds: [deed],
-          value: spellSetting(spec.type, setting),
-          expected: 'The value is shown as typed.',
-          undo: 'Switch back.',
-          effect: place.effect ?? 'none',
-        },
-        state.element.id,
-      );
+      for (const { name, text, place, type, value } of written(ctx, host, state.element, score)) {
+        if (!differing.has(name) || done.has(name)) continue;
+        done.add(name);
+        const deed = deedOf(place, text, [], partOfScore(ctx, score));
+        if (!deed) continue;
+        draft.add(
+          {
+            key: `switch:${place.key}:${text}`.slice(0, 480),
+            sort: place.file ? 'edit a file' : 'set a value',
+            title: `Set ${state.element.name}: ${spec.label.toLowerCase()} to ${spellSetting(type, value)}`,
+            where: place.file ? place.file.path : place.place,
+            deeds: [deed],
+            value: spellSetting(type, value),
+            expected: 'The value is shown as typed.',
+            undo: 'Switch back.',
+            effect: place.effect ?? 'none',
+          },
+          state.element.id,
+        );
+      }
     }
   }
   if (draft.steps.size === 0) return emptyPlan();

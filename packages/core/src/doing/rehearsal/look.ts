@@ -20,8 +20,8 @@ import { scoredVariants, wantedFrom, type MatchContext } from '../../deciding/ma
 import type { Offer } from '../../model/offers/offer.js';
 import type { Part } from '../../model/parts/part.js';
 import { resource } from '../../model/deeds/deed.js';
-import { readAs, writeName } from '../../model/offers/writes.js';
-import { readValue, resourceOf } from '../../model/deeds/written.js';
+import { writeName } from '../../model/offers/writes.js';
+import { resourceOf, valueAt } from '../../model/deeds/written.js';
 import type { OrderedPlan } from '../../model/deeds/step.js';
 import type { VariantSetting } from '../plan/switchVariant.js';
 import { kindBook, type KindBook } from '../../model/coat/kindBook.js';
@@ -72,8 +72,11 @@ function asSet(
     }
     const spec = book.trait(element.kind, trait);
     const part = layer.part ?? null;
-    const raw = read(resourceOf(supply.setting) ?? resource.hand(`${element.id} ${trait}`));
-    const value = spec && raw !== undefined ? readValue(part, supply.setting, spec.type, raw) : null;
+    const value = spec
+      ? valueAt(part, supply.setting, spec.type, (place) =>
+          read(resourceOf(place) ?? resource.hand(`${element.id} ${trait}`)),
+        )
+      : null;
     if (value === null) continue;
     supplies[trait] = supply;
     values[trait] = value;
@@ -121,11 +124,15 @@ function ownMaking(
   for (const [trait, supply] of Object.entries(layer.offer.supplies)) {
     const spec = kindBook(ctx.rows).trait(element.kind, trait);
     const own = host.map((o) => o.supplies[trait]).find((s) => s && 'setting' in s);
-    const name =
-      own && 'setting' in own ? resource.setting(own.setting.key) : resource.hand(`${element.id} ${trait}`);
-    const raw = read(name);
-    const writes = own && 'setting' in own ? own.setting.writes : undefined;
-    const value = spec && raw !== undefined ? readAs(writes, spec.type, raw) : null;
+    const hand = { key: '', place: '' };
+    const place = own && 'setting' in own ? own.setting : hand;
+    const value = spec
+      ? valueAt(null, place, spec.type, (one) =>
+          read(
+            one.key === '' && !one.file ? resource.hand(`${element.id} ${trait}`) : resource.setting(one.key),
+          ),
+        )
+      : null;
     // A picture is placed as a file, which is what the offer's own readiness says.
     if (spec?.type === 'picture') supplies[trait] = supply;
     else if (value !== null) supplies[trait] = { fixed: value };

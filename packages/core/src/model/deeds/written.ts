@@ -3,7 +3,7 @@ import { fromSyntax, toSyntax, type Translated } from '../offers/formatSyntax.js
 import type { SettingPlace } from '../offers/offer.js';
 import { readAs, writeAs } from '../offers/writes.js';
 import type { Part } from '../parts/part.js';
-import type { TraitType, TraitValue } from '../traits/value.js';
+import type { Palette, TraitType, TraitValue } from '../traits/value.js';
 import { resource } from './deed.js';
 import { type Deed, type DeedPath, type Listed } from './deedSchema.js';
 
@@ -27,6 +27,58 @@ export function readValue(
 ): TraitValue | null {
   const syntax = type === 'format' && part ? syntaxAt(part, place) : null;
   return readAs(place.writes, type, syntax ? fromSyntax(text, syntax).text : text);
+}
+
+/** One value at one place. */
+export interface Placed {
+  readonly place: SettingPlace;
+  readonly type: TraitType;
+  readonly value: TraitValue;
+}
+
+const ROLE = '{role}';
+/** The place of one colour of a palette whose colours are set one by one. */
+function placeOfRole({ key, file, writes, ...place }: SettingPlace, role: string): SettingPlace {
+  const { roles: _roles, ...rest } = writes!;
+  return {
+    ...place,
+    key: key.replace(ROLE, role),
+    ...(file ? { file: { ...file, at: file.at.replace(ROLE, role) } } : {}),
+    ...(Object.keys(rest).length > 0 ? { writes: rest } : {}),
+  };
+}
+
+/** What has to be set where for a value: at one place, or one by one of a palette, those colours that have a place. */
+export function placesFor(place: SettingPlace, type: TraitType, value: TraitValue): readonly Placed[] {
+  const roles = place.writes?.roles;
+  if (!roles || type !== 'palette') return [{ place, type, value }];
+  const palette = value as Palette;
+  return Object.entries(roles).flatMap(([role, text]): Placed[] =>
+    palette[role] === undefined
+      ? []
+      : [{ place: placeOfRole(place, text), type: 'colour', value: palette[role] }],
+  );
+}
+
+/** The value that stands at a place, or in the places of a palette's colours; null where it stands in none. */
+export function valueAt(
+  part: Part | null,
+  place: SettingPlace,
+  type: TraitType,
+  read: (place: SettingPlace) => string | undefined,
+): TraitValue | null {
+  const roles = place.writes?.roles;
+  if (!roles || type !== 'palette') {
+    const raw = read(place);
+    return raw === undefined ? null : readValue(part, place, type, raw);
+  }
+  const colours = Object.entries(roles).flatMap(([role, text]): [string, string][] => {
+    const one = placeOfRole(place, text);
+    const raw = read(one);
+    const colour = raw === undefined ? null : readValue(part, one, 'colour', raw);
+    return typeof colour === 'string' ? [[role, colour]] : [];
+  });
+  return colours.length === 0 ? null : Object.fromEntries(colours);
 }
 
 /** What a place is to a plan: a setting, a line of a file, or null where a hand has to find it. */

@@ -170,6 +170,8 @@ export const profileSchema = shape(
     signatures: list(signatureSchema).optional(),
     /** Where a thing of a sort is chosen in a list. */
     lists: record(settingPlaceSchema).optional(),
+    /** By kind of element, where a hand finds what no offer sets: a window, a file, a command. */
+    byHand: record(text(300), { most: 200 }).optional(),
     /** Exports of settings that a hand imports again, by the name of the file that each was learnt from. */
     exports: record(exportFormSchema).optional(),
     routes: list(routeSchema).optional(),

@@ -42,6 +42,11 @@ export const writesSchema = named(
       colour: oneOf(COLOUR_FORMS).optional(),
       /** Of a clock's text: POSIX `strftime` instead of UTS #35. */
       format: oneOf(['strftime']).optional(),
+      /**
+       * Of a palette whose colours are set one by one: by a colour's role, what takes the place of `{role}` in the key or the
+       * line. A role that is not named is not set.
+       */
+      roles: record(text(200), { least: 1, most: 64, sentence: 'A role is told by a text.' }).optional(),
       /** Of a picture: what is typed is where its file lies, as a path or as a URI of it (RFC 8089). */
       file: oneOf(FILE_WAYS).optional(),
       /** What stands behind it: the size behind a font's name, which is set with it; the unit behind a number. */

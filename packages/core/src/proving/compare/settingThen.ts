@@ -4,7 +4,7 @@ import type { TraitScore } from '../../deciding/matching/score.js';
 import { resource } from '../../model/deeds/deed.js';
 import { type Deed } from '../../model/deeds/deedSchema.js';
 import { journalOf } from '../../doing/plan/journal.js';
-import { readValue, resourceOf } from '../../model/deeds/written.js';
+import { valueAt, resourceOf } from '../../model/deeds/written.js';
 import type { TraitValue } from '../../model/traits/value.js';
 
 /** What a deed writes, and where; null of deeds that set no value. */
@@ -41,9 +41,10 @@ function textThen(rows: CoatRows, place: string, at: string): string | null {
  */
 export function settingThen(ctx: MatchContext, score: TraitScore, at: string): TraitValue | null {
   const { place, layerId, target } = score;
-  const name = place && resourceOf(place);
-  const text = name ? textThen(ctx.rows, name, at) : null;
-  if (text === null || !place) return null;
+  if (!place) return null;
   const layer = layerId === null ? undefined : ctx.rows.layer[layerId];
-  return readValue((layer && partOf(ctx, layer)) ?? null, place, target.spec.type, text);
+  return valueAt((layer && partOf(ctx, layer)) ?? null, place, target.spec.type, (one) => {
+    const name = resourceOf(one);
+    return (name ? textThen(ctx.rows, name, at) : null) ?? undefined;
+  });
 }

@@ -70,6 +70,13 @@ export const LAUNCHER_KINDS: readonly Kind[] = [
         help: 'Its parts from the top.',
       },
       {
+        id: 'entries',
+        label: 'Entries of one’s own',
+        type: 'order',
+        importance: 'nice',
+        help: 'What was added to it by hand, from the top: programmes, folders, commands.',
+      },
+      {
         id: 'searchField',
         label: 'Search field',
         type: 'choice',
@@ -92,6 +99,14 @@ export const LAUNCHER_KINDS: readonly Kind[] = [
         reads: 'colour:0',
         perVariant: true,
         help: 'Its ground.',
+      },
+      {
+        id: 'picture',
+        label: 'Picture',
+        type: 'picture',
+        importance: 'nice',
+        perVariant: true,
+        help: 'What is drawn on its ground in place of one colour, cut out of a picture.',
       },
       {
         id: 'cornerRadius',

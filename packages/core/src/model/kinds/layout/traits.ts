@@ -118,6 +118,22 @@ const barTraits: readonly TraitSpec[] = [
     help: 'Its flat colour, away from items.',
   },
   {
+    id: 'picture',
+    label: 'Picture',
+    type: 'picture',
+    importance: 'nice',
+    perVariant: true,
+    help: 'What is drawn on it in place of one colour: a strip, cut out of a picture.',
+  },
+  {
+    id: 'pictureFit',
+    label: 'Fit of the picture',
+    type: 'choice',
+    importance: 'nice',
+    choices: ['tiled', 'stretched', 'once'],
+    help: 'How the strip fills it.',
+  },
+  {
     id: 'cornerRadius',
     label: 'Corner radius',
     type: 'length',

@@ -88,6 +88,14 @@ export const TERMINAL_KINDS: readonly Kind[] = [
         help: '100 is solid.',
       },
       {
+        id: 'tabActivity',
+        label: 'Activity in a tab',
+        type: 'colour',
+        importance: 'nice',
+        perVariant: true,
+        help: 'The colour of a tab in which something happened.',
+      },
+      {
         id: 'type',
         label: 'Type',
         type: 'label',

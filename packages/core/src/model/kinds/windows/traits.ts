@@ -212,6 +212,14 @@ export const WINDOW_KINDS: readonly Kind[] = [
         help: 'The ground of windows.',
       },
       {
+        id: 'highlight',
+        label: 'Highlight',
+        type: 'colour',
+        importance: 'nice',
+        perVariant: true,
+        help: 'The ground of what is selected, where it is not the accent.',
+      },
+      {
         id: 'ink',
         label: 'Text colour',
         type: 'colour',
@@ -254,6 +262,13 @@ export const WINDOW_KINDS: readonly Kind[] = [
         importance: 'nice',
         choices: ['pictures', 'list', 'columns'],
         help: 'How files are shown at first.',
+      },
+      {
+        id: 'iconSize',
+        label: 'Icon size',
+        type: 'length',
+        importance: 'nice',
+        help: 'Of the icons of files, as they are at first.',
       },
       {
         id: 'colour',
