@@ -25,7 +25,7 @@ const serving = (kind: string) => HOSTS.filter((h) => h.offers.some((o) => o.kin
 function wish(spec: TraitSpec, supply: Supply, was: unknown): TraitValue | null {
   if ('fixed' in supply) return null;
   if ('range' in supply) {
-    const { least, most, step } = supply.range;
+    const { most, step } = supply.range;
     return was === most ? most - step : most;
   }
   if ('oneOf' in supply) return supply.oneOf.find((v) => v !== was) ?? null;

@@ -183,6 +183,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
       id: fresh(),
       partId: partId('Sallow Dock'),
       outcome: 'dropped',
+      flavour: null,
       why: 'It forgot its place each time the projector was unplugged.',
       tried: '2026-10-03',
     });
@@ -191,6 +192,7 @@ async function loadCoat(pool: Db, id: string): Promise<void> {
       id: fresh(),
       partId: partId('Osier Slab'),
       outcome: 'kept',
+      flavour: null,
       why: '',
       tried: '2026-10-11',
     });

@@ -87,10 +87,10 @@ test('findings say what they cost, are settled, accepted, and come back', async 
     .click();
   await page.getByLabel('Why is it fine?').fill('I use another key.');
   await page.getByRole('button', { name: 'Take it as it is', exact: true }).last().click();
-  await expect(page.getByRole('heading', { name: 'Taken as they are' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Answered, or taken as they are' })).toBeVisible();
   await expect(page.getByText('I use another key.')).toBeVisible();
   await page.getByRole('button', { name: 'Bring it back' }).click();
-  await expect(page.getByRole('heading', { name: 'Taken as they are' })).toBeHidden();
+  await expect(page.getByRole('heading', { name: 'Answered, or taken as they are' })).toBeHidden();
 });
 
 test('the ledger says why, what would lift it, when to look again, and how it came', async ({ page }) => {

@@ -217,8 +217,9 @@ applications() {
         { sub(/\r$/, "") }
         /^\[/ { here = ($0 == "[Desktop Entry]") }
         here && /^Name[ \t]*=/ && name == "" { name = $0; sub(/^[^=]*=[ \t]*/, "", name); gsub(/\t/, " ", name) }
+        here && /^Categories[ \t]*=/ && categories == "" { categories = $0; sub(/^[^=]*=[ \t]*/, "", categories); gsub(/\t/, " ", categories) }
         here && /^(NoDisplay|Hidden)[ \t]*=[ \t]*true/ { hidden = 1 }
-        END { if (!hidden && name != "") printf "%s\t%s\t%s\n", id, name, packaging }' "$file" 2>/dev/null
+        END { if (!hidden && name != "") printf "%s\t%s\t%s\t%s\n", id, name, packaging, categories }' "$file" 2>/dev/null
     done
   done | awk -F '\t' '!seen[$1]++'
 }
@@ -612,7 +613,7 @@ $(fonts | strings)],
   "autostart": [
 $(autostart | objects id name exec on=)],
   "applications": [
-$(applications | objects id name packaging)],
+$(applications | objects id name packaging categories)],
   "disk": {
 $(disk | pairs bare)},
   "reading": $sampled,

@@ -105,6 +105,7 @@ describe('a proposal', () => {
       family: host.family,
       hostVersion: host.version,
       outcome: 'dropped',
+      flavour: null,
       why: 'It flickered.',
       tried: '2026-11-01',
     });

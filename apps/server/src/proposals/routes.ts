@@ -45,7 +45,7 @@ export function proposalRoutes(db: Db, runner: Runner): Router {
       throw new Problem(409, 'no-host', 'Choose the host first: what can be had depends on it.');
     const { rows } = await db.query<{ stamp: string }>(
       `select concat_ws(' ', (select max(changed_at) from root where kind in ('part', 'profile')),
-                             (select md5(string_agg(concat_ws(' ', t.id, t.part_id, t.family, t.host_version, t.outcome, t.why, t.tried),
+                             (select md5(string_agg(concat_ws(' ', t.id, t.part_id, t.family, t.host_version, t.outcome, t.flavour, t.why, t.tried),
                                                     '|' order by t.id))
                                 from trial t join coat c on c.id = t.coat_id where c.deleted_at is null),
                              (select count(*) from part_newest where not gone)) as stamp`,

@@ -29,6 +29,11 @@ export function dayOf(date: string): number {
   return daysOf(year, month, day);
 }
 
+/** The ISO date of a day since 1970-01-01. */
+export function dateOfDay(day: number): string {
+  return new Date(day * 86_400_000).toISOString().slice(0, 10);
+}
+
 /** Years from one ISO date to another, with fractions, of the Gregorian mean length; negative the other way round. */
 export function yearsBetween(from: string, to: string): number {
   return (dayOf(to) - dayOf(from)) / 365.2425;

@@ -127,7 +127,7 @@ function crowded(): CoatRows {
       })),
     ),
     accepted: by(
-      names.map((n) => ({ id: uuid(`accepted ${n}`), finding: n, facts: '', reason: '', at: AT })),
+      names.map((n) => ({ id: uuid(`accepted ${n}`), finding: n, facts: '', reason: '', at: AT, answer: null })),
     ),
     trial: by(
       names.map((n) => ({
@@ -137,6 +137,7 @@ function crowded(): CoatRows {
         family: 'f',
         hostVersion: '1',
         outcome: 'kept' as const,
+        flavour: null,
         why: '',
         tried: '2026-11-20',
       })),

@@ -50,8 +50,10 @@ import { Trials } from '../shared/trials';
     <ul>
       @for (t of trials(); track t.id) {
         <li>
-          <strong [class.alarm]="t.outcome === 'dropped'">{{ t.outcome }}</strong> on {{ t.family }}
-          {{ t.hostVersion }}, {{ t.tried }}{{ t.why ? ': ' + t.why : '' }}
+          <strong [class.alarm]="t.outcome === 'dropped'">{{ t.outcome }}</strong>{{
+            t.flavour ? ', ' + t.flavour + ',' : ''
+          }}
+          on {{ t.family }} {{ t.hostVersion }}, {{ t.tried }}{{ t.why ? ': ' + t.why : '' }}
           @if (t.coatId === here()) {
             <button
               type="button"
@@ -76,9 +78,20 @@ import { Trials } from '../shared/trials';
           <mat-form-field>
             <mat-select aria-label="Outcome" formControlName="outcome">
               <mat-option value="kept">kept</mat-option>
+              <mat-option value="not for daily use">not for daily use</mat-option>
               <mat-option value="dropped">dropped</mat-option>
             </mat-select>
           </mat-form-field>
+          @if (part().flavours?.length) {
+            <mat-form-field>
+              <mat-select aria-label="Which flavour" formControlName="flavour">
+                <mat-option value="">all of it</mat-option>
+                @for (f of part().flavours; track f.name) {
+                  <mat-option [value]="f.name">{{ f.name }}</mat-option>
+                }
+              </mat-select>
+            </mat-form-field>
+          }
           <mat-form-field>
             <input
               matInput
@@ -155,6 +168,7 @@ export class PartTrials {
   protected readonly today = new Date().toISOString().slice(0, 10);
   protected readonly form = new FormGroup({
     outcome: new FormControl<TrialOutcome>('kept', { nonNullable: true }),
+    flavour: new FormControl('', { nonNullable: true }),
     why: field(noteSchema, ''),
     tried: field(dateSchema, this.today),
   });
@@ -164,7 +178,7 @@ export class PartTrials {
     const host = this.view.host();
     this.form.markAllAsTouched();
     if (!host || this.form.invalid) return;
-    const { outcome, why, tried } = this.form.getRawValue();
+    const { outcome, flavour, why, tried } = this.form.getRawValue();
     if (outcome === 'dropped' && why.trim() === '') {
       this.problem.set('Say why it was dropped: that is what you will want to know later.');
       return;
@@ -177,6 +191,7 @@ export class PartTrials {
       family: host.family,
       hostVersion: host.version,
       outcome,
+      flavour: flavour === '' ? null : flavour,
       why: why.trim(),
       tried,
     });

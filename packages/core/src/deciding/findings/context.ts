@@ -18,6 +18,8 @@ export interface FindingContext {
   readonly today: string;
   /** Pixels of the wallpaper by variant, as `#rrggbb`, evenly picked; none where it cannot be seen. */
   readonly wallpaper: Readonly<Record<string, readonly string[]>>;
+  /** By element that lies on the bare desktop, and by variant: the pixels of the chosen wallpaper under it, likewise. */
+  readonly beneath?: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
 }
 
 /** Elements that will be seen as matched: not those left alone. */

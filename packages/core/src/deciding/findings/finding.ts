@@ -1,3 +1,4 @@
+import type { Answer } from '../../model/coat/answers.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import type { AcceptedRow, CoatRows } from '../../model/coat/rows.js';
 
@@ -25,6 +26,9 @@ export const FINDING_SORTS = [
   'helper must stay running',
   'not maintained',
   'two things at one edge',
+  'two programs for one duty',
+  'not for daily use',
+  'not from this browser',
   'unanswered',
 ] as const;
 export type FindingSort = (typeof FINDING_SORTS)[number];
@@ -38,9 +42,10 @@ export interface SetByHand {
   readonly value: TraitValue | null;
 }
 
-/** Something to do about a finding: values to set, or a place to go to. */
+/** Something to do about a finding: values to set, an answer that the plan carries out, or a place to go to. */
 export type FindingAction =
   | { readonly label: string; readonly commands: readonly SetByHand[] }
+  | { readonly label: string; readonly answer: Answer }
   | {
       readonly label: string;
       readonly stage: 'match' | 'parts' | 'host' | 'propose';

@@ -148,6 +148,7 @@ describe('what speaks against parts', () => {
         family: 'fernbank',
         hostVersion: '3.4',
         outcome: 'dropped' as const,
+        flavour: null,
         why: 'It flickered.',
         tried: '2026-11-13',
       },

@@ -13,6 +13,7 @@ import {
   wallpaperFindings,
 } from './ofElements.js';
 import { findingsOfParts } from './ofParts.js';
+import { browserFindings, programFindings } from './ofPrograms.js';
 import { reachFindings, spoilFindings } from './reach.js';
 
 /** Everything that can be noticed about a coat as it stands. */
@@ -30,6 +31,8 @@ export function findingsOf(context: FindingContext): Finding[] {
     ...accentFindings(context),
     ...reachFindings(context),
     ...spoilFindings(context),
+    ...programFindings(context),
+    ...browserFindings(context),
     ...unansweredFindings(context),
   ];
 }

@@ -89,13 +89,20 @@ export function dutyFindings(context: FindingContext): Finding[] {
         weight: 6,
         elements: carriers.map((c) => c.e.element.id),
         parts: [],
-        actions: carriers.flatMap((c): FindingAction[] => {
-          const { supply } = c.score;
-          const takes =
-            supply && (('itemsFrom' in supply && supply.itemsFrom.includes(item)) || 'any' in supply);
-          const command = takes ? setCommand(c.score, { ...c.order, end: [...c.order.end, item] }) : null;
-          return command ? [{ label: `Put it on ${c.e.element.name}`, commands: [command] }] : [];
-        }),
+        actions: carriers
+          .flatMap((c): FindingAction[] => {
+            const { supply } = c.score;
+            const takes =
+              supply && (('itemsFrom' in supply && supply.itemsFrom.includes(item)) || 'any' in supply);
+            const command = takes ? setCommand(c.score, { ...c.order, end: [...c.order.end, item] }) : null;
+            return command ? [{ label: `Put it on ${c.e.element.name}`, commands: [command] }] : [];
+          })
+          .concat(
+            ['a key', 'another program'].map((to) => ({
+              label: `${to.charAt(0).toUpperCase()}${to.slice(1)} does it`,
+              answer: { do: 'moved', duty: item, to },
+            })),
+          ),
         facts: JSON.stringify(carriers.map((c) => c.e.element.id)),
       });
     }
@@ -240,14 +247,43 @@ export function proportionFindings(context: FindingContext): Finding[] {
 
 /** Traits that are text on something, and the trait of the same element that tells its size, where one does. */
 const INKS: Readonly<
-  Record<string, { readonly ink: string; readonly size: string | null; readonly ground?: string }>
+  Record<
+    string,
+    { readonly ink: string; readonly size: string | null; readonly ground?: string; readonly isBare?: true }
+  >
 > = {
+  'desktop-widget': { ink: 'colour', size: null, isBare: true },
+  'desktop-items': { ink: 'inkColour', size: null, isBare: true },
   clock: { ink: 'colour', size: 'size' },
   'keyboard-layout': { ink: 'colour', size: 'size' },
   frame: { ink: 'ink', size: null, ground: 'colourActive' },
 };
 
-/** Text on bars and frames against what lies beneath it, pixel by pixel where it can be seen through. */
+/** Pixels nearer than this to the ink that the reference has are its own letters. In CIEDE2000. */
+const LETTERS = 4;
+
+/**
+ * What lies under something on the bare desktop: the pixels of the chosen wallpaper there, without its own letters; else the colours
+ * by which the wallpaper is told.
+ */
+function underBare(
+  { state, beneath }: FindingContext,
+  { element }: ElementState,
+  variantId: string,
+  { target }: TraitScore,
+): readonly string[] {
+  const letters = typeof target.value === 'string' ? parseHex(target.value) : null;
+  const seen = (beneath?.[element.id]?.[variantId] ?? []).filter((hex) => {
+    const colour = parseHex(hex);
+    return colour !== null && (!letters || colourDifference(colour, letters) > LETTERS);
+  });
+  if (seen.length > 0) return seen;
+  const paper = state.elements.find((e) => e.element.kind === 'wallpaper');
+  const palette = paper?.perVariant[variantId]?.traits.find((t) => t.target.spec.id === 'palette')?.actual;
+  return typeof palette === 'object' && palette !== null ? Object.values(palette as Palette) : [];
+}
+
+/** Text on bars, frames and the bare desktop against what lies beneath it, pixel by pixel where it can be seen through. */
 export function contrastFindings(context: FindingContext): Finding[] {
   const { ctx, state, wallpaper } = context;
   return seenElements(context).flatMap((e): Finding[] => {
@@ -259,12 +295,14 @@ export function contrastFindings(context: FindingContext): Finding[] {
       const ink = score?.actual;
       const of = (from: ElementState | undefined, trait: string) =>
         from?.perVariant[variantId]?.traits.find((t) => t.target.spec.id === trait)?.actual;
-      const surface = rule.ground ? of(e, rule.ground) : of(carrier, 'colour');
-      if (typeof ink !== 'string' || typeof surface !== 'string' || !parseHex(ink) || !parseHex(surface))
-        return [];
-      const opacity = rule.ground ? 100 : (of(carrier, 'opacity') ?? 100);
+      if (typeof ink !== 'string' || !parseHex(ink)) return [];
+      const opacity = rule.ground || rule.isBare ? 100 : (of(carrier, 'opacity') ?? 100);
+      const surface = rule.isBare ? null : rule.ground ? of(e, rule.ground) : of(carrier, 'colour');
+      const paper = rule.isBare ? underBare(context, e, variantId, score!) : null;
+      if (rule.isBare ? paper!.length === 0 : typeof surface !== 'string' || !parseHex(surface)) return [];
       const beneath = wallpaper[variantId] ?? [];
-      const grounds = seenThrough(surface, typeof opacity === 'number' ? opacity : 100, beneath);
+      const grounds =
+        paper ?? seenThrough(surface as string, typeof opacity === 'number' ? opacity : 100, beneath);
       const size = rule.size ? of(e, rule.size) : null;
       const needed =
         typeof size === 'number' && size >= LARGE_PX ? NEEDED_CONTRAST.large : NEEDED_CONTRAST.text;

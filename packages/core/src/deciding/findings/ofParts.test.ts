@@ -25,6 +25,7 @@ const trial = (part: Part, more: Partial<TrialRow>): TrialRow => ({
   family: 'fernbank',
   hostVersion: '3.4',
   outcome: 'dropped',
+  flavour: null,
   why: 'It flickered.',
   tried: '2026-11-01',
   ...more,

@@ -5,6 +5,8 @@ import { barredBy, barsOf, sayLimit } from '../matching/barred.js';
 import { unobtainable } from '../matching/obtainable.js';
 import { coatOf } from '../../model/coat/rows.js';
 import { fitOf } from '../../model/parts/fit.js';
+import type { Part } from '../../model/parts/part.js';
+import { flavoursTaken } from '../matching/flavours.js';
 import { trialDaysLeft } from '../../model/parts/trialDays.js';
 import { chosenParts, type ChosenPart, type FindingContext } from './context.js';
 import { chooseAnother, type Finding, type FindingAction, type FindingSort } from './finding.js';
@@ -22,6 +24,7 @@ const WEIGHT: Partial<Record<FindingSort, number>> = {
   'brought unasked': 2,
   'helper must stay running': 1,
   'not maintained': 2,
+  'not for daily use': 4,
 };
 
 /** A helper that had no release for so many months may not be looked after any more. */
@@ -89,6 +92,7 @@ export function findingsOfParts(context: FindingContext): Finding[] {
       (t) =>
         t.partId === part.id &&
         t.outcome === 'dropped' &&
+        t.flavour === null &&
         t.family === host.family &&
         t.hostVersion === host.version,
     );
@@ -102,6 +106,24 @@ export function findingsOfParts(context: FindingContext): Finding[] {
           actions: one.elements.map((id) => chooseAnother(rows, id)),
         },
       );
+    for (const t of trials)
+      if (
+        t.partId === part.id &&
+        t.family === host.family &&
+        t.hostVersion === host.version &&
+        (t.flavour === null ? t.outcome === 'not for daily use' : isTaken(context, part, t.flavour))
+      )
+        if (t.outcome !== 'kept')
+          add(
+            t.outcome === 'dropped' ? 'failed here before' : 'not for daily use',
+            one,
+            `${part.name}${t.flavour === null ? '' : `, ${t.flavour},`} ${t.outcome === 'dropped' ? 'failed here before' : 'is not for daily use'}`,
+            `Tried on ${t.tried}${t.why === '' ? '.' : `: ${t.why}`}`,
+            {
+              what: t.flavour ?? 'all of it',
+              actions: one.elements.map((id) => chooseAnother(rows, id)),
+            },
+          );
     const bars = barredBy(barsOf(part, fit, host, today), coat.limits);
     if (part.price || part.account)
       add(
@@ -114,6 +136,7 @@ export function findingsOfParts(context: FindingContext): Finding[] {
         ]
           .join(' ')
           .trim() || 'Once it is chosen it has to be had.',
+        { actions: [...priced(part), ...one.elements.map((id) => chooseAnother(rows, id)), look(part.id)] },
       );
     for (const bar of bars.filter((b) => b.limit !== 'free' && b.limit !== 'noAccount'))
       add(
@@ -211,5 +234,25 @@ export function findingsOfParts(context: FindingContext): Finding[] {
   }
   return findings;
 }
+
+/** A price is a choice before it is a download. */
+const priced = ({ id, name, price, trialDays }: Part): FindingAction[] =>
+  price
+    ? [
+        { label: `Plan to pay for ${name}`, answer: { do: 'pay', partId: id } },
+        ...(trialDays
+          ? [
+              {
+                label: `Plan to try it for ${trialDays} days`,
+                answer: { do: 'try' as const, partId: id },
+              },
+            ]
+          : []),
+      ]
+    : [];
+
+/** Whether a flavour of a part is taken in some variant. */
+const isTaken = ({ ctx }: FindingContext, part: Part, flavour: string) =>
+  flavoursTaken(ctx, part).some((f) => f.name === flavour);
 
 const look = (id: string): FindingAction => ({ label: 'Look at the part', stage: 'parts', id });

@@ -82,6 +82,7 @@ describe('evaluating a coat', () => {
       family: 'fernbank',
       hostVersion: testHost().version,
       outcome: 'kept' as const,
+      flavour: null,
       why: '',
       tried: '2026-11-01',
     };

@@ -52,10 +52,12 @@ export function rankFlavours(ctx: MatchContext, part: Part, variant: VariantRow)
   const elements = ordered(ctx.rows.element).filter(
     (e) => !e.addition && part.offers.some((o) => o.kind === e.kind),
   );
+  const failed = droppedFlavours(ctx, part);
   const ranked = flavours
     .map((flavour, at) => ({ flavour, at, closeness: closenessOf(ctx, part, flavour, variant, elements) }))
     .sort(
       (a, b) =>
+        Number(failed.has(a.flavour.name)) - Number(failed.has(b.flavour.name)) ||
         (b.closeness ?? 0) - (a.closeness ?? 0) ||
         suits(b.flavour.name, variant.name) - suits(a.flavour.name, variant.name) ||
         a.at - b.at,
@@ -63,6 +65,14 @@ export function rankFlavours(ctx: MatchContext, part: Part, variant: VariantRow)
     .map(({ flavour, closeness }) => ({ flavour, closeness }));
   of.set(key, ranked);
   return ranked;
+}
+
+/** Flavours of a part that were tried on this host for this coat and dropped. */
+function droppedFlavours({ rows, host }: MatchContext, part: Part): ReadonlySet<string> {
+  const here = Object.values(rows.trial).filter(
+    (t) => t.partId === part.id && t.family === host?.family && t.hostVersion === host.version,
+  );
+  return new Set(here.flatMap((t) => (t.outcome === 'dropped' && t.flavour !== null ? [t.flavour] : [])));
 }
 
 function closenessOf(

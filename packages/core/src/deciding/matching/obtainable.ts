@@ -15,7 +15,7 @@ export function unobtainable({ rows, host }: Pick<MatchContext, 'rows' | 'host'>
   const isKept = Object.values(rows.trial).some(
     (t) =>
       t.partId === part.id &&
-      t.outcome === 'kept' &&
+      t.outcome !== 'dropped' &&
       t.family === host.family &&
       t.hostVersion === host.version,
   );

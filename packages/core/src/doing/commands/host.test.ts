@@ -30,6 +30,7 @@ const trial = {
   family: 'fernbank',
   hostVersion: '3.4',
   outcome: 'kept',
+  flavour: null,
   why: '',
   tried: '2026-11-25',
 };

@@ -19,6 +19,7 @@ import { FOUND_BY_FILE } from '../../model/parts/foundBy.js';
 import type { Part } from '../../model/parts/part.js';
 import { nameOfPath, resource } from '../../model/deeds/deed.js';
 import { PlanDraft } from './draft.js';
+import { addAnswered } from './answered.js';
 import { addShowing, withoutNeedless } from './drawAnew.js';
 import {
   addBeginning,
@@ -81,6 +82,7 @@ export function derivePlan(ctx: MatchContext, coat: CoatState, sources: PlanSour
   const planned = new Planner(ctx, host, now, draft);
   for (const state of coat.elements) planned.add(state);
   planned.letLooksComeFirst();
+  addAnswered(draft, rows, host, now);
   if (draft.steps.size === before) return emptyPlan([...new Set(draft.warnings)]);
   const others = [...draft.steps.keys()];
   const entered = addOtherDesktop(draft, rows, host, now);

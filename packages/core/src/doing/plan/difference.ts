@@ -24,10 +24,25 @@ export interface WithTakingBack {
   readonly from: HostState;
 }
 
+/** Whether a step puts something in the place of what another takes back: both are for one element. */
+const isInPlaceOf = (undo: Step, { elements }: Step) => undo.elements.some((id) => elements.includes(id));
+
+/** Steps with those that take something back among them: each before the first that comes in its place, or before the last check. */
+function whereNeeded(undo: readonly Step[], steps: readonly Step[]): Step[] {
+  const check = steps.findIndex((s) => s.sort === 'check');
+  const before = new Map<number, Step[]>();
+  for (const u of undo) {
+    const at = steps.findIndex((s) => isInPlaceOf(u, s));
+    const place = at < 0 ? (check < 0 ? steps.length : check) : at;
+    before.set(place, [...(before.get(place) ?? []), u]);
+  }
+  return [...steps, null].flatMap((step, n) => [...(before.get(n) ?? []), ...(step ? [step] : [])]);
+}
+
 /**
- * The plan with what is no longer wanted taken back first: steps that the journal says were done and that are in the plan no
- * more leave things behind, as far as nothing in the plan sets those things anyway. Their undoing comes before everything
- * else that is still to do, with its own breaks.
+ * The plan with what is no longer wanted taken back: steps that the journal says were done and that are in the plan no
+ * more leave things behind, as far as nothing in the plan sets those things anyway. Their undoing comes before what is put in
+ * their place, with its own breaks.
  *
  * @param done what was done by the journal, and what it changed
  */
@@ -53,7 +68,8 @@ export function withTakingBack(
   if (!back.ok) return asItIs;
   const undo = stepsOf(back).filter((s) => s.key !== 'undo:check' && s.sort === 'undo');
   if (undo.length === 0) return asItIs;
-  // What has to be gone is gone before anything new is put in its place.
+  // What has to be gone is gone before anything new is put in its place, and before the last check; what it has nothing to do with
+  // does not wait for it.
   const first = new Set(steps.filter((s) => isBeginning(s.key)).map((s) => s.key));
   const undoKeys = new Set(undo.map((s) => s.key));
   const edges = [
@@ -62,13 +78,13 @@ export function withTakingBack(
     ...[...first].flatMap((from) => undo.map((u) => ({ from, to: u.key, afterEffect: false }))),
     ...undo.flatMap((u) =>
       steps
-        .filter((s) => !first.has(s.key))
+        .filter((s) => !first.has(s.key) && (s.sort === 'check' || isInPlaceOf(u, s)))
         .map((s) => ({ from: u.key, to: s.key, afterEffect: s.sort === 'check' })),
     ),
   ];
   const beginning = steps.filter((s) => first.has(s.key));
   const rest = steps.filter((s) => !first.has(s.key));
-  const ordered = orderSteps([...beginning, ...undo, ...rest], edges, plan.warnings);
+  const ordered = orderSteps([...beginning, ...whereNeeded(undo, rest)], edges, plan.warnings);
   // Undoing follows nothing of the plan, so that the two together have no cycle.
   if (!ordered.ok) return asItIs;
   const from = copyState(start);

@@ -25,6 +25,8 @@ export const STEP_SORTS = [
   'autostart',
   'set right',
   'remove what came unasked',
+  'remove a program',
+  'pay',
   'draw anew',
   'lock',
   'check',

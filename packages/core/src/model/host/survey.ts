@@ -46,7 +46,10 @@ const sectionFields = {
   soundThemes: things,
   fonts: list(word, { most: MOST_ITEMS }),
   autostart: list(shape({ id: word, name: word, exec: word, on: flag() }), { most: MOST_ITEMS }),
-  applications: list(shape({ id: word, name: word, packaging: word }), { most: MOST_ITEMS }),
+  /** `categories` as their desktop entries list them, with semicolons between; missing where nobody asked. */
+  applications: list(shape({ id: word, name: word, packaging: word, categories: word.optional() }), {
+    most: MOST_ITEMS,
+  }),
   /** Kilobytes by folder. */
   disk: record(amount),
   reading: readingSchema.nullable(),

@@ -21,7 +21,7 @@ import { dateSchema, nameSchema } from '../../ground/text.js';
 import { findKind } from '../kinds/registry.js';
 import { BREAKS } from '../offers/break.js';
 import { syntaxSchema } from '../offers/formatSyntax.js';
-import { offerSchema } from '../offers/offer.js';
+import { offerSchema, settingPlaceFields } from '../offers/offer.js';
 import { flavourProblem, flavourSchema } from './flavour.js';
 import { ownSettingSchema } from '../offers/ownSetting.js';
 import {
@@ -191,7 +191,14 @@ const partShape = held(
       /** Needs: at least one of these parts. */
       requires: list(openShape({ anyOf: list(idSchema, { least: 1 }), why: text(300) })),
       excludes: list(idSchema),
-      sideEffects: list(openShape({ what: text(300), counter: text(300, 0).nullable() })),
+      /** `set`: the setting that counters it, and the value that it takes. */
+      sideEffects: list(
+        openShape({
+          what: text(300),
+          counter: text(300, 0).nullable(),
+          set: shape({ ...settingPlaceFields, value: text(1000, 0) }).optional(),
+        }),
+      ),
       /** It must be opened once before it can be chosen. */
       openOnce: flag(),
       /** The id by which the host enables it, or null when it needs no enabling. */
@@ -211,8 +218,10 @@ const partShape = held(
       leaves: list(path, { most: 60 }).optional(),
       /** The command that has to run in every session for it to work. */
       autostart: text(500).optional(),
-      /** Applications that are worse to work with under it: by name or desktop file, and what becomes of them. */
-      spoils: list(shape({ application: text(120), what: text(300) })).optional(),
+      /** Applications that are worse to work with under it: by name or desktop file, what becomes of them, and what cures it. */
+      spoils: list(
+        shape({ application: text(120), what: text(300), cure: text(500, 0).nullable().optional() }),
+      ).optional(),
       asks: list(factNeedSchema).optional(),
       /** It overwrites what was set before for these kinds: a whole look. */
       overwrites: list(kindName).optional(),

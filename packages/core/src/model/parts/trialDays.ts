@@ -1,4 +1,4 @@
-import { dayOf } from '../../ground/calendar.js';
+import { dateOfDay, dayOf } from '../../ground/calendar.js';
 import type { Part } from './part.js';
 
 /**
@@ -16,4 +16,13 @@ export function trialDaysLeft(
   if (trials.length === 0) return part.trialDays;
   const first = Math.min(...trials.map((t) => dayOf(t.tried)));
   return Math.min(part.trialDays, Math.max(0, part.trialDays - (dayOf(today) - first)));
+}
+
+/** The day on which a trial that was begun ends, as an ISO date; null while it was not tried, and for what has no trial. */
+export function trialEnd(
+  part: Pick<Part, 'trialDays'>,
+  trials: readonly { readonly tried: string }[],
+): string | null {
+  if (!part.trialDays || trials.length === 0) return null;
+  return dateOfDay(Math.min(...trials.map((t) => dayOf(t.tried))) + part.trialDays);
 }

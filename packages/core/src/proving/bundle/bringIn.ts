@@ -32,6 +32,20 @@ export function pinned(
         return [layer.id, here ? { ...layer, partId: here.id, partRevision: here.revision } : layer];
       }),
     ),
+    // Answers and findings name parts by their ids.
+    accepted: Object.fromEntries(
+      Object.values(rows.accepted).map((row) => [
+        row.id,
+        {
+          ...row,
+          finding: [...idHere].reduce((key, [old, id]) => key.replaceAll(old, id), row.finding),
+          answer:
+            row.answer && 'partId' in row.answer
+              ? { ...row.answer, partId: idHere.get(row.answer.partId) ?? row.answer.partId }
+              : row.answer,
+        },
+      ]),
+    ),
     trial: Object.fromEntries(
       Object.values(rows.trial).map((trial) => {
         const here = parts.get(`${trial.partId} ${trial.partRevision}`);

@@ -5,6 +5,7 @@ import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { Finding, FindingAction } from '@spare-coat/core/deciding/findings/finding';
+import type { Answer } from '@spare-coat/core/model/coat/answers';
 import { CoatStore } from '../../shared/coatStore';
 import { CoatView } from '../../shared/coatView';
 import { newId } from '../../shared/newId';
@@ -39,7 +40,7 @@ import { Noticed } from './noticed';
                 <p>{{ f.cost }}</p>
                 <div class="actions">
                   @for (a of f.actions; track $index) {
-                    <button type="button" matButton="outlined" (click)="act(a)">{{ a.label }}</button>
+                    <button type="button" matButton="outlined" (click)="act(f, a)">{{ a.label }}</button>
                   }
                   <button
                     type="button"
@@ -66,7 +67,7 @@ import { Noticed } from './noticed';
             }
           </ul>
           @if (noticed.sorted().accepted.length > 0) {
-            <h2 class="next">Taken as they are</h2>
+            <h2 class="next">Answered, or taken as they are</h2>
             <ul class="list quiet-list">
               @for (q of noticed.sorted().accepted; track q.row.id) {
                 <li>
@@ -180,7 +181,7 @@ export class Findings {
     return [...counts].sort((a, b) => b[1] - a[1]);
   });
 
-  protected act(action: FindingAction): void {
+  protected act(finding: Finding, action: FindingAction): void {
     if ('commands' in action) {
       const [only] = action.commands;
       this.store.send(
@@ -188,6 +189,10 @@ export class Findings {
           ? only
           : { type: 'many', label: action.label, commands: action.commands },
       );
+      return;
+    }
+    if ('answer' in action) {
+      this.send(finding, action.label, action.answer);
       return;
     }
     const { stage, id } = action;
@@ -203,16 +208,13 @@ export class Findings {
     this.asking.set(finding);
   }
 
-  protected accept({ key, facts }: Finding, reason: string): void {
-    const sent = this.store.send({
-      type: 'finding.accept',
-      id: newId(),
-      finding: key,
-      facts,
-      reason,
-      at: new Date().toISOString(),
-    });
-    if (sent) this.asking.set(null);
+  protected accept(finding: Finding, reason: string): void {
+    if (this.send(finding, reason, null)) this.asking.set(null);
+  }
+
+  private send({ key, facts }: Finding, reason: string, answer: Answer | null): boolean {
+    const at = new Date().toISOString();
+    return this.store.send({ type: 'finding.accept', id: newId(), finding: key, facts, reason, at, answer });
   }
 
   protected reopen(id: string): void {

@@ -2,6 +2,7 @@ import { Injectable, computed, effect, inject, signal, untracked } from '@angula
 import { sameJson } from '@spare-coat/core/model/coat/changes';
 import { ordered } from '@spare-coat/core/model/coat/rows';
 import { sortFindings } from '@spare-coat/core/deciding/findings/finding';
+import { barePlaces, type BarePlace } from '@spare-coat/core/deciding/findings/bare';
 import { findingsOf } from '@spare-coat/core/deciding/findings/findings';
 import { SurveyIntake } from '../../shared/surveyIntake';
 import { CoatView } from '../../shared/coatView';
@@ -19,6 +20,10 @@ export class Noticed {
   private readonly trials = inject(Trials);
   private readonly pixels = inject(PixelsWorker);
   private readonly wallpaper = signal<Readonly<Record<string, readonly string[]>>>({});
+
+  private readonly beneath = signal<Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>>(
+    {},
+  );
 
   private readonly newest = computed(
     () =>
@@ -43,6 +48,9 @@ export class Noticed {
     { equal: sameJson },
   );
 
+  /** Where it shows under what lies on the bare desktop. */
+  private readonly bare = computed(() => barePlaces(this.view.rows()), { equal: sameJson });
+
   readonly sorted = computed(() => {
     const host = this.view.host();
     const state = this.view.state();
@@ -55,6 +63,7 @@ export class Noticed {
       trials: this.trials.all(),
       today: new Date().toISOString().slice(0, 10),
       wallpaper: this.wallpaper(),
+      beneath: this.beneath(),
     });
     return sortFindings(rows, findings);
   });
@@ -70,6 +79,10 @@ export class Noticed {
       const places = this.places();
       untracked(() => void this.look(places));
     });
+    effect(() => {
+      const places = this.bare();
+      untracked(() => void this.lookBeneath(places));
+    });
   }
 
   private async look(places: ReturnType<Noticed['places']>): Promise<void> {
@@ -77,5 +90,14 @@ export class Noticed {
     for (const { variant, sha, rect } of places)
       found[variant] = await this.pixels.ask('pick', { sha, rect, most: PICKED }).catch(() => []);
     this.wallpaper.set(found);
+  }
+
+  private async lookBeneath(places: readonly BarePlace[]): Promise<void> {
+    const found: Record<string, Record<string, readonly string[]>> = {};
+    for (const { elementId, variantId, sha, rect } of places) {
+      const seen = await this.pixels.ask('pick', { sha, rect, most: PICKED }).catch(() => []);
+      found[elementId] = { ...found[elementId], [variantId]: seen };
+    }
+    this.beneath.set(found);
   }
 }

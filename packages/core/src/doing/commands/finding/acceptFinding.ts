@@ -3,6 +3,7 @@ import { idSchema } from '../../../ground/ids.js';
 import { noteSchema } from '../../../ground/text.js';
 import { alter, put } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
+import { answerSchema } from '../../../model/coat/answers.js';
 import { timeSchema } from '../../../model/coat/fields.js';
 import { command } from '../command.js';
 
@@ -15,12 +16,13 @@ export const acceptFinding = command({
     facts: text(4000, 0),
     reason: noteSchema,
     at: timeSchema,
+    answer: answerSchema.nullable().default(null),
   },
   needs: () => ({ accepted: 'all' }),
-  does: (rows, { id, finding, facts, reason, at }) => {
+  does: (rows, { id, finding, facts, reason, at, answer }) => {
     const known = Object.values(rows.accepted).find((a) => a.finding === finding);
-    if (known) return keep(alter('accepted', known, { facts, reason, at }));
-    return [put('accepted', { id, finding, facts, reason, at })];
+    if (known) return keep(alter('accepted', known, { facts, reason, at, answer }));
+    return [put('accepted', { id, finding, facts, reason, at, answer })];
   },
-  says: () => 'Accept a finding',
+  says: (_, { answer, reason }) => (answer === null ? 'Accept a finding' : reason || 'Answer a finding'),
 });

@@ -18,14 +18,15 @@ export const setTrial = command({
     family: text(64),
     hostVersion: text(40),
     outcome: oneOf(TRIAL_OUTCOMES),
+    flavour: text(200).nullable().default(null),
     why: noteSchema,
     tried: dateSchema,
   },
   needs: (c) => ({ trial: by('id', c.id) }),
-  does: (rows, { id, partId, partRevision, family, hostVersion, outcome, why, tried }) => {
+  does: (rows, { id, partId, partRevision, family, hostVersion, outcome, flavour, why, tried }) => {
     if (outcome === 'dropped' && why.trim() === '')
       throw new CommandRefused('bad-value', 'Say why it was dropped: that is what one wants to know later.');
-    const fields = { partId, partRevision, family, hostVersion, outcome, why, tried };
+    const fields = { partId, partRevision, family, hostVersion, outcome, flavour, why, tried };
     const known = rows.trial[id];
     return known ? keep(alter('trial', known, fields)) : [put('trial', { id, ...fields })];
   },

@@ -1,5 +1,7 @@
 import { launcherFile, slugOf } from '../../../measuring/standards/desktopEntry.js';
 import { AUTOSTART } from '../../../measuring/standards/places.js';
+import { deedOf } from '../../../model/deeds/written.js';
+import { NOTE } from '../frame.js';
 import type { Getting, Ready } from './getting.js';
 
 /**
@@ -36,23 +38,28 @@ export function addAside(
       false,
     );
   }
-  for (const { what, counter } of part.sideEffects) {
-    if (settled.has(`side effect:${part.id}:${what}`) || counter === null) continue;
+  for (const { what, counter, set } of part.sideEffects) {
+    if (settled.has(`side effect:${part.id}:${what}`) || (counter === null && !set)) continue;
+    const place = set && (set.file ? `${set.file.path}, ${set.file.at}` : set.place);
+    const deed = set && deedOf(set, set.value, []);
+    const title = counter?.replace(/\.$/, '') ?? `Set ${set!.key} to ${set!.value}`;
     const key = draft.add(
       {
         key: `right:${part.id}:${what}`,
         sort: 'set right',
-        title: counter.replace(/\.$/, ''),
+        title,
         why: `${part.name}: ${what}`,
-        where: 'the settings',
-        deeds: [{ do: 'by hand', what: counter, changes: null }],
+        where: place ?? 'the settings',
+        deeds: [deed ?? { do: 'by hand', what: title, changes: null }],
+        ...(set ? { value: set.value, effect: set.effect ?? 'none' } : {}),
         expected: 'It is as it was, or as you want it.',
-        undo: 'It goes with the part.',
+        undo: set ? 'Set it back to the value noted before.' : 'It goes with the part.',
         minutes: 2,
       },
       element,
     );
     draft.followAll(ready.keys, key);
+    if (deed) draft.follow(NOTE, key, false);
     draft.rights.set(part.id, [...(draft.rights.get(part.id) ?? []), key]);
   }
   for (const { what, remove, file } of part.brings ?? []) {

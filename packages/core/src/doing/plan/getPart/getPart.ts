@@ -15,6 +15,7 @@ import { getPackage } from './getPackage.js';
 import { getRepository } from './getRepository.js';
 import type { Getting, Ready } from './getting.js';
 import { makeReady } from './makeReady.js';
+import { addMoney } from './money.js';
 
 /** Gets parts, each once, with what they need first. */
 export class PartGetter {
@@ -35,11 +36,22 @@ export class PartGetter {
     if (channel === null) draft.warnings.push(`${part.name}: ${channelSentence}`);
     const cannot = unobtainable(ctx, part);
     const flavours = flavoursTaken(ctx, part);
-    const getting: Getting = { draft, host, part, element, channelSentence, cannot, flavours };
+    const getting: Getting = {
+      draft,
+      host,
+      part,
+      element,
+      channelSentence,
+      cannot,
+      flavours,
+      rows: ctx.rows,
+    };
     const got = cannot === null ? byChannel(getting, channel, channelId) : getByHand(getting);
     const [gotKey] = got.keys as [string];
     draft.got.set(part.id, gotKey);
     draft.follow(SAFE_POINT, gotKey, false);
+    const fetchKey = `fetch:${part.id}@${part.version}`;
+    if (cannot === null) addMoney(getting, gotKey, draft.steps.has(fetchKey) ? fetchKey : gotKey);
     for (const need of part.requires) {
       const known = need.anyOf
         .map((other) => [...ctx.parts.values()].find((p) => p.id === other))

@@ -1,3 +1,4 @@
+import type { CoatRows } from '../../../model/coat/rows.js';
 import type { PlanDraft, StepDraft } from '../draft.js';
 import { DOWNLOADS } from '../../../measuring/standards/places.js';
 import { slugOf } from '../../../measuring/standards/desktopEntry.js';
@@ -24,6 +25,7 @@ export interface Getting {
   readonly channelSentence: string;
   /** Why it cannot be had here; null where it can. */
   readonly cannot: string | null;
+  readonly rows: CoatRows;
   /** The flavours that are taken of it in some variant of the coat; empty where it has none. */
   readonly flavours: readonly Flavour[];
 }

@@ -6,7 +6,7 @@ import { entity } from './entity.js';
 
 /** Rows of what the host is, how it ran, and what was tried on it. */
 
-export const TRIAL_OUTCOMES = ['kept', 'dropped'] as const;
+export const TRIAL_OUTCOMES = ['kept', 'not for daily use', 'dropped'] as const;
 export type TrialOutcome = (typeof TRIAL_OUTCOMES)[number];
 
 /** A part tried on a host. */
@@ -19,6 +19,8 @@ export const trial = entity({
     family: text(64),
     hostVersion: text(40),
     outcome: oneOf(TRIAL_OUTCOMES),
+    /** The flavour of the part that was tried; null: all of it. */
+    flavour: text(200).nullable().default(null),
     why: noteSchema,
     tried: dateSchema,
   },

@@ -13,6 +13,7 @@ import {
   timeSchema,
   traitId,
 } from '../fields.js';
+import { answerSchema } from '../answers.js';
 import { entity } from './entity.js';
 
 /** Rows of what was chosen for the elements, made by hand, and taken as it is. */
@@ -91,6 +92,8 @@ export const accepted = entity({
     facts: text(4000, 0),
     reason: noteSchema,
     at: timeSchema,
+    /** What is done about it, where it was not merely taken as it is. */
+    answer: answerSchema.nullable().default(null),
   },
   once: [['finding']],
   times: ['at'],
