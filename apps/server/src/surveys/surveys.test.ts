@@ -149,8 +149,8 @@ describe('survey.sh', () => {
     expect(survey.iconThemes.map((p) => p.name)).toContain('Heir');
     expect(survey.applications).toEqual(
       expect.arrayContaining([
-        { id: 'tide.desktop', name: 'Tide', packaging: 'own' },
-        { id: 'boxed.desktop', name: 'Boxed', packaging: 'sandboxed' },
+        { id: 'tide.desktop', name: 'Tide', packaging: 'own', categories: '' },
+        { id: 'boxed.desktop', name: 'Boxed', packaging: 'sandboxed', categories: '' },
       ]),
     );
     expect(survey.system['desktop']).toBe('Fernbank');

@@ -124,10 +124,18 @@ function crowded(): CoatRows {
         supplies: {},
         files: [],
         recipe: {},
+        byVariant: {},
       })),
     ),
     accepted: by(
-      names.map((n) => ({ id: uuid(`accepted ${n}`), finding: n, facts: '', reason: '', at: AT, answer: null })),
+      names.map((n) => ({
+        id: uuid(`accepted ${n}`),
+        finding: n,
+        facts: '',
+        reason: '',
+        at: AT,
+        answer: null,
+      })),
     ),
     trial: by(
       names.map((n) => ({

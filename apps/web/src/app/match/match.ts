@@ -22,7 +22,7 @@ import { canOverlay } from '@spare-coat/core/model/offers/offer';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { SaidStanding } from '@spare-coat/core/model/coat/rows/matches';
-import { layersOf } from '@spare-coat/core/model/coat/rows';
+import { handmadeOf, layersOf } from '@spare-coat/core/model/coat/rows';
 import { looksInForce, underLooks } from '@spare-coat/core/deciding/matching/looks';
 import { chosenLayers, freshLayer } from '@spare-coat/core/deciding/matching/layers';
 import type { RankedOffer } from '@spare-coat/core/deciding/matching/rank';
@@ -233,6 +233,7 @@ export class Match {
 
   /** What a person should know before choosing it, shortest first. */
   private against(r: RankedOffer): string {
+    if (handmadeOf(this.view.rows(), r.offer.id)) return 'made by hand';
     if (!r.part || !r.fit) return 'a plain setting of the host';
     const words: string[] = [
       this.namesakes().has(r.part.name) ? `${r.part.sort} by ${r.part.author}` : r.part.sort,
@@ -243,6 +244,7 @@ export class Match {
       words.push(r.fit.channel === null ? r.fit.channelSentence : r.fit.word);
     if (r.part.price) words.push(`${r.part.price.amount} ${r.part.price.currency}`);
     if (r.part.account) words.push('needs an account');
+    if (r.part.flavours?.length) words.push(`${r.part.flavours.length} flavours`);
     if (r.part.requires.length > 0) words.push('needs another part');
     if (r.part.effect === 'session' || (r.part.enable && this.view.host()?.effects.enable === 'session'))
       words.push('one new session');

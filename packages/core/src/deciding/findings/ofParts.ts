@@ -92,7 +92,7 @@ export function findingsOfParts(context: FindingContext): Finding[] {
       (t) =>
         t.partId === part.id &&
         t.outcome === 'dropped' &&
-        t.flavour === null &&
+        !t.flavour &&
         t.family === host.family &&
         t.hostVersion === host.version,
     );
@@ -111,13 +111,13 @@ export function findingsOfParts(context: FindingContext): Finding[] {
         t.partId === part.id &&
         t.family === host.family &&
         t.hostVersion === host.version &&
-        (t.flavour === null ? t.outcome === 'not for daily use' : isTaken(context, part, t.flavour))
+        (!t.flavour ? t.outcome === 'not for daily use' : isTaken(context, part, t.flavour))
       )
         if (t.outcome !== 'kept')
           add(
             t.outcome === 'dropped' ? 'failed here before' : 'not for daily use',
             one,
-            `${part.name}${t.flavour === null ? '' : `, ${t.flavour},`} ${t.outcome === 'dropped' ? 'failed here before' : 'is not for daily use'}`,
+            `${part.name}${!t.flavour ? '' : `, ${t.flavour},`} ${t.outcome === 'dropped' ? 'failed here before' : 'is not for daily use'}`,
             `Tried on ${t.tried}${t.why === '' ? '.' : `: ${t.why}`}`,
             {
               what: t.flavour ?? 'all of it',

@@ -372,6 +372,7 @@ describe('words on the bare desktop', () => {
           supplies: {},
           files: [file],
           recipe: {},
+          byVariant: {},
         },
       },
       match: {

@@ -208,3 +208,48 @@ describe('a part with flavours', () => {
     ).toThrow(/^A: /);
   });
 });
+
+describe('values of one’s own making', () => {
+  it('are otherwise in another variant, where they are told so: scored, set, and switched', () => {
+    const rows = plumCoat();
+    const made = {
+      id: uuid('made'),
+      elementId: uuid('controls'),
+      kind: 'controls',
+      name: 'Plum by hand',
+      supplies: { accent: '#6c3e79', background: '#f3f0ec' },
+      byVariant: { [dark]: { background: '#27222b' } },
+      files: [],
+      recipe: {},
+    };
+    const setting = (trait: string) => ({ key: `look.${trait}`, place: 'Settings › Look' });
+    const { ctx, state } = context(
+      [],
+      { ...rows, handmade: { [made.id]: made } },
+      [choose('controls', null, `hand:${made.id}`)],
+      {},
+      {
+        offers: [
+          {
+            id: 'controls',
+            kind: 'controls',
+            name: 'Controls',
+            replaces: false,
+            supplies: {
+              accent: { any: true, setting: setting('accent') },
+              background: { any: true, setting: setting('background') },
+            },
+          },
+        ],
+      },
+    );
+    expect(state.elements[0]!.perVariant[dark]!.traits.map((t) => t.actual)).toEqual(['#6c3e79', '#27222b']);
+    const set = stepsOf(derivePlan(ctx, state, { now: hostNow(ctx.host!, []) })).flatMap((s) => s.deeds);
+    expect(set).toEqual(
+      expect.arrayContaining([expect.objectContaining({ key: 'look.background', value: '#f3f0ec' })]),
+    );
+    expect(stepsOf(switchPlan(ctx, state, variant(ctx.rows, dark))).flatMap((s) => s.deeds)).toMatchObject([
+      { do: 'set', key: 'look.background', value: '#27222b' },
+    ]);
+  });
+});

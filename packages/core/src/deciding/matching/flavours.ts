@@ -72,7 +72,7 @@ function droppedFlavours({ rows, host }: MatchContext, part: Part): ReadonlySet<
   const here = Object.values(rows.trial).filter(
     (t) => t.partId === part.id && t.family === host?.family && t.hostVersion === host.version,
   );
-  return new Set(here.flatMap((t) => (t.outcome === 'dropped' && t.flavour !== null ? [t.flavour] : [])));
+  return new Set(here.flatMap((t) => (t.outcome === 'dropped' && t.flavour ? [t.flavour] : [])));
 }
 
 function closenessOf(

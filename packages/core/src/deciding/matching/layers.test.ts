@@ -104,6 +104,7 @@ describe('layers', () => {
       supplies: { colour: '#e3c2b4' },
       files: [],
       recipe: {},
+      byVariant: {},
     };
     const ctx = context([], testCoat(), made, {
       ...(base(null, `hand:${uuid('hand')}`) as object),

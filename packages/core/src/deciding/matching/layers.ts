@@ -1,10 +1,12 @@
-import type { Offer } from '../../model/offers/offer.js';
+import type { Offer, Supply } from '../../model/offers/offer.js';
+import type { TraitValue } from '../../model/traits/value.js';
 import type { Part } from '../../model/parts/part.js';
 import {
   handmadeOf,
   handmadeOffer,
   layersOf,
   matchOf,
+  type CoatRows,
   type HandmadeRow,
   type LayerRow,
 } from '../../model/coat/rows.js';
@@ -28,13 +30,29 @@ export function freshLayer(ctx: MatchContext, part: Part | null, offer: Offer): 
 }
 
 /** Something of one's own making, as an offer. */
-export function offerOfHandmade({ id, kind, name, supplies }: HandmadeRow): Offer {
+export function offerOfHandmade(
+  rows: CoatRows,
+  { id, kind, name, supplies, byVariant = {} }: HandmadeRow,
+): Offer {
+  const others = (trait: string) =>
+    Object.entries(byVariant).flatMap(([variantId, values]): [string, TraitValue][] => {
+      const variant = rows.variant[variantId]?.name.toLowerCase();
+      return variant === undefined || values[trait] === undefined ? [] : [[variant, values[trait]]];
+    });
   return {
     id: handmadeOffer(id),
     kind,
     name,
     replaces: false,
-    supplies: Object.fromEntries(Object.entries(supplies).map(([trait, value]) => [trait, { fixed: value }])),
+    supplies: Object.fromEntries(
+      Object.entries(supplies).map(([trait, value]): [string, Supply] => {
+        const told = others(trait);
+        return [
+          trait,
+          told.length === 0 ? { fixed: value } : { fixed: value, byVariant: Object.fromEntries(told) },
+        ];
+      }),
+    ),
   };
 }
 
@@ -44,7 +62,14 @@ export function resolveLayer(ctx: MatchContext, layer: LayerRow): ResolvedLayer 
   const role: LayerRole = layer.position === 0 ? 'base' : 'overlay';
   const made = layer.partId === null ? handmadeOf(ctx.rows, layer.offer) : null;
   if (made)
-    return { role, offer: offerOfHandmade(made), from: 'Hand-made', layerId: layer.id, traits, settings };
+    return {
+      role,
+      offer: offerOfHandmade(ctx.rows, made),
+      from: 'Hand-made',
+      layerId: layer.id,
+      traits,
+      settings,
+    };
   const part = partOf(ctx, layer);
   const offers = layer.partId === null ? ctx.host?.offers : part?.offers;
   const offer = offers?.find((o) => o.id === layer.offer);

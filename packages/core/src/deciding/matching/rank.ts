@@ -48,7 +48,7 @@ export function indexOffers(ctx: MatchContext): OfferIndex {
     else byKind.set(offer.kind, [{ part, offer, fit }]);
   };
   for (const offer of ctx.host?.offers ?? []) add(null, offer, null);
-  for (const made of Object.values(ctx.rows.handmade)) add(null, offerOfHandmade(made), null);
+  for (const made of Object.values(ctx.rows.handmade)) add(null, offerOfHandmade(ctx.rows, made), null);
   const channel = Object.keys(ctx.rows.coat).length > 0 ? coatOf(ctx.rows).channel : null;
   for (const part of newestParts(ctx.parts)) {
     const fit = ctx.host ? fitOf(part, ctx.host, channel) : null;

@@ -27,7 +27,7 @@ export function instancePart(
     (t) =>
       t.partId === part.id &&
       t.outcome === 'dropped' &&
-      t.flavour === null &&
+      !t.flavour &&
       t.family === host.family &&
       t.hostVersion === host.version,
   );

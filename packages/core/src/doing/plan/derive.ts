@@ -231,7 +231,7 @@ class Planner {
     for (const variant of scoredVariants(rows))
       for (const score of state.perVariant[variant.id]?.traits ?? []) {
         if (!score.layerId) continue;
-        const own = placeOfOwn(rows, this.host, state.element, score);
+        const own = placeOfOwn(rows, this.host, state.element, score, variant.id);
         const { place, setting } = own ?? score;
         if (!place || setting === null) continue;
         const list = byTrait.get(score.target.spec.id) ?? [];
@@ -288,6 +288,7 @@ class Planner {
         undo: 'Choose what was noted before.',
         effect: choose.effect ?? 'none',
         troubles: [
+          'A window of settings that is open while something is put in place lists it only once it is closed and opened again.',
           'If it is not in the list, its folder lies too deep or has another name, or a new session is due before it is found.',
         ],
       },

@@ -119,12 +119,13 @@ export function placeOfOwn(
   host: HostProfile,
   element: ElementRow,
   score: TraitScore,
+  variantId: string,
 ): { readonly place: SettingPlace; readonly setting: TraitValue } | null {
   const match = matchOf(rows, element.id);
   const layer = match && layersOf(rows, match.id).find((l) => l.id === score.layerId);
   const made = layer?.partId === null ? handmadeOf(rows, layer.offer) : null;
   const { spec, state } = score.target;
-  const value = made?.supplies[spec.id];
+  const value = made?.byVariant?.[variantId]?.[spec.id] ?? made?.supplies[spec.id];
   if (!made || value === undefined || state !== null || spec.type === 'picture') return null;
   for (const offer of host.offers) {
     const supply = offer.kind === element.kind ? offer.supplies[spec.id] : undefined;

@@ -41,8 +41,9 @@ function written(
   host: HostProfile,
   element: ElementRow,
   score: TraitScore,
+  variantId: string,
 ): (Placed & { readonly name: string; readonly text: string })[] {
-  const { place, setting } = placeOfOwn(ctx.rows, host, element, score) ?? score;
+  const { place, setting } = placeOfOwn(ctx.rows, host, element, score, variantId) ?? score;
   if (!place || setting === null) return [];
   return placesFor(place, score.target.spec.type, setting).flatMap((one) => {
     const name = resourceOf(one.place);
@@ -83,7 +84,7 @@ export function variantSettings(ctx: MatchContext, coat: CoatState, host: HostPr
     for (const [variantId, { traits }] of Object.entries(state.perVariant))
       for (const score of traits) {
         if (!score.layerId) continue;
-        for (const { name, text } of written(ctx, host, state.element, score)) {
+        for (const { name, text } of written(ctx, host, state.element, score, variantId)) {
           const values = found.get(name) ?? {};
           values[variantId] ??= text;
           found.set(name, values);
@@ -143,7 +144,7 @@ export function switchPlan(ctx: MatchContext, coat: CoatState, variant: VariantR
     for (const score of state.perVariant[variant.id]?.traits ?? []) {
       if (!score.layerId) continue;
       const { spec } = score.target;
-      for (const { name, text, place, type, value } of written(ctx, host, state.element, score)) {
+      for (const { name, text, place, type, value } of written(ctx, host, state.element, score, variant.id)) {
         if (!differing.has(name) || done.has(name)) continue;
         done.add(name);
         const deed = deedOf(place, text, [], partOfScore(ctx, score));

@@ -18,7 +18,8 @@ import { MatIcon } from '@angular/material/icon';
 import { MatInput } from '@angular/material/input';
 import { mainLength } from '@spare-coat/core/deciding/matching/carry';
 import type { ElementState } from '@spare-coat/core/deciding/matching/evaluate';
-import { targetsOf } from '@spare-coat/core/deciding/matching/targets';
+import { scoredVariants, targetsOf } from '@spare-coat/core/deciding/matching/targets';
+import { sameJson } from '@spare-coat/core/model/coat/changes';
 import { execProblems, strayBlanks } from '@spare-coat/core/measuring/standards/desktopEntry';
 import { nameSchema } from '@spare-coat/core/ground/text';
 import type { HandmadeFile } from '@spare-coat/core/model/coat/fields';
@@ -148,6 +149,7 @@ export class HandmadePanel {
         elementId: this.elementId(),
         name: name.value,
         supplies,
+        byVariant: this.otherValues(),
         files,
         recipe: {
           padding: picture.controls.padding.value,
@@ -178,6 +180,24 @@ export class HandmadePanel {
         supplies[id] =
           value.spec.type === 'length' && typeof value.value === 'number' ? value.value / scale : value.value;
     return supplies;
+  }
+
+  /** Of what was picked, what the reference has otherwise in another variant. */
+  private otherValues(): Record<string, Record<string, TraitValue>> {
+    const [rows, shown, scale] = [this.view.rows(), this.view.variant()?.id, this.displayScale()];
+    const mine = this.pickedValues();
+    const others = scoredVariants(rows).flatMap((variant): [string, Record<string, TraitValue>][] => {
+      if (variant.id === shown) return [];
+      const told = targetsOf(rows, this.state().element, variant.id).flatMap(
+        ({ spec, state, value }): [string, TraitValue][] => {
+          if (state !== null || !this.picked().has(spec.id)) return [];
+          const own = spec.type === 'length' && typeof value === 'number' ? value / scale : value;
+          return sameJson(own, mine[spec.id]) ? [] : [[spec.id, own]];
+        },
+      );
+      return told.length === 0 ? [] : [[variant.id, Object.fromEntries(told)]];
+    });
+    return Object.fromEntries(others);
   }
 
   private displayScale(): number {

@@ -77,6 +77,8 @@ export const handmade = entity({
     kind: kindId,
     name: nameSchema,
     supplies: suppliesSchema,
+    /** By a variant's id, what is otherwise there. */
+    byVariant: record(suppliesSchema).optional(),
     files: filesSchema,
     recipe: recipeSchema,
   },
