@@ -29,9 +29,23 @@ export function dayOf(date: string): number {
   return daysOf(year, month, day);
 }
 
-/** The ISO date of a day since 1970-01-01. */
+/**
+ * The ISO date of a day since 1970-01-01, from the year 0 on.
+ * Source: H. Hinnant, "chrono-Compatible Low-Level Date Algorithms", `civil_from_days`.
+ */
 export function dateOfDay(day: number): string {
-  return new Date(day * 86_400_000).toISOString().slice(0, 10);
+  const z = day + 719468;
+  const era = Math.floor(z / 146097);
+  const ofEra = z - era * 146097;
+  const yearOfEra = Math.floor(
+    (ofEra - Math.floor(ofEra / 1460) + Math.floor(ofEra / 36524) - Math.floor(ofEra / 146096)) / 365,
+  );
+  const ofYear = ofEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100));
+  const mp = Math.floor((5 * ofYear + 2) / 153);
+  const month = mp < 10 ? mp + 3 : mp - 9;
+  const year = yearOfEra + era * 400 + (month <= 2 ? 1 : 0);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${String(year).padStart(4, '0')}-${two(month)}-${two(ofYear - Math.floor((153 * mp + 2) / 5) + 1)}`;
 }
 
 /** Years from one ISO date to another, with fractions, of the Gregorian mean length; negative the other way round. */
