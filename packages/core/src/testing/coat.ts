@@ -100,6 +100,7 @@ export function testCoat(): CoatRows {
       limits: NO_LIMITS,
       uses: {},
       flavours: {},
+      scopes: {},
       moves: [],
       extras: {},
       origin: null,

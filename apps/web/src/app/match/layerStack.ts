@@ -1,6 +1,6 @@
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
-import { MatFormField } from '@angular/material/form-field';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -15,6 +15,7 @@ import {
 } from '@spare-coat/core/deciding/matching/newerRevisions';
 import { chosenLayers, resolveLayer } from '@spare-coat/core/deciding/matching/layers';
 import { layersOf, matchOf, type LayerRow } from '@spare-coat/core/model/coat/rows';
+import type { Scope } from '@spare-coat/core/model/coat/fields';
 import type { OwnSetting } from '@spare-coat/core/model/offers/ownSetting';
 import { freeSettings, ownValueProblem } from '@spare-coat/core/model/parts/ownValue';
 import type { Part } from '@spare-coat/core/model/parts/part';
@@ -65,7 +66,17 @@ function sayChanges({ now, then, traits, else: others }: NewerChanges): string {
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
   selector: 'coat-layer-stack',
-  imports: [FlavourChoice, MatButton, MatFormField, MatIcon, MatOption, MatSelect, MatTooltip, TextField],
+  imports: [
+    FlavourChoice,
+    MatButton,
+    MatLabel,
+    MatFormField,
+    MatIcon,
+    MatOption,
+    MatSelect,
+    MatTooltip,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Layers, the topmost first">
@@ -106,6 +117,23 @@ function sayChanges({ now, then, traits, else: others }: NewerChanges): string {
         </li>
       }
     </ol>
+    @for (p of parts(); track p.part.id) {
+      <mat-form-field class="scope">
+        <mat-label>For whom {{ p.part.name }} is got</mat-label>
+        <mat-select
+          [aria-label]="'For whom ' + p.part.name + ' is got'"
+          [value]="p.scope"
+          (selectionChange)="getFor(p.part, $event.value)"
+        >
+          <mat-option value="">as it comes</mat-option>
+          <mat-option value="me">for me alone</mat-option>
+          <mat-option value="everybody">for everybody on this computer</mat-option>
+        </mat-select>
+      </mat-form-field>
+      @if (p.scope === 'everybody') {
+        <p class="faint note">{{ p.says }}</p>
+      }
+    }
     <coat-flavour-choice [elementId]="state().element.id" />
     @for (u of own(); track u.layer.id) {
       <fieldset class="own">
@@ -249,6 +277,25 @@ export class LayerStack {
           : `${p.name} overwrites this. Choose an offer below to set it again after it.`,
       );
   });
+
+  /** The parts of these layers, and for whom each is got. */
+  protected readonly parts = computed(() => {
+    const ctx = this.view.context();
+    const { scopes = {}, channel = null } = this.view.coat() ?? {};
+    const here = ctx.host?.channels.find((c) => c.id === channel);
+    const parts = new Set(chosenLayers(ctx, this.state().element.id).flatMap((l) => l.part ?? []));
+    return [...parts].map((part) => {
+      const isPackaged = part.channels.some((c) => c.way === 'package' && here && c.names[here.id]);
+      const how = isPackaged
+        ? `It comes as a package of ${here!.name}.`
+        : 'A hand puts it where the host looks for all, as administrator: no script of the plan writes there.';
+      return { part, scope: scopes[part.id] ?? '', says: `${how} Programs that others run find it as well.` };
+    });
+  });
+
+  protected getFor({ id }: Part, scope: Scope | ''): void {
+    this.store.send({ type: 'coat.scope', partId: id, scope: scope === '' ? null : scope });
+  }
 
   /** What can be set of parts of these layers by themselves: place, player, hours, links. */
   protected readonly own = computed<readonly Use[]>(() => {

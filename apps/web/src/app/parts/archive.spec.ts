@@ -103,6 +103,48 @@ describe('an archive that was opened', () => {
     });
     expect(said()).toContain('Reed is a part now.');
   });
+  it('reads what a script can be told into a form, and makes a part with what was said there', async () => {
+    const script = [
+      '#!/bin/sh',
+      'cat <<EOF',
+      '  -a, --accent NAME   Accents [clay|plum]',
+      '  --round             Round corners',
+      '  --dest DIR          Where it goes',
+      'EOF',
+    ].join('\n');
+    const evidence: Evidence = { what: 'install script', options: ['-z'], admin: false, text: script };
+    const put: Part[] = [];
+    const { page, hand, settle } = await opened(
+      report({
+        findings: [finding('install script', evidence, { root: 'reed/install.sh', folder: 'install.sh' })],
+      }),
+      (bench) => {
+        bench.api['putPart'] = ((part: Part) => {
+          put.push(part);
+          return of({ part });
+        }) as never;
+      },
+    );
+    expect(page.textContent).toContain('Named in it without a word: -z');
+    await hand.tick('--round');
+    await hand.tick('--dest');
+    await hand.type('What --dest takes', '/opt/reed looks');
+    await hand.tick('--accent');
+    await hand.tick('each of 2 values of --accent is a flavour');
+    await settle();
+    expect(page.querySelector('coat-script-form [role=status]')!.textContent).toBe(
+      "install.sh --round --dest '/opt/reed looks' --accent …",
+    );
+    await hand.press('Make a part of it');
+    await settle();
+    expect(put[0]).toMatchObject({
+      channels: [{ way: 'repository', flags: ['--round', '--dest', '/opt/reed looks'] }],
+      flavours: [
+        { name: 'clay', flags: ['--accent', 'clay'] },
+        { name: 'plum', flags: ['--accent', 'plum'] },
+      ],
+    });
+  });
   it('tells how many of the names that are needed an icon set has, and shows those it has', async () => {
     const { page } = await opened(report({}));
     const coverage = page.querySelector('coat-icon-coverage')!;

@@ -15,7 +15,13 @@ import { ordered } from '@spare-coat/core/model/coat/rows';
 import type { FirstStep } from '@spare-coat/core/model/host/profile';
 import { isHarmful } from '@spare-coat/core/deciding/archives/entry';
 import type { ArchiveFinding } from '@spare-coat/core/deciding/archives/findings';
-import { partFromFinding, partFromSiblings, type Origin } from '@spare-coat/core/deciding/archives/makePart';
+import {
+  partFromFinding,
+  partFromSiblings,
+  withScript,
+  type Origin,
+  type ScriptTold,
+} from '@spare-coat/core/deciding/archives/makePart';
 import type { ArchiveReport } from '@spare-coat/core/deciding/archives/report';
 import { siblingsOf, type Siblings } from '@spare-coat/core/deciding/archives/siblings';
 import { withListing } from '@spare-coat/core/model/parts/fromListing';
@@ -28,6 +34,7 @@ import { Notices } from '../shared/notices';
 import { ArchiveIntake } from './archiveIntake';
 import { IconCoverageView } from './iconCoverage';
 import { PointerView } from './pointerView';
+import { ScriptForm } from './scriptForm';
 
 /** Bytes as people read them. */
 function sayBytes(n: number): string {
@@ -50,6 +57,7 @@ function sayBytes(n: number): string {
     MatTooltip,
     PointerView,
     RouterLink,
+    ScriptForm,
     StageLayout,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -94,6 +102,9 @@ export class ArchiveView {
   protected readonly picture = (path: string) => pictureAddress(this.reading(), path);
 
   protected readonly findings = computed(() => this.report()?.findings ?? []);
+  protected readonly readmes = computed(() => (this.report()?.readmes ?? []).map((m) => m.text).join('\n'));
+  /** What each script in it is told, by where it lies. */
+  protected readonly told = new Map<string, ScriptTold>();
   /** Findings that are one thing in several flavours. */
   protected readonly siblings = computed(() => siblingsOf(this.findings()));
   protected readonly harmful = computed(() => isHarmful(this.report()?.hostile ?? []));
@@ -147,7 +158,9 @@ export class ArchiveView {
     const report = this.report();
     if (!report) return;
     const [host, told] = [this.view.host(), this.origin(report)];
-    this.add(partFromFinding(newId(), finding, report, host, told, this.keep()));
+    const part = partFromFinding(newId(), finding, report, host, told, this.keep());
+    const script = this.told.get(finding.root);
+    this.add(script ? withScript(part, script) : part);
   }
 
   protected makeOne(siblings: Siblings): void {

@@ -324,6 +324,26 @@ export function partFromSiblings(
   };
 }
 
+/** What an install script is told: always, and by one option that makes a flavour of each of its values. */
+export interface ScriptTold {
+  readonly flags: readonly string[];
+  readonly flavours: { readonly flag: string; readonly values: readonly string[] } | null;
+}
+
+/** A part of an install script with what the script is told. */
+export function withScript(part: Part, { flags, flavours }: ScriptTold): Part {
+  return {
+    ...part,
+    channels: part.channels.map((c) => (c.way === 'repository' ? { ...c, flags: [...flags] } : c)),
+    ...(flavours && flavours.values.length > 0
+      ? {
+          variants: flavours.values.slice(0, 40),
+          flavours: flavours.values.map((value) => ({ name: value, flags: [flavours.flag, value] })),
+        }
+      : {}),
+  };
+}
+
 /** The folders of an archive that a theme in it inherits from, over any number of steps. */
 function inheritedBy(finding: ArchiveFinding, findings: readonly ArchiveFinding[]): string[] {
   const byFolder = new Map(findings.filter((f) => f.sort === finding.sort).map((f) => [f.folder, f]));

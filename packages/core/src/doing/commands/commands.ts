@@ -3,6 +3,7 @@ import { binCoat } from './coat/binCoat.js';
 import { dismissKinds } from './coat/dismissKinds.js';
 import { setPolicy } from './coat/setPolicy.js';
 import { setLimits } from './coat/setLimits.js';
+import { setScope } from './coat/setScope.js';
 import { setFlavour } from './coat/setFlavour.js';
 import { setUses } from './coat/setUses.js';
 import { setThresholds } from './coat/setThresholds.js';
@@ -76,6 +77,7 @@ export const COMMANDS = [
   dismissKinds,
   setPolicy,
   setLimits,
+  setScope,
   setFlavour,
   setUses,
   setThresholds,

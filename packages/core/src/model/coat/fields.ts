@@ -193,6 +193,14 @@ export const flavoursSchema = record(record(text(200)), {
   sentence: 'A flavour is chosen by its name, for a part and a variant.',
 });
 
+/** For whom a part is got: for oneself alone, or for everybody on the computer. */
+export const SCOPES = ['me', 'everybody'] as const;
+export type Scope = (typeof SCOPES)[number];
+export const scopesSchema = record(oneOf(SCOPES), {
+  most: 500,
+  sentence: 'A part is got for “me” or for “everybody”.',
+});
+
 const MOST_GUIDES = 100;
 /** Lines laid across a picture to measure against, in whole pixels from its left (`x`) or top (`y`). */
 export const guidesSchema = list(shape({ axis: oneOf(['x', 'y']), at: whole(0, 16_384) }), {

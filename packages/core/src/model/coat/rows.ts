@@ -76,6 +76,7 @@ export function newCoatRow(id: string, name: string): CoatRow {
     limits: NO_LIMITS,
     uses: {},
     flavours: {},
+    scopes: {},
     moves: [],
     extras: {},
     origin: null,

@@ -120,6 +120,10 @@ const channelSchema = tagged(
       flags: list(text(200)),
       admin: flag(),
       ...leavings,
+      /** Further scripts of the repository that are run after it, in their order, each with its own rights. */
+      then: list(openShape({ script: innerPath(300), flags: list(text(200)), admin: flag() }), {
+        most: 20,
+      }).optional(),
       /** The cloned folder is needed for as long as the part is used. */
       stays: flag().optional(),
     }),

@@ -21,6 +21,9 @@ export function pinned(
       [coat.id]: {
         ...coat,
         flavours,
+        scopes: Object.fromEntries(
+          Object.entries(coat.scopes).map(([id, scope]) => [idHere.get(id) ?? id, scope]),
+        ),
         ...(profile && coat.profileId !== null
           ? { profileId: profile.id, profileRevision: profile.revision }
           : {}),

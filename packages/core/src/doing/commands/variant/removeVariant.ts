@@ -1,8 +1,8 @@
 import { idSchema } from '../../../ground/ids.js';
-import { alter, takeOut } from '../../../model/coat/changes.js';
+import { alter, applyChanges, takeOut, type Change } from '../../../model/coat/changes.js';
 import { keep } from '../../../model/coat/choices.js';
 import { CommandRefused, need } from '../../../model/coat/refused.js';
-import { coatOf, type CoatRow, type LayerSettings } from '../../../model/coat/rows.js';
+import { coatOf, type CoatRow, type CoatRows, type LayerSettings } from '../../../model/coat/rows.js';
 import { command } from '../command.js';
 import { captureGoes, pictureGoes } from '../shared/going.js';
 
@@ -30,7 +30,10 @@ export const removeVariant = command({
     };
     return [
       ...own.map((t) => takeOut('trait', t)),
-      ...pictures.flatMap((p) => pictureGoes(without, p.id)),
+      ...oneByOne(
+        without,
+        pictures.map((p) => p.id),
+      ),
       ...Object.values(rows.capture)
         .filter((c) => c.variantId === id)
         .flatMap((c) => captureGoes(rows, c.id)),
@@ -56,4 +59,15 @@ function withoutVariant(flavours: CoatRow['flavours'], id: string): CoatRow['fla
       return rest.length === 0 ? [] : [[part, Object.fromEntries(rest)]];
     }),
   );
+}
+
+/** What goes with several pictures: each on what the ones before it left, since one row may name two of them. */
+function oneByOne(rows: CoatRows, pictures: readonly string[]): Change[] {
+  let now = rows;
+  return pictures.flatMap((id) => {
+    const changes = pictureGoes(now, id);
+    const applied = applyChanges(now, changes);
+    if (applied.ok) now = applied.rows;
+    return changes;
+  });
 }

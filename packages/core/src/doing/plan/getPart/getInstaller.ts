@@ -42,7 +42,10 @@ export function getInstaller(g: Getting, channel: ChannelOf<'installer'>): Ready
       value: choices,
       expected:
         choices === '' ? 'The installer ends without an error.' : `In the installer, choose ${choices}.`,
-      check: `There is ${leaves.map((l) => l.path).join(' and ')}.`,
+      check:
+        channel.leaves || broughtBy(part).length > 0
+          ? `There is ${[...(channel.leaves ?? []), ...broughtBy(part).map((m) => m.path)].join(' and ')}.`
+          : 'Where it puts things nobody told: its last page says it.',
       undo: `Remove ${part.name} with what its installer left for that.`,
       rights: channel.admin ? 'administrator' : 'user',
       risk: 'some',

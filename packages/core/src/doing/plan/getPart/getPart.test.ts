@@ -211,3 +211,61 @@ describe('what a part needs and brings', () => {
     expect([...draft.steps.values()][0]!.elements).toEqual(['one', 'two']);
   });
 });
+
+describe('scripts in sequence', () => {
+  it('are run one after the other, each with its rights, and no check names what nobody told', () => {
+    const { steps, draft, ready } = get(
+      by({
+        ...repository,
+        then: [
+          { script: 'greeter/put.sh', flags: ['--all'], admin: true },
+          { script: 'tweak.sh', flags: [], admin: false },
+        ],
+      }),
+    );
+    expect(steps.map((s) => [s.title, s.rights])).toEqual([
+      ['Run the install script of Reed 1.0', 'user'],
+      ['Run put.sh of Reed 1.0', 'administrator'],
+      ['Run tweak.sh of Reed 1.0', 'user'],
+    ]);
+    expect(draft.leadsTo(steps[0]!.key, steps[2]!.key)).toBe(true);
+    expect(ready.keys).toEqual([steps[2]!.key]);
+    expect(steps[0]!.check).toBe('Where it puts things nobody told: its last lines and its readme say it.');
+    const told = get(by({ ...repository, leaves: ['~/.local/bin/reed'] })).steps[0]!;
+    expect(told.check).toBe('There is ~/.local/bin/reed.');
+  });
+});
+
+describe('for everybody, or for oneself', () => {
+  const host = testHost({ systemFolders: { 'icon set': ['/usr/share/icons'] } });
+  const both = by(archive, { channels: [archive, { way: 'package', names: { pipit: 'reed' } }] });
+  const gotFor = (scope: 'me' | 'everybody' | null, part: Part) => {
+    const draft = new PlanDraft(host);
+    const rows = rowsOn('pipit');
+    const scopes = scope === null ? {} : { [part.id]: scope };
+    const coat = Object.fromEntries(Object.values(rows.coat).map((c) => [c.id, { ...c, scopes }]));
+    const parts = new Map([[partKey(part.id, 1), part]]);
+    new PartGetter(draft, { rows: { ...rows, coat }, host, parts }, host).get(part, 'an element');
+    return { steps: [...draft.steps.values()], warnings: draft.warnings };
+  };
+  it('goes through a package for everybody, and into one’s own folders for oneself', () => {
+    const sorts = (scope: 'me' | 'everybody' | null) => gotFor(scope, both).steps.map((s) => s.sort);
+    expect(sorts(null)).toEqual(['install']);
+    expect(sorts('everybody')).toEqual(['install']);
+    expect(sorts('me')).toEqual(['fetch', 'unpack']);
+    const alone = gotFor('me', by({ way: 'package', names: { pipit: 'reed' } }));
+    expect(alone.warnings).toEqual(['Reed comes as a package alone, so it is there for everybody.']);
+  });
+  it('is by hand where no package does it, with rights, the folder, and what it means for others; no script writes there', () => {
+    const [step, ...rest] = gotFor('everybody', by(archive)).steps;
+    expect(rest).toEqual([]);
+    expect(step).toMatchObject({
+      title: 'Put Reed 1.0 where everybody finds it',
+      where: '/usr/share/icons/Reed',
+      rights: 'administrator',
+      commands: [],
+      deeds: [{ do: 'by hand', changes: { resource: 'file /usr/share/icons/Reed' } }],
+    });
+    expect(step!.troubles.join(' ')).toMatch(/programs that others run/);
+  });
+});

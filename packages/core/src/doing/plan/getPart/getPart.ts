@@ -9,6 +9,7 @@ import type { PlanDraft } from '../draft.js';
 import { SAFE_POINT } from '../frame.js';
 import { addAside } from './aside.js';
 import { getArchive } from './getArchive.js';
+import { getForEverybody } from './forEverybody.js';
 import { getByHand } from './getByHand.js';
 import { getInstaller } from './getInstaller.js';
 import { getPackage } from './getPackage.js';
@@ -46,7 +47,13 @@ export class PartGetter {
       flavours,
       rows: ctx.rows,
     };
-    const got = cannot === null ? byChannel(getting, channel, channelId) : getByHand(getting);
+    const scope = coatOf(ctx.rows).scopes[part.id];
+    const got =
+      cannot !== null
+        ? getByHand(getting)
+        : scope === 'everybody'
+          ? forEverybody(getting, channel, channelId)
+          : byChannel(getting, scope === 'me' ? forMe(getting, channel) : channel, channelId);
     const [gotKey] = got.keys as [string];
     draft.got.set(part.id, gotKey);
     draft.follow(SAFE_POINT, gotKey, false);
@@ -75,6 +82,29 @@ export class PartGetter {
     draft.readyOf[part.id] = ready.of;
     return ready;
   }
+}
+
+/** For oneself alone: what is put into one's own folders, where there is such a way; a package is there for everybody. */
+function forMe({ draft, part, host }: Getting, channel: Channel | null): Channel | null {
+  if (channel?.way !== 'package') return channel;
+  const own = part.channels.find(
+    (c) =>
+      (c.way === 'archive' && host.folders[c.sort] !== undefined) ||
+      ((c.way === 'repository' || c.way === 'installer') && !c.admin),
+  );
+  if (!own) draft.warnings.push(`${part.name} comes as a package alone, so it is there for everybody.`);
+  return own ?? channel;
+}
+
+/** For everybody: by the distribution's package where there is one, else by a hand. */
+function forEverybody(getting: Getting, channel: Channel | null, channelId: string | null): Ready {
+  const here = getting.host.channels.find((c) => c.id === channelId);
+  const packaged = getting.part.channels.find(
+    (c) => c.way === 'package' && here !== undefined && c.names[here.id] !== undefined,
+  );
+  return packaged?.way === 'package' && here
+    ? getPackage(getting, packaged, here)
+    : getForEverybody(getting, channel);
 }
 
 function byChannel(getting: Getting, channel: Channel | null, channelId: string | null): Ready {

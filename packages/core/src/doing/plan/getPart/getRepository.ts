@@ -40,7 +40,9 @@ export function getRepository(g: Getting, channel: ChannelOf<'repository'>): Rea
         })),
       ],
       expected: 'The script ends without an error.',
-      check: `There is ${leaves.map((l) => l.path).join(' and ')}.`,
+      check: channel.leaves
+        ? `There is ${channel.leaves.join(' and ')}.`
+        : 'Where it puts things nobody told: its last lines and its readme say it.',
       undo: channel.undo
         ? `Run ${nameOfPath(program)} ${channel.undo.join(' ')}, then remove ${folder}.`
         : 'Run the script again with what its readme gives for removal, then remove what is named under “Check”.',
@@ -50,10 +52,39 @@ export function getRepository(g: Getting, channel: ChannelOf<'repository'>): Rea
     },
     element,
   );
+  const last = (channel.then ?? []).reduce((before, next) => {
+    const one = draft.add(
+      {
+        ...base,
+        key: `script:${part.id}@${part.version}:${next.script} ${next.flags.join(' ')}`.slice(0, 480),
+        sort: 'run a script',
+        title: `Run ${nameOfPath(next.script)} of ${partName(part)}`,
+        where: folder,
+        deeds: [
+          {
+            do: 'run',
+            program: `${folder}/${next.script}`,
+            words: next.flags,
+            admin: next.admin,
+            makes: [],
+            takes: [],
+            undo: null,
+          },
+        ],
+        expected: 'The script ends without an error.',
+        undo: 'What it did is taken back with the part.',
+        rights: next.admin ? 'administrator' : 'user',
+        risk: 'some',
+        minutes: 5,
+      },
+      element,
+    );
+    return draft.follow(before, one);
+  }, key);
   if (channel.stays) draft.stays.set(folder, `${part.name} runs from it.`);
   else if (channel.undo) draft.stays.set(folder, `Its script takes ${part.name} away again.`);
   else draft.onlyForInstalling.add(folder);
-  return { keys: [key], of: leaves.slice(0, 1).map((l) => resource.file(l.path)) };
+  return { keys: [last], of: leaves.slice(0, 1).map((l) => resource.file(l.path)) };
 }
 
 /** What the script is told, each time that it is run: for every flavour that is taken, after the channel's own flags. */

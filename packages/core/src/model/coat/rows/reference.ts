@@ -30,6 +30,7 @@ import {
   targetFields,
   timeSchema,
   flavoursSchema,
+  scopesSchema,
   usesSchema,
 } from '../fields.js';
 import { limitsSchema } from '../limits.js';
@@ -70,6 +71,8 @@ export const coat = entity({
     limits: limitsSchema,
     uses: usesSchema,
     flavours: flavoursSchema.default({}),
+    /** By a part's id, for whom it is got; what is not told comes as it comes. */
+    scopes: scopesSchema.default({}),
     /** Steps of the plan that a person has put elsewhere, in the order in which it was done. */
     moves: list(moveSchema, { most: 200 }),
     /** What came with a bundle and is not known here: it goes out again with the next one. */
