@@ -4,7 +4,7 @@ import type { HostState, Touch } from '../simulation/hostState.js';
 import { copyState } from '../simulation/hostState.js';
 import { perform, type World } from '../simulation/perform.js';
 import { oneLine } from './script/shell.js';
-import type { KeptStep, Step } from '../../model/deeds/step.js';
+import type { KeptStep, Step, StepSort } from '../../model/deeds/step.js';
 import type { DoneStep } from './wayBack.js';
 
 /** How a step stands by the journal. */
@@ -131,9 +131,39 @@ export function stepFromJournal(key: string, kept: KeptStep): Step {
 }
 
 /**
- * What the journal says was done, with what it changed: deeds are carried out on the host as it was before, in the order of
- * the journal. A step that was withdrawn is taken as never done; one that is done twice counts once, where it was first.
+ * The entries that were carried out, in their order: what was taken back by a later step was done all the same, and both are among
+ * them. A step that was withdrawn is taken as never done; one that is done twice without having been taken back counts once.
  */
+function carriedOut(rows: CoatRows): (JournalRow & { readonly step: KeptStep })[] {
+  let out: (JournalRow & { readonly step: KeptStep })[] = [];
+  /** Steps that stand as done, and what each of them took back. */
+  const standing = new Set<string>();
+  const tookBack = new Map<string, string[]>();
+  for (const entry of journalOf(rows)) {
+    const { stepKey, what, step } = entry;
+    if (what === 'noted' || what === 'begun') continue;
+    if (what === 'done' && step !== null) {
+      if (standing.has(stepKey)) continue;
+      standing.add(stepKey);
+      out.push({ ...entry, step });
+      const voided = step.voids.filter((key) => key !== stepKey && standing.delete(key));
+      tookBack.set(stepKey, voided);
+      continue;
+    }
+    // Withdrawn, skipped or failed after all: it was never done, and what it took back stands again.
+    if (!standing.delete(stepKey)) continue;
+    const last = out.map((e) => e.stepKey).lastIndexOf(stepKey);
+    out = out.filter((_, n) => n !== last);
+    for (const key of tookBack.get(stepKey) ?? []) standing.add(key);
+    tookBack.delete(stepKey);
+  }
+  return out;
+}
+
+/** Steps that remove what only the plan itself brought: where nothing of it is known to be there, nothing is to be put back. */
+const GONE_FOR_GOOD: readonly StepSort[] = ['remove what came unasked', 'clean up', 'undo'];
+
+/** What the journal says was done, with what it changed: deeds are carried out on the host as it was before, in its order. */
 export function doneByJournal(
   world: World,
   start: HostState,
@@ -141,18 +171,13 @@ export function doneByJournal(
 ): { readonly done: readonly DoneStep[]; readonly state: HostState } {
   const state = copyState(start);
   const all = { ...world, lenient: true };
-  const still = doneSteps(rows);
-  const seen = new Set<string>();
-  const done: DoneStep[] = [];
-  for (const entry of journalOf(rows)) {
-    if (entry.what !== 'done' || entry.step === null || !still.has(entry.stepKey) || seen.has(entry.stepKey))
-      continue;
-    seen.add(entry.stepKey);
-    const step = stepFromJournal(entry.stepKey, entry.step);
+  const done = carriedOut(rows).map(({ stepKey, step: kept }): DoneStep => {
+    const step = stepFromJournal(stepKey, kept);
     const touches: Touch[] = [];
     // What a person has ticked is done, whether the simulated host would have let it or not.
-    for (const deed of step.deeds) perform(all, state, deed, step.effect, null, touches);
-    done.push({ step, touches });
-  }
+    const as = GONE_FOR_GOOD.includes(step.sort) ? { ...world, lenient: false } : all;
+    for (const deed of step.deeds) perform(as, state, deed, step.effect, null, touches);
+    return { step, touches };
+  });
   return { done, state };
 }

@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';
 import { indexOffers } from '../../deciding/matching/rank.js';
 import { derivePlan } from '../plan/derive.js';
-import { stepsOf, type OrderedPlan } from '../../model/deeds/step.js';
+import { doneByJournal, keptStep } from '../plan/journal.js';
+import { planOfCoat, withDone } from '../plan/planOfCoat.js';
+import type { JournalRow } from '../../model/coat/rows.js';
+import { uuid } from '../../testing/coat.js';
+import { stepsOf, type OrderedPlan, type Step } from '../../model/deeds/step.js';
 import { variantSettings } from '../plan/switchVariant.js';
 import { wayBack } from '../plan/wayBack.js';
 import { randomCoat } from '../../testing/randomCoat.js';
@@ -23,7 +27,7 @@ function setUp(seed: number) {
   const plan = derivePlan(ctx, coat, { now });
   if (!plan.ok) throw new Error(plan.sentence);
   const world: World = { host: ctx.host, mirror: {} };
-  return { ctx, coat, plan, world, start: startState(ctx.host, now) };
+  return { ctx, coat, plan, world, now, start: startState(ctx.host, now) };
 }
 
 /** What is not as it was at the start after the way back from what was done. */
@@ -93,6 +97,45 @@ describe('the way back', () => {
         expect(leftAfterWayBack(world, start, rehearse(world, plan, start))).toEqual([]);
       }),
       { numRuns: CASES },
+    );
+  });
+
+  it('gives the start again after a change of mind: all done, one part given up, what it left taken back, all done again', () => {
+    fc.assert(
+      fc.property(seeds, fc.nat(), (seed, at) => {
+        const { ctx, plan, world, start } = setUp(seed);
+        const layers = Object.values(ctx.rows.layer).filter((l) => l.partId !== null && l.position === 0);
+        fc.pre(layers.length > 0);
+        const given = layers[at % layers.length]!;
+        let n = 0;
+        const entries = (steps: readonly Step[]) =>
+          Object.fromEntries(
+            steps.map((s): [string, JournalRow] => {
+              const id = uuid(`entry ${n}`);
+              const when = new Date(1_800_000_000_000 + n++ * 1000).toISOString();
+              const step = keptStep(s);
+              const rest = { note: '', pictures: [], value: '' };
+              return [id, { id, stepKey: s.key, title: s.title, what: 'done', at: when, step, ...rest }];
+            }),
+          );
+        // Given up: the host's own, or nothing, comes in its place.
+        const { [given.id]: _gone, ...others } = ctx.rows.layer;
+        const then = { ...ctx, rows: { ...ctx.rows, layer: others, journal: entries(stepsOf(plan)) } };
+        const state = evaluateCoat(then, indexOffers(then));
+        const before = { now: setUp(seed).now, start };
+        const second = planOfCoat(then, state, withDone(ctx.host, before, then.rows));
+        fc.pre(second.plan.ok);
+        const went = rehearse(world, second.plan as OrderedPlan, second.from!);
+        expect(went.frames.filter((f) => f.how === 'fails').map((f) => [f.step.title, f.sentence])).toEqual(
+          [],
+        );
+        const all = { ...then.rows, journal: { ...then.rows.journal, ...entries(stepsOf(second.plan)) } };
+        const { done, state: end } = doneByJournal(world, start, all);
+        const back = wayBack(ctx.host, done);
+        if (!back.plan.ok) throw new Error(back.plan.sentence);
+        expect(differences(start, rehearse(world, back.plan, end).end)).toEqual([]);
+      }),
+      { numRuns: Math.min(CASES, 200) },
     );
   });
 

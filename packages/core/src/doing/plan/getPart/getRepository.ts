@@ -3,7 +3,7 @@ import { slugOf } from '../../../measuring/standards/desktopEntry.js';
 import { nameOfPath, resource } from '../../../model/deeds/deed.js';
 import { isRepository } from '../../../model/offers/placeSchemas.js';
 import { getByHand } from './getByHand.js';
-import { cacheOf, commonOf, files, type ChannelOf, type Getting, type Ready } from './getting.js';
+import { broughtBy, cacheOf, commonOf, files, type ChannelOf, type Getting, type Ready } from './getting.js';
 
 /** What to look at where it goes wrong. */
 const TROUBLE = [
@@ -17,7 +17,10 @@ export function getRepository(g: Getting, channel: ChannelOf<'repository'>): Rea
   const cache = cacheOf(part);
   if (!isRepository(channel.from)) return getByHand(g);
   const folder = cache;
-  const leaves = files(channel.leaves ?? [`~/.local/share/${slugOf(part.name)}`], 'program');
+  const leaves = [
+    ...files(channel.leaves ?? [`~/.local/share/${slugOf(part.name)}`], 'program'),
+    ...broughtBy(part),
+  ];
   const program = `${folder}/${channel.script}`;
   const key = draft.add(
     {
