@@ -13,6 +13,7 @@ import { archiveLinks } from './parts/links.js';
 import { partsSearch } from './parts/search.js';
 import { planOrder, rehearsals, undoIdentity } from './plans.js';
 import { aimed, killedScripts, undoHome } from './homes.js';
+import { needs } from './needs.js';
 import { profileSuggest, profileSuggestRecall, surveyHome } from './learning.js';
 import { properties } from './properties.js';
 import { killSave, outage, torn } from './server/saving.js';
@@ -162,6 +163,7 @@ const ALL: Readonly<Record<string, Work>> = {
   aimed,
   'killed-scripts': killedScripts,
   'undo-home': undoHome,
+  needs,
   'profile-suggest': profileSuggest,
   'profile-suggest-recall': profileSuggestRecall,
   'survey-home': surveyHome,

@@ -12,6 +12,7 @@ const { startCluster } = await import('./lib/cluster.mjs');
 const { browserTests } = await import('./lib/browserTests.mjs');
 const { buildServer, buildTestPage } = await import('./build.mjs');
 const { Tally, addPlaywright, addVitest } = await import('./lib/tally.mjs');
+const { needsUnmet } = await import('./lib/needs.mjs');
 
 const only = process.argv.slice(2);
 /** What was found well formatted is looked at again only when its bytes have changed. */
@@ -149,6 +150,17 @@ async function browser() {
     tally.add(0, 1);
     tally.fail('browser: what its tests need', String(error));
   }
+}
+
+// Every need has a test that shows it: `docs/needs.md`.
+if (only.length === 0) {
+  const { needs, unmet } = await needsUnmet().catch((error) => ({
+    needs: [],
+    unmet: [{ need: String(error) }],
+  }));
+  const isMet = needs.length > 0 && unmet.length === 0;
+  tally.add(isMet ? 1 : 0, isMet ? 0 : 1);
+  if (!isMet) tally.fail('needs', unmet.map(({ need, test }) => `${need}: ${test}`).join('\n'));
 }
 
 say('\nSlowest:');
