@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { chmodSync, chownSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 
 /**
  * A throw-away home of an ordinary user, with blanks and letters beyond ASCII, on a desktop of these schemas: its settings are kept in a
@@ -56,6 +56,17 @@ export class SettingsHome {
   }
   set(schema: string, key: string, value: string): void {
     execFileSync('gsettings', ['set', schema, key, value], this.as);
+  }
+  /** A file of the home, by its path from there. */
+  read(path: string): string {
+    return readFileSync(join(this.home, path), 'utf8');
+  }
+  put(path: string, text: string): void {
+    const at = join(this.home, path);
+    mkdirSync(dirname(at), { recursive: true });
+    writeFileSync(at, text);
+    if (this.user.uid === undefined) return;
+    for (let one = at; one !== this.home; one = dirname(one)) chownSync(one, this.user.uid, this.user.gid);
   }
   /** Every value that was set, with the path that it is kept under. */
   kept(): string[] {

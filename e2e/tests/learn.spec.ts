@@ -1,5 +1,6 @@
 import { download, send, wanted } from '../support/commands';
 import { stage } from '../support/demo';
+import { learnDesktop } from '../support/learning';
 import { SettingsHome } from '../support/settingsHome';
 import { expect, newCoat, saved, test } from '../support/test';
 
@@ -38,29 +39,7 @@ test('a desktop that nobody knows is learnt from its own settings, dressed by it
       ['pointer', 'Arrow', { size: 32 }],
     ]);
     await send(page, 'Add', elements);
-    await stage(page, 'Host');
-    await page.getByRole('link', { name: 'My own desktop' }).click();
-    const script = await (await page.request.get('/api/surveys/survey.sh')).text();
-    const survey = desktop.run(script, '--settings');
-    expect(survey).not.toContain('password-store"');
-    await page.locator('input[type=file]').setInputFiles({
-      name: 'survey.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(survey),
-    });
-    await expect(page.getByText(/settings of Ferrywharf/)).toBeVisible();
-    await page.getByRole('button', { name: /^Accept \d+ that are sure/ }).click();
-    // What is left is gone through one by one, with a key each.
-    await page.getByRole('radio', { name: /^To decide/ }).click();
-    const rows = page.getByRole('list', { name: 'Settings' }).getByRole('listitem');
-    for (let left = await rows.count(); left > 0; left = await rows.count()) {
-      await page.keyboard.press('y');
-      await expect(rows).toHaveCount(left - 1);
-    }
-    await expect(page.getByText('It can set 7 of 7 traits of this coat.')).toBeVisible();
-    await page.getByRole('button', { name: 'Save and choose it' }).click();
-    await expect(page.getByText('Ferrywharf is among your profiles, revision 1')).toBeVisible();
-    await saved(page);
+    await learnDesktop(page, desktop, 'Ferrywharf', '7 of 7');
 
     await stage(page, 'Match');
     for (const name of ['Head bar', 'Hours', 'Arrow']) {

@@ -2,12 +2,13 @@ import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import type { Supply } from '@spare-coat/core/model/offers/offer';
 import { TERMINAL_ROLES } from '@spare-coat/core/model/kinds/terminal/traits';
-import { coatOf, send, typed, wanted } from '../support/commands';
+import { coatOf, download, send, typed, wanted } from '../support/commands';
 import { stage } from '../support/demo';
 import {
   at,
   begin,
   chooseFor,
+  keepPart,
   keepHost,
   ownHost,
   ownPart,
@@ -15,8 +16,10 @@ import {
   titles,
   toElement,
 } from '../support/life';
+import { learnDesktop } from '../support/learning';
 import { drawnPng } from '../support/png';
-import { addPicture, choose, expect, give, saved, test } from '../support/test';
+import { addPicture, choose, expect, give, newCoat, saved, test } from '../support/test';
+import { SettingsHome } from '../support/settingsHome';
 
 /** Whole lives of one wish each: own looks, parts and hosts, from what is wanted to the way back. */
 
@@ -465,4 +468,91 @@ test('another desktop comes closer, two file managers become one, and all of it 
     ]),
   );
   await thereAndBack(page);
+});
+
+const SCHEMAS = `<schemalist>
+  <enum id="org.faehrhaus.Hours"><value nick="12h" value="0"/><value nick="24h" value="1"/></enum>
+  <schema id="org.faehrhaus.clock" path="/org/faehrhaus/clock/">
+    <key name="clock-format" enum="org.faehrhaus.Hours"><default>'24h'</default><summary>Format of the clock, Überfahrt</summary></key>
+    <key name="text-colour" type="s"><default>"#ffffff"</default><summary>Colour of the clock's text</summary></key>
+  </schema>
+</schemalist>`;
+
+test('widgets with places, a player and a clock to twelve, on a desktop that is learnt, blanks and umlauts in every name', async ({
+  page,
+}) => {
+  const desktop = new SettingsHome('Fährhaus Süd', SCHEMAS);
+  try {
+    desktop.set('org.faehrhaus.clock', 'text-colour', "'#e0e0e0'");
+    const path = '~/.config/Ortszeit – Übersee/Uhr & Spieler.conf';
+    desktop.put(
+      '.config/Ortszeit – Übersee/Uhr & Spieler.conf',
+      '[Übersee]\nort=\nspieler=keiner\nänderung=7\n',
+    );
+    const before = desktop.kept();
+    const own = desktop.read('.config/Ortszeit – Übersee/Uhr & Spieler.conf');
+    const setting = (id: string, label: string, key: string, value: object) => ({
+      id,
+      label,
+      where: { file: { path, format: 'key file', at: `Übersee/${key}` } },
+      value,
+      initial: '',
+      reread: { after: 'none', command: null },
+      help: '',
+    });
+    const hours = ownPart('Ortszeit – Übersee', {
+      sort: 'widget',
+      channels: [{ way: 'repository', from: 'eine Freundin', script: 'los.sh', flags: [], admin: false }],
+      settings: [
+        setting('ort', 'Wo du bist', 'ort', { type: 'coordinates', as: 'decimal' }),
+        setting('spieler', 'Spieler', 'spieler', { type: 'choice', values: ['keiner', 'Möwe FM'] }),
+      ] as never,
+      offers: [
+        {
+          id: 'w',
+          kind: 'desktop-widget',
+          name: 'Ortszeit',
+          replaces: true,
+          supplies: { what: { fixed: 'Hafenuhr' } },
+        },
+      ] as never,
+    });
+    await newCoat(page, 'Überfahrt – zwei Uhren');
+    await keepPart(page, hours);
+    await send(
+      page,
+      'Add',
+      wanted([
+        ['clock', 'Uhr über See', { format: 'h:mm a', colour: '#f2e6c9' }],
+        ['desktop-widget', 'Große Hafenuhr', { what: 'Hafenuhr' }],
+      ]),
+    );
+    await learnDesktop(page, desktop, 'Fährhaus Süd', '2 of 3');
+    await toElement(page, 'Uhr über See');
+    await page
+      .getByRole('button', { name: /^Choose .* of this desktop/ })
+      .first()
+      .click();
+    await saved(page);
+    await chooseFor(page, 'Große Hafenuhr', 'Ortszeit – Übersee');
+    await page.getByLabel('Wo du bist').fill('54° 58′ 48″ N, 1° 36′ 36″ W');
+    await page.getByLabel('Wo du bist').press('Enter');
+    await choose(page.getByLabel('Spieler'), 'Möwe FM');
+    await saved(page);
+    await stage(page, 'Plan');
+    const apply = await download(page, /^Shell script/);
+    const undo = await download(page, /^Undo script/);
+    desktop.run(apply);
+    expect(desktop.get('org.faehrhaus.clock', 'clock-format')).toBe("'12h'");
+    expect(desktop.get('org.faehrhaus.clock', 'text-colour')).toBe("'#f2e6c9'");
+    const then = desktop.read('.config/Ortszeit – Übersee/Uhr & Spieler.conf');
+    expect(then).toMatch(/^ort=54\.98000, -1\.61000$/m);
+    expect(then).toMatch(/^spieler=Möwe FM$/m);
+    expect(then).toMatch(/^änderung=7$/m);
+    desktop.run(undo);
+    expect(desktop.kept()).toEqual(before);
+    expect(desktop.read('.config/Ortszeit – Übersee/Uhr & Spieler.conf')).toBe(own);
+  } finally {
+    await desktop.stop();
+  }
 });

@@ -6,7 +6,7 @@ import { hostNow } from '../../model/host/now.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';
 import { indexOffers } from '../../deciding/matching/rank.js';
 import { partKey, type MatchContext } from '../../deciding/matching/targets.js';
-import { ownValueProblem } from '../../model/parts/ownValue.js';
+import { ownValueProblem, ownValueText } from '../../model/parts/ownValue.js';
 import type { OwnSetting, OwnValue } from '../../model/offers/ownSetting.js';
 import { differences, startState } from '../simulation/hostState.js';
 import { rehearse } from '../rehearsal/rehearse.js';
@@ -130,5 +130,18 @@ describe('a part’s own settings where it is used', () => {
     const s = setting('s', value as OwnValue, { window: 'w' });
     for (const text of right) expect([text, ownValueProblem(s, text)]).toEqual([text, null]);
     for (const text of wrong) expect([text, ownValueProblem(s, text) === null]).toEqual([text, false]);
+  });
+});
+
+describe('a place on earth', () => {
+  const decimal = { type: 'coordinates', as: 'decimal' } as const;
+  const degrees = { type: 'coordinates', as: 'degrees' } as const;
+  it.each([
+    [decimal, '54.98, -1.61', '54.98, -1.61'],
+    [decimal, '54° 58′ 48″ N, 1° 36′ 36″ W', '54.98000, -1.61000'],
+    [degrees, '54° 58′ 48″ N, 1° 36′ 36″ W', '54° 58′ 48″ N, 1° 36′ 36″ W'],
+    [degrees, '54.98, -1.61', '54° 58′ 48″ N, 1° 36′ 36″ W'],
+  ])('is written as the part takes it: %j, %s', (value, typed, written) => {
+    expect(ownValueText({ value } as OwnSetting, typed)).toBe(written);
   });
 });

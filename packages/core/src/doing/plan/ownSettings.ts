@@ -1,7 +1,7 @@
 import type { Ready } from './getPart/getting.js';
 import type { ElementRow, LayerRow } from '../../model/coat/rows.js';
 import type { Offer } from '../../model/offers/offer.js';
-import { freeSettings, ownValueProblem, placeOfUse } from '../../model/parts/ownValue.js';
+import { freeSettings, ownValueProblem, ownValueText, placeOfUse } from '../../model/parts/ownValue.js';
 import type { Part } from '../../model/parts/part.js';
 import { resource } from '../../model/deeds/deed.js';
 import { type Deed } from '../../model/deeds/deedSchema.js';
@@ -26,13 +26,14 @@ export function addOwnSettings(
 ): { readonly at: string; readonly value: string }[] {
   const wanted: { at: string; value: string }[] = [];
   for (const setting of freeSettings(part, offer)) {
-    const value = layer.own?.[setting.id];
-    if (value === undefined) continue;
-    const problem = ownValueProblem(setting, value);
+    const typed = layer.own?.[setting.id];
+    if (typed === undefined) continue;
+    const problem = ownValueProblem(setting, typed);
     if (problem !== null) {
       draft.warnings.push(`${element.name}: ${problem} ${part.name} is left as it is there.`);
       continue;
     }
+    const value = ownValueText(setting, typed);
     const { where, reread } = setting;
     const file = 'file' in where && where.file ? placeOfUse(where.file, n) : null;
     const window = 'window' in where ? where.window : '';

@@ -1,5 +1,5 @@
 import { parseHex } from '../../measuring/colour/srgb.js';
-import { readCoordinates } from '../offers/coordinates.js';
+import { readCoordinates, writeCoordinates } from '../offers/coordinates.js';
 import type { Offer } from '../offers/offer.js';
 import type { FilePlace, OwnSetting } from '../offers/ownSetting.js';
 import type { Part } from './part.js';
@@ -36,6 +36,16 @@ export function ownValueProblem({ label, value }: OwnSetting, text: string): str
     case 'text':
       return null;
   }
+}
+
+/** A value as the part takes it, of what a person typed for it: places on earth in its own way of writing them. */
+export function ownValueText({ value }: OwnSetting, text: string): string {
+  if (value.type === 'number') return text.trim();
+  if (value.type !== 'coordinates') return text;
+  // What stands in its own way already is left as it was typed.
+  const isDecimal = /^\s*-?\d+(\.\d+)?\s*,\s*-?\d+(\.\d+)?\s*$/.test(text);
+  const place = isDecimal === (value.as === 'decimal') ? null : readCoordinates(text);
+  return place ? writeCoordinates(place, value.as) : text;
 }
 
 /** The settings of a part's own that no trait of an offer sets already. */
