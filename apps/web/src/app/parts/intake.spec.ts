@@ -106,17 +106,21 @@ describe('bringing a survey in', () => {
       ['reading.add', 'before'],
     ]);
   });
-  it('after something was done counts its reading as afterwards', async () => {
+  it.each([
+    ['after', '2026-11-20T09:00:00.000Z'],
+    ['before', '2026-11-20T11:00:00.000Z'],
+  ])('counts its reading as of %s the first step, by when it was taken', async (phase, done) => {
     const sent: { commands: { phase?: string }[] }[] = [];
+    const taken = { ...survey, takenAt: '2026-11-20T10:00:00Z' };
     provide(
-      { sendSurvey: () => of({ blob: 'b', what: 'survey', survey }) },
+      { sendSurvey: () => of({ blob: 'b', what: 'survey', survey: taken }) },
       {
-        rows: { ...NO_ROWS, journal: { j: {} } },
+        rows: { ...NO_ROWS, journal: { j: { what: 'done', at: done } } },
         store: { send: (c: (typeof sent)[number]) => sent.push(c) > 0 },
       },
     );
     await TestBed.inject(SurveyIntake).take([file('s.json')]);
-    expect(sent[0]!.commands[1]!.phase).toBe('after');
+    expect(sent[0]!.commands[1]!.phase).toBe(phase);
   });
   it('that is refused says why, and the next file is taken all the same', async () => {
     const sent: { type: string; name: string }[] = [];

@@ -1,5 +1,6 @@
 import { firstValueFrom } from 'rxjs';
 import { Injectable, inject, signal } from '@angular/core';
+import { begunAt } from '@spare-coat/core/model/coat/surveys';
 import type { Survey } from '@spare-coat/core/model/host/survey';
 import { Api } from './api';
 import { CoatStore } from './coatStore';
@@ -76,8 +77,8 @@ export class SurveyIntake {
               id: newId(),
               surveyId: id,
               at,
-              // The first ones are how it was; after something was done they are how it is.
-              phase: Object.keys(this.view.rows().journal).length > 0 ? 'after' : 'before',
+              // By when it was taken, whenever it was brought in: what was taken before the first step was done is how it was.
+              phase: at > (begunAt(this.view.rows()) ?? at) ? 'after' : 'before',
               load: 'idle',
               memory: [...reading.memory],
               processor: [...reading.processor],

@@ -15,8 +15,8 @@ export function surveysAfter(rows: CoatRows): SurveyRow[] {
   return begun === undefined ? [] : newestOf(rows, (s) => s.at > begun);
 }
 
-/** When the first step was done; undefined before that. */
-function begunAt(rows: CoatRows): string | undefined {
+/** When the first step was done, in ISO 8601; undefined before that. */
+export function begunAt(rows: CoatRows): string | undefined {
   return Object.values(rows.journal)
     .filter((j) => j.what === 'done')
     .map((j) => j.at)

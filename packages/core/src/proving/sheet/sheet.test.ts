@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import type { CoatRows, LayerRow, ReadingRow } from '../../model/coat/rows.js';
+import type { CaptureRow, CoatRows, LayerRow, ReadingRow } from '../../model/coat/rows.js';
 import { EMPTY_SURVEY } from '../../model/host/survey.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';
 import { indexOffers } from '../../deciding/matching/rank.js';
@@ -191,5 +191,39 @@ describe('names of accounts', () => {
     ['a home/of its own, /usr/share/home', 'a home/of its own, /usr/share/home'],
   ])('are taken out of folders: %s', (text, without) => {
     expect(withoutAccount(text)).toBe(without);
+  });
+});
+
+describe('pictures of the own desktop on a sheet', () => {
+  const capture = (id: string, at: string): CaptureRow => ({
+    id,
+    variantId: uuid('light'),
+    name: id,
+    subject: 'Whole desktop',
+    how: 'brought in',
+    at,
+    blob: 'c'.repeat(64),
+    original: 'c'.repeat(64),
+    width: 1920,
+    height: 1080,
+  });
+  const captions = (...days: string[]) =>
+    sheetWith(
+      { capture: Object.fromEntries(days.map((at, n) => [`c${n}`, capture(`c${n}`, at)])) },
+      { ownPictures: true },
+    ).pictures[0]!.pictures.map((p) => p.caption);
+
+  it('are called by their moment: before the first step that was done, or after it, and never the other way', () => {
+    expect(captions('2026-11-19T10:00:00.000Z', '2026-11-22T10:00:00.000Z')).toEqual([
+      'Before, 2026-11-19',
+      'Reference: Light',
+      'After, 2026-11-22',
+    ]);
+    // The only one is of afterwards.
+    expect(captions('2026-11-22T10:00:00.000Z')).toEqual(['Reference: Light', 'After, 2026-11-22']);
+    expect(captions('2026-11-18T10:00:00.000Z', '2026-11-19T10:00:00.000Z')).toEqual([
+      'Before, 2026-11-18',
+      'Reference: Light',
+    ]);
   });
 });

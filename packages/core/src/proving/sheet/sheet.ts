@@ -5,6 +5,7 @@ import type { Survey } from '../../model/host/survey.js';
 import { displayOf } from '../../deciding/matching/carry.js';
 import type { CoatState, ElementState, Mosts } from '../../deciding/matching/evaluate.js';
 import { shortfallsOf } from '../../deciding/matching/ledger.js';
+import { begunAt } from '../../model/coat/surveys.js';
 import { chosenLayers } from '../../deciding/matching/layers.js';
 import { tapeOf, type TapeSegment } from '../../deciding/matching/tape.js';
 import { partKey, scoredVariants, type MatchContext } from '../../deciding/matching/targets.js';
@@ -130,6 +131,7 @@ export function sheetOf(input: SheetInput, choice: SheetChoice): Sheet {
   const own = coatOf(rows);
   const pictures = ordered(rows.picture);
   const { width, height, scale } = displayOf(rows);
+  const begun = begunAt(rows);
   const sheet: Sheet = {
     title: own.name,
     host: host ? `${host.name} ${host.version}, ${width} × ${height} at scale ${scale}` : 'no host chosen',
@@ -143,14 +145,16 @@ export function sheetOf(input: SheetInput, choice: SheetChoice): Sheet {
     pictures: scoredVariants(rows).map((variant) => {
       const reference = pictures.find((p) => p.variantId === variant.id);
       const captures = choice.ownPictures ? provingCaptures(rows, variant.id) : [];
-      const first = captures[0];
-      const last = captures.at(-1);
+      // By their moment: what was taken before the first step was done shows how it was, and nothing else does.
+      const isBefore = (c: CaptureRow) => begun === undefined || c.at <= begun;
+      const first = captures.find(isBefore);
+      const last = captures.filter((c) => !isBefore(c)).at(-1);
       return {
         variant: variant.name,
         pictures: [
           ...(first ? [ownPicture('Before', first)] : []),
           ...(reference ? [{ ...pictureOf(reference), caption: `Reference: ${reference.name}` }] : []),
-          ...(last && last !== first ? [ownPicture('After', last)] : []),
+          ...(last ? [ownPicture('After', last)] : []),
         ],
       };
     }),
