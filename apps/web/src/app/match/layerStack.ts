@@ -1,6 +1,6 @@
 import { MatSelect } from '@angular/material/select';
 import { MatOption } from '@angular/material/core';
-import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatFormField } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatButton } from '@angular/material/button';
@@ -66,17 +66,7 @@ function sayChanges({ now, then, traits, else: others }: NewerChanges): string {
 /** The layers of an element as a small stack, the topmost first: what each gives, and what covers the rest of it. */
 @Component({
   selector: 'coat-layer-stack',
-  imports: [
-    FlavourChoice,
-    MatButton,
-    MatLabel,
-    MatFormField,
-    MatIcon,
-    MatOption,
-    MatSelect,
-    MatTooltip,
-    TextField,
-  ],
+  imports: [FlavourChoice, MatButton, MatFormField, MatIcon, MatOption, MatSelect, MatTooltip, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Layers, the topmost first">
@@ -118,18 +108,20 @@ function sayChanges({ now, then, traits, else: others }: NewerChanges): string {
       }
     </ol>
     @for (p of parts(); track p.part.id) {
-      <mat-form-field class="scope">
-        <mat-label>For whom {{ p.part.name }} is got</mat-label>
-        <mat-select
-          [aria-label]="'For whom ' + p.part.name + ' is got'"
-          [value]="p.scope"
-          (selectionChange)="getFor(p.part, $event.value)"
-        >
-          <mat-option value="">as it comes</mat-option>
-          <mat-option value="me">for me alone</mat-option>
-          <mat-option value="everybody">for everybody on this computer</mat-option>
-        </mat-select>
-      </mat-form-field>
+      <div class="scope">
+        <span>{{ p.part.name }} is got</span>
+        <mat-form-field>
+          <mat-select
+            [aria-label]="'For whom ' + p.part.name + ' is got'"
+            [value]="p.scope"
+            (selectionChange)="getFor(p.part, $event.value)"
+          >
+            <mat-option value="">as it comes</mat-option>
+            <mat-option value="me">for me alone</mat-option>
+            <mat-option value="everybody">for everybody on this computer</mat-option>
+          </mat-select>
+        </mat-form-field>
+      </div>
       @if (p.scope === 'everybody') {
         <p class="faint note">{{ p.says }}</p>
       }
@@ -241,6 +233,15 @@ function sayChanges({ now, then, traits, else: others }: NewerChanges): string {
       grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
       gap: 8px;
       align-items: center;
+      font-size: var(--mat-sys-body-small-size);
+    }
+    .scope {
+      display: grid;
+      grid-template-columns: auto minmax(0, 260px);
+      gap: 8px;
+      align-items: center;
+      justify-content: start;
+      margin-bottom: 8px;
       font-size: var(--mat-sys-body-small-size);
     }
     .note {

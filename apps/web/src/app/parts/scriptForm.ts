@@ -34,6 +34,7 @@ const NOTHING: Said = { on: false, value: '', each: false };
                   <mat-select
                     [aria-label]="'What ' + o.flag + ' takes'"
                     [value]="said.value"
+                    placeholder="which?"
                     (selectionChange)="say(o, { value: $event.value })"
                   >
                     @for (v of o.values; track v) {

@@ -70,3 +70,49 @@ describe('what something from somebody else would do', () => {
     expect(isToBeSeen(partDoes(part))).toBe(false);
   });
 });
+
+describe('what a part with flavours and several scripts would do', () => {
+  it('is told for each of them: what is run with which words, and every file that is written', () => {
+    const file = (path: string) => ({ path, format: 'lines' as const, at: 'x =' });
+    const part = testPart('Reed', {
+      channels: [
+        {
+          way: 'repository',
+          from: 'https://code.example/reed.git',
+          script: 'put.sh',
+          flags: ['--quiet'],
+          admin: false,
+          then: [{ script: 'greeter.sh', flags: ['--all'], admin: true }],
+        },
+      ],
+      sideEffects: [
+        {
+          what: 'It blurs.',
+          counter: null,
+          set: { key: 'blur', place: 'x', file: file('/etc/blur.conf'), value: '0' },
+        },
+      ],
+      flavours: [
+        { name: 'Plum', flags: ['--accent', 'plum'] },
+        {
+          name: 'Clay',
+          offers: {
+            bar: {
+              supplies: { colour: { any: true, setting: { key: 'c', place: 'x', file: file('~/.bashrc') } } },
+            },
+          },
+        },
+      ],
+    });
+    const { runs, writes } = partDoes(part);
+    expect(runs).toEqual([
+      { when: 'when it is installed', command: 'put.sh --quiet' },
+      { when: 'when it is installed, for Plum', command: 'put.sh --quiet --accent plum' },
+      { when: 'after that, as administrator', command: 'greeter.sh --all' },
+    ]);
+    expect(writes).toEqual([
+      { path: '/etc/blur.conf', is: 'system' },
+      { path: '~/.bashrc', is: 'confirm' },
+    ]);
+  });
+});

@@ -2,6 +2,7 @@ import { partName } from '../../model/parts/partName.js';
 import type { HostProfile } from '../../model/host/profile.js';
 import { commandLine } from '../../model/deeds/quote.js';
 import { placeClass, type PlaceClass } from '../../measuring/standards/places.js';
+import { offerIn } from '../../model/parts/flavour.js';
 import type { Part } from '../../model/parts/part.js';
 
 /** What something that came from somebody else would run, write and fetch, before any of it is planned. */
@@ -34,10 +35,14 @@ export function partDoes(part: Part): Doing {
         for (const source of Object.values(channel.sources ?? {})) fetches.add(source);
         break;
       case 'repository':
-        run(channel.admin ? 'when it is installed, as administrator' : 'when it is installed', [
-          channel.script,
-          ...channel.flags,
-        ]);
+        for (const { flags, name } of [{ flags: [], name: null }, ...(part.flavours ?? [])])
+          if (name === null || flags?.length)
+            run(
+              `${channel.admin ? 'when it is installed, as administrator' : 'when it is installed'}${name === null ? '' : `, for ${name}`}`,
+              [channel.script, ...channel.flags, ...(flags ?? [])],
+            );
+        for (const { script, flags, admin } of channel.then ?? [])
+          run(admin ? 'after that, as administrator' : 'after that', [script, ...flags]);
         if (channel.undo) run('when it is taken away', [channel.script, ...channel.undo]);
         break;
       case 'installer':
@@ -61,7 +66,9 @@ export function partDoes(part: Part): Doing {
     if ('file' in where && where.file) paths.add(where.file.path);
     if (reread.command) run('after a setting was changed', reread.command);
   }
-  for (const offer of part.offers)
+  for (const { set } of part.sideEffects) if (set?.file) paths.add(set.file.path);
+  const flavoured = (part.flavours ?? []).flatMap((f) => part.offers.map((o) => offerIn(o, f)));
+  for (const offer of [...part.offers, ...flavoured])
     for (const supply of Object.values(offer.supplies))
       if ('setting' in supply && supply.setting.file) paths.add(supply.setting.file.path);
   return {
