@@ -29,6 +29,7 @@ import type { RankedOffer } from '@spare-coat/core/deciding/matching/rank';
 import { scoreLayers, type ElementScore, type TraitScore } from '@spare-coat/core/deciding/matching/score';
 import { wantedOf } from '@spare-coat/core/deciding/matching/targets';
 import type { TraitValue } from '@spare-coat/core/model/traits/value';
+import { LostDuty } from './lostDuty';
 import { CoatStore } from '../shared/coatStore';
 import { CoatView } from '../shared/coatView';
 import { Crop } from '../shared/crop';
@@ -225,6 +226,7 @@ export class Match {
 
   constructor() {
     this.trials.load();
+    inject(LostDuty);
   }
 
   protected nameOf({ part, offer }: RankedOffer): string {
