@@ -191,3 +191,29 @@ describe('a desktop from its elements', () => {
           ).toBe(true);
   });
 });
+
+describe('what is written on a drawn desktop', () => {
+  const own = [
+    element('expected-app', { name: 'Herring Mail', shown: 'nowhere' }),
+    element('frame', { titleHeight: 30 }, { name: 'Low water at six' }),
+    element('desktop-items', { shown: true, size: 48 }),
+    element('window-list', { show: 'picture and title' }, { carrier: 'b' }),
+    bar('b', { items: { start: ['window list'], centre: [], end: [] } }),
+  ];
+  it('are the programs and the titles that the coat itself names, as far as it names some', () => {
+    const state = compose(own);
+    expect(new Set(state.windows.map((w) => w.title))).toEqual(new Set(['Low water at six']));
+    expect(state.desktopIcons.map((i) => i.label)).toEqual(['Herring Mail']);
+    const tabs = state.bars[0]!.zones.start.flatMap((i) => ('label' in i ? [i.label] : []));
+    expect(new Set(tabs)).toEqual(new Set(['Low water at six']));
+    const list = compose(
+      [...own, element('launcher', { entries: { start: ['Tide pilot'], centre: [], end: [] } })],
+      'launcher',
+    );
+    expect(list.launcher!.entries.map((e) => e.label)).toEqual(['Tide pilot', 'Herring Mail']);
+  });
+  it('are names that stand in where it names none', () => {
+    const plain = compose([element('frame', { titleHeight: 30 }, { name: 'Window frame' })]);
+    expect(plain.windows.every((w) => w.title !== 'Window frame' && w.title !== '')).toBe(true);
+  });
+});

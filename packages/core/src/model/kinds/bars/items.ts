@@ -1,5 +1,6 @@
 import type { BarThing, OnBar } from '../drawn.js';
-import { readable, UNTOLD } from '../look.js';
+import { readable, UNTOLD, type Look } from '../look.js';
+import { programsOf, titlesOf } from '../ownNames.js';
 import { iconFor } from '../pictures/icons.js';
 import { emOf } from '../type/letters.js';
 import { writeDate } from '../../traits/writeDate.js';
@@ -13,7 +14,14 @@ const OPEN: readonly (readonly [program: string, title: string])[] = [
   ['editor', 'Reel 41, side A'],
   ['notes', 'Desk notes'],
 ];
-const PROGRAMS = OPEN.map(([program]) => program);
+/** Programs that are open: one's own with the titles of the reference, as far as there are some. */
+function openOn(look: Look): readonly (readonly [program: string, title: string])[] {
+  const [programs, titles] = [programsOf(look), titlesOf(look)];
+  return OPEN.map(([program, title], n) => {
+    const own = programs[n % Math.max(1, programs.length)];
+    return [own ?? program, titles[n % Math.max(1, titles.length)] ?? own ?? title];
+  });
+}
 
 export const SIGN_OF: Readonly<Record<string, Sign>> = {
   network: 'level',
@@ -125,12 +133,12 @@ function windowList(on: OnBar): BarItem[] {
   const show = v.text('show', bar.upright ? 'picture only' : 'picture and title');
   const mark = v.text('runningMark', 'line') === 'none' ? null : inkOf(on);
   if (show === 'picture only' || bar.upright)
-    return OPEN.map(([program], i) => ({
+    return openOn(look).map(([program], i) => ({
       ...icon(on, iconFor(look, program), sizeOf(on), i === 0 ? mark : null),
       duty: `window list ${i + 1}`,
     }));
   const accent = look.told('controls').text('accent', inkOf(on));
-  return OPEN.map(([program, label], i): BarItem => ({
+  return openOn(look).map(([program, label], i): BarItem => ({
     what: 'tab',
     duty: `window list ${i + 1}`,
     length: whole(v.number('entryWidth', 200 * screen.unit)),
@@ -240,7 +248,7 @@ const sign =
 
 /** A program by its name: what an order of items names and no kind tells. */
 export function program(on: OnBar): BarItem[] {
-  const isRunning = PROGRAMS.includes(on.name) && on.bar.runningMark !== 'none';
+  const isRunning = openOn(on.look).some(([program]) => program === on.name) && on.bar.runningMark !== 'none';
   const accent = on.look.told('controls').text('accent', inkOf(on));
   return [icon(on, iconFor(on.look, on.name), on.side, isRunning ? readable(on.bar.colour, accent) : null)];
 }

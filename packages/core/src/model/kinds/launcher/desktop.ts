@@ -1,5 +1,6 @@
 import type { DesktopState, LauncherState } from '../../scene/state.js';
 import { expectedOn } from '../applications/expected.js';
+import { ownOr, programsOf } from '../ownNames.js';
 import type { Furnished } from '../drawn.js';
 import { readable, UNTOLD } from '../look.js';
 import { firstViewOf } from '../motion/firstView.js';
@@ -51,8 +52,9 @@ function launcherOf({ look, screen, letters, free }: Furnished): LauncherState {
     opacity: v.number('opacity', 100, 100),
     entries: [
       ...new Set([
+        ...v.items('entries'),
         ...expectedOn(look, 'launcher'),
-        ...(v.items('order').length > 0 ? v.items('order') : PROGRAMS),
+        ...(v.items('order').length > 0 ? v.items('order') : ownOr(programsOf(look), PROGRAMS)),
       ]),
     ].map((label) => ({ label, look: iconFor(look, label) })),
     places: ['Home', 'Reels', 'Shared', 'Settings', 'End the session'],

@@ -1,11 +1,15 @@
 import type { DesktopIcon, WidgetState } from '../../scene/state.js';
 import { writeDate } from '../../traits/writeDate.js';
 import { expectedOn } from '../applications/expected.js';
+import { programsOf } from '../ownNames.js';
 import type { Furnished } from '../drawn.js';
 import { readable, UNTOLD } from '../look.js';
 import { folderLook, iconFor } from '../pictures/icons.js';
 import { emOf } from '../type/letters.js';
 import { ValueReader } from '../valueReader.js';
+
+/** What the folder on the desktop is called. */
+const FOLDER = 'Reels';
 
 /** What lies on the desktop, in its grid. */
 export function desktopIcons({ look, screen, letters, free }: Furnished): DesktopIcon[] {
@@ -28,14 +32,11 @@ export function desktopIcons({ look, screen, letters, free }: Furnished): Deskto
   const ink = items.text('inkColour', readable(ground, type.text('colour', UNTOLD.ink)));
   const em = emOf(type, 'interface', letters, 14 * unit);
   const margin = 24 * unit;
-  const names = [
-    'Outside',
-    'Archive',
-    'Levels',
-    ...(look.has('folder-icon') ? ['Reels'] : []),
-    'Letters',
-    ...expectedOn(look, 'desktop'),
-  ];
+  const folder = look.has('folder-icon') ? [FOLDER] : [];
+  const programs = programsOf(look);
+  const usual =
+    programs.length > 0 ? [...programs, ...folder] : ['Outside', 'Archive', 'Levels', ...folder, 'Letters'];
+  const names = [...new Set([...usual, ...expectedOn(look, 'desktop')])];
   const rows = Math.max(1, Math.floor((free.height - margin) / down));
   return names.map((label, i) => {
     const [c, r] = [Math.floor(i / rows), i % rows];
@@ -50,7 +51,7 @@ export function desktopIcons({ look, screen, letters, free }: Furnished): Deskto
       y: Math.round(y),
       size,
       label,
-      look: label === 'Reels' ? folderLook(look) : iconFor(look, label),
+      look: label === FOLDER ? folderLook(look) : iconFor(look, label),
       ink,
       textSize: em,
     };

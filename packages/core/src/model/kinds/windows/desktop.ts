@@ -2,6 +2,7 @@ import type { Rect } from '../../../measuring/picture/rect.js';
 import type { DesktopState, TerminalState, WindowState } from '../../scene/state.js';
 import type { Palette } from '../../traits/value.js';
 import type { Drawing, Furnished } from '../drawn.js';
+import { ownOr, programsOf, titlesOf } from '../ownNames.js';
 import { readable, UNTOLD } from '../look.js';
 import { firstViewOf } from '../motion/firstView.js';
 import { folderLook } from '../pictures/icons.js';
@@ -117,24 +118,30 @@ function windowsOf(of: Furnished): WindowState[] {
     w.tabs && look.told('browser-frame').text('frame', 'its own') === 'its own'
       ? { ...w, frame: { ...w.frame, colour: w.tabs.colour } }
       : w;
+  const titles = ownOr(titlesOf(look), programsOf(look));
+  const titled = (n: number, text: string) => titles[n % Math.max(1, titles.length)] ?? text;
   const windows = [
     make(
       'notes',
-      isFiles ? 'Reels' : 'Desk notes',
+      titled(1, isFiles ? 'Reels' : 'Desk notes'),
       isFiles ? 'files' : 'notes',
       [0.7, 0.07, 0.28, 0.42],
       false,
     ),
-    ...(look.has('terminal') ? [make('shell', 'Shell', 'terminal', [0.1, 0.6, 0.34, 0.34], false)] : []),
-    ...(isBrowser ? [ownFrame(make('pages', 'Tide table', 'pages', [0.68, 0.55, 0.3, 0.4], false))] : []),
+    ...(look.has('terminal')
+      ? [make('shell', titled(2, 'Shell'), 'terminal', [0.1, 0.6, 0.34, 0.34], false)]
+      : []),
+    ...(isBrowser
+      ? [ownFrame(make('pages', titled(3, 'Tide table'), 'pages', [0.68, 0.55, 0.3, 0.4], false))]
+      : []),
     make(
       'tape',
-      'Reel 41, side A',
+      titled(4, 'Reel 41, side A'),
       'tape',
       isBrowser ? [0.34, 0.6, 0.32, 0.36] : [0.48, 0.53, 0.46, 0.42],
       false,
     ),
-    make('order', 'Running order', 'running order', [0.13, 0.07, 0.54, 0.5], true),
+    make('order', titled(0, 'Running order'), 'running order', [0.13, 0.07, 0.54, 0.5], true),
   ];
   return first === 'overview of windows' ? sideBySide(windows, free) : windows;
 }
