@@ -7,6 +7,7 @@ import { wayBack } from '@spare-coat/core/doing/plan/wayBack';
 import { lookOf } from '@spare-coat/core/doing/rehearsal/look';
 import { rehearse } from '@spare-coat/core/doing/rehearsal/rehearse';
 import { differences, startState } from '@spare-coat/core/doing/simulation/hostState';
+import { newMatch } from '@spare-coat/core/model/coat/choices';
 import { NO_ROWS, newCoatRow, type CoatRows } from '@spare-coat/core/model/coat/rows';
 import { stepsOf } from '@spare-coat/core/model/deeds/step';
 import { hostNow } from '@spare-coat/core/model/host/now';
@@ -100,17 +101,7 @@ function coatFor(host: HostProfile, offer: Offer): CoatRows {
     },
     trait: Object.fromEntries(traits.map((t) => [t.id, t])),
     match: {
-      [match]: {
-        id: match,
-        elementId: element,
-        said: null,
-        reason: '',
-        lost: '',
-        note: '',
-        links: [],
-        lookAgain: null,
-        by: 'hand',
-      },
+      [match]: newMatch(match, element),
     },
     layer: {
       [idOf('one layer')]: {

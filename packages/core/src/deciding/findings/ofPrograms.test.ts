@@ -8,7 +8,15 @@ import { stepsOf } from '../../model/deeds/step.js';
 import { hostNow } from '../../model/host/now.js';
 import { EMPTY_SURVEY, type Survey } from '../../model/host/survey.js';
 import type { Part } from '../../model/parts/part.js';
-import { mattersOnly, testCoat, testElement, testTrait, uuid } from '../../testing/coat.js';
+import {
+  mattersOnly,
+  testCoat,
+  testElement,
+  testLayer,
+  testMatch,
+  testTrait,
+  uuid,
+} from '../../testing/coat.js';
 import { choose, context } from '../../testing/findingContext.js';
 import { AT } from '../../testing/everyCommand.js';
 import { testPart } from '../../testing/parts.js';
@@ -375,31 +383,8 @@ describe('words on the bare desktop', () => {
           byVariant: {},
         },
       },
-      match: {
-        m: {
-          id: 'm',
-          elementId: paper.id,
-          said: null,
-          reason: '',
-          lost: '',
-          note: '',
-          links: [],
-          lookAgain: null,
-          by: 'hand' as const,
-        },
-      },
-      layer: {
-        l: {
-          id: 'l',
-          matchId: 'm',
-          position: 0,
-          partId: null,
-          partRevision: null,
-          offer: 'hand:h',
-          traits: null,
-          settings: {},
-        },
-      },
+      match: { m: testMatch('m', paper.id) },
+      layer: testLayer('hand:h'),
     };
     // 960 × 960 fills 1920 × 1080 at twice its size, 420 px cut off above and below.
     expect(barePlaces(own)).toMatchObject([
