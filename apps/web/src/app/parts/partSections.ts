@@ -69,6 +69,7 @@ const WAYS: readonly Branch[] = [
       file: textField('File', { mono: true }),
       sort: textField('Sort', { help: 'As the host’s folders name it.' }),
       root: textField('Folder in it to copy', { mono: true, wide: 2 }),
+      with: { is: 'words', label: 'Folders that have to lie beside it', wide: 2, empty: 'absent' },
       sha256: textField('SHA-256', { mono: true, wide: 2, empty: 'absent' }),
     }),
     fresh: { way: 'archive', from: 'https://', file: 'part.tar.xz', root: 'part', sort: 'icon set' },

@@ -449,3 +449,57 @@ describe('UTF-8', () => {
     expect(utf8(Uint8Array.of(0xed, 0xa0, 0x80))).toContain('\uFFFD');
   });
 });
+
+describe('a theme whose links lead out of its own folder', () => {
+  const entries = [
+    file('looks/Bell/index.theme'),
+    file('looks/Bell/48/places/folder.png'),
+    file('looks/Bell-Moss/index.theme'),
+    file('looks/Bell-Moss/48/places/folder.png', {
+      kind: 'link',
+      target: '../../../Bell/48/places/folder.png',
+    }),
+    file('looks/Bell-Moss/48/places/user-home.png', { kind: 'link', target: '../../../shared/home.png' }),
+    file('looks/shared/home.png'),
+  ];
+  const index = (name: string) =>
+    bytes(
+      `[Icon Theme]\nName=${name}\nDirectories=48/places\n\n[48/places]\nSize=48\nContext=Places\nType=Fixed\n`,
+    );
+  const found = judgeArchive(
+    'bell.tar.gz',
+    {
+      tree: treeOf(entries),
+      bytes: new Map([
+        ['looks/Bell/index.theme', index('Bell')],
+        ['looks/Bell-Moss/index.theme', index('Bell Moss')],
+      ]),
+      pictures: new Map(),
+    },
+    HOST,
+  );
+  it('is told with the folders that have to lie beside it, and brings them along', () => {
+    expect(found.map((f) => [f.root, f.leansOn])).toEqual([
+      ['looks/Bell', undefined],
+      ['looks/Bell-Moss', ['looks/Bell', 'looks/shared']],
+    ]);
+    const report = {
+      file: 'bell.tar.gz',
+      sha256: 'a'.repeat(64),
+      size: 1,
+      hostile: [],
+      licences: [],
+      findings: found,
+    };
+    const origin = { from: 'https://parts.example/bell.tar.gz', key: null, on: '2026-12-01' };
+    const part = partFromFinding(uuid('p'), found[1]!, report as never, testHost(), origin, false);
+    expect(part.channels).toMatchObject([{ root: 'looks/Bell-Moss', with: ['looks/Bell', 'looks/shared'] }]);
+    expect(readPart(JSON.parse(JSON.stringify(part)))).toEqual(part);
+    const [siblings] = siblingsOf(found);
+    const one = partFromSiblings(uuid('q'), siblings!, report as never, testHost(), origin, false);
+    expect(one.flavours!.map((f) => [f.name, f.with])).toEqual([
+      ['Plain', undefined],
+      ['Moss', ['looks/Bell', 'looks/shared']],
+    ]);
+  });
+});

@@ -128,5 +128,7 @@ export interface ArchiveFinding {
   readonly advice: string;
   /** For which variants it is, as far as names tell; empty where they say nothing. */
   readonly variants: readonly ThemeVariant[];
+  /** Folders beside it that links in it lead into: without them it has holes. Missing where there are none. */
+  readonly leansOn?: readonly string[];
   readonly evidence: Evidence;
 }

@@ -225,6 +225,32 @@ export function judgeArchive(
     if (/\.desktop$/.test(path) && !isTaken(path)) found.push(entryFinding(path, file, host));
     else if (isScript(path, file)) found.push(scriptFinding(path, file, readme.join('\n')));
   }
+  const leaning = leanings(tree, new Set(found.map((f) => f.root).filter((root) => tree.folders.has(root))));
+  return found.map((f) => {
+    const on = leaning.get(f.root);
+    return on ? { ...f, leansOn: [...on].sort() } : f;
+  });
+}
+
+/** By folder of a theme, the folders beside it that links in it lead into. */
+function leanings(tree: Tree, roots: ReadonlySet<string>): Map<string, Set<string>> {
+  const found = new Map<string, Set<string>>();
+  for (const [link, target] of tree.links) {
+    if (!target) continue;
+    const steps = link.split('/');
+    const depth = steps.findIndex((_, n) => n > 0 && roots.has(steps.slice(0, n).join('/')));
+    if (depth < 1) continue;
+    const root = steps.slice(0, depth).join('/');
+    const beside = target.split('/').slice(0, depth).join('/');
+    const isBeside =
+      steps.slice(0, depth - 1).join('/') ===
+      target
+        .split('/')
+        .slice(0, depth - 1)
+        .join('/');
+    if (beside === root || !isBeside || !tree.folders.has(beside)) continue;
+    found.set(root, (found.get(root) ?? new Set()).add(beside));
+  }
   return found;
 }
 

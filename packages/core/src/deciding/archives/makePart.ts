@@ -258,6 +258,7 @@ export function partFromFinding(
             from: origin.from,
             file: report.file,
             root: finding.root,
+            ...besideOf(finding, report),
             sort: finding.sort,
             sha256: report.sha256,
             size: report.size,
@@ -293,7 +294,7 @@ export function partFromSiblings(
     for (const o of part.offers) if (!offers.has(o.id)) offers.set(o.id, { ...o, name });
   const flavours = each.map(({ finding, flavour, part }): Flavour => {
     const { root } = finding;
-    const beside = inheritedBy(finding, report.findings);
+    const beside = neededBeside(finding, report.findings);
     const told = part.offers.map(
       ({ id, supplies, choose }): [string, NonNullable<Flavour['offers']>[string]] => {
         const usual = offers.get(id)!.supplies;
@@ -344,24 +345,39 @@ export function withScript(part: Part, { flags, flavours }: ScriptTold): Part {
   };
 }
 
-/** The folders of an archive that a theme in it inherits from, over any number of steps. */
-function inheritedBy(finding: ArchiveFinding, findings: readonly ArchiveFinding[]): string[] {
+/** The folders of an archive that a theme in it does not work without: those that it inherits from, or that its links lead into. */
+function neededBeside(finding: ArchiveFinding, findings: readonly ArchiveFinding[]): string[] {
   const byFolder = new Map(findings.filter((f) => f.sort === finding.sort).map((f) => [f.folder, f]));
+  const byRoot = new Map(findings.map((f) => [f.root, f]));
   const reached = new Set([finding]);
-  for (const { evidence } of reached) {
+  const bare = new Set<string>();
+  for (const { evidence, leansOn = [] } of reached) {
     const parents =
       evidence.what === 'icon set'
         ? evidence.theme.inherits
         : 'inherits' in evidence
           ? evidence.inherits
           : [];
-    for (const parent of parents) {
-      const next = byFolder.get(parent);
-      if (next) reached.add(next);
-    }
+    const next = [
+      ...parents.flatMap((parent) => byFolder.get(parent) ?? []),
+      ...leansOn.flatMap((root) => byRoot.get(root) ?? []),
+    ];
+    for (const one of next) reached.add(one);
+    for (const root of leansOn) if (!byRoot.has(root)) bare.add(root);
   }
   reached.delete(finding);
-  return [...reached].map((f) => f.root).slice(0, 20);
+  return [...new Set([...[...reached].map((f) => f.root), ...bare])]
+    .filter((root) => root !== '' && root !== finding.root)
+    .slice(0, 20);
+}
+
+/** The same for the channel of a part. */
+function besideOf(
+  finding: ArchiveFinding,
+  { findings }: ArchiveReport,
+): { readonly with?: readonly string[] } {
+  const beside = neededBeside(finding, findings);
+  return beside.length > 0 ? { with: beside } : {};
 }
 
 /** What evidence shows to be wrong or missing, and what is odd about the archive. */

@@ -96,6 +96,8 @@ const channelSchema = tagged(
       from: address(500),
       file: innerPath(300),
       root: innerPathOrAll(500),
+      /** Further folders in it that have to lie beside that one. */
+      with: list(innerPath(500), { most: 20 }).optional(),
       sort: text(64),
       sha256: shaSchema.optional(),
       /** Bytes of the file. */

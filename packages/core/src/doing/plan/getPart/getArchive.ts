@@ -13,13 +13,15 @@ const TROUBLE = [
 
 /** Gets a part as an archive, of which one folder is put in place for each flavour that is taken, or one alone. */
 export function getArchive(g: Getting, channel: ChannelOf<'archive'>): Ready {
-  const roots = [...new Set(g.flavours.flatMap((f) => [f.root ?? channel.root, ...(f.with ?? [])]))];
+  const all =
+    g.flavours.length > 0
+      ? g.flavours.flatMap((f) => [f.root ?? channel.root, ...(f.with ?? channel.with ?? [])])
+      : [channel.root, ...(channel.with ?? [])];
+  const roots = [...new Set(all)];
   const archive = `${cacheOf(g.part)}/${channel.file}`;
   const fetched = fetchFile(g, channel, archive);
   g.draft.onlyForInstalling.add(cacheOf(g.part));
-  const each = (roots.length === 0 ? [channel.root] : roots).map((root) =>
-    unpack(g, channel, { archive, root, fetched }),
-  );
+  const each = roots.map((root) => unpack(g, channel, { archive, root, fetched }));
   return { keys: each.map((e) => e.key), of: each.map((e) => e.of) };
 }
 

@@ -269,3 +269,16 @@ describe('for everybody, or for oneself', () => {
     expect(step!.troubles.join(' ')).toMatch(/programs that others run/);
   });
 });
+
+describe('an archive of which folders have to lie beside each other', () => {
+  it('puts each of them in place, and is ready once all lie there', () => {
+    const { steps, ready } = get(by({ ...archive, with: ['reed-1/shared'] } as Channel));
+    expect(steps.map((s) => s.title)).toEqual([
+      'Fetch Reed 1.0',
+      'Put Reed 1.0 in place',
+      'Put shared of Reed 1.0 in place',
+    ]);
+    expect(ready.keys).toHaveLength(2);
+    expect(ready.of).toEqual(['file ~/.local/share/icons/Reed', 'file ~/.local/share/icons/shared']);
+  });
+});
