@@ -238,7 +238,20 @@ describe('things that differ in some words of their names', () => {
   });
   it('are none where only a version tells them apart, or another sort', () => {
     expect(groups({ ...theme('Reed', '#111111'), ...theme('Reed-2', '#222222') })).toEqual([]);
+    // Beside a version of it, flavours of it stay flavours.
+    const beside = {
+      ...theme('Reed', '#111111'),
+      ...theme('Reed-2', '#222222'),
+      ...theme('Reed-Plum', '#333333'),
+    };
+    expect(groups(beside)).toEqual([['Reed', ['Plain', 'Plum']]]);
     expect(groups({ ...theme('Reed', '#111111'), 'looks/Reed-icons/index.theme': INDEX })).toEqual([]);
+  });
+  it('that are read alike go by their folders, so that each can be told', () => {
+    const alike = { ...theme('Reed-Plum', '#111111'), ...theme('Reed_plum', '#222222') };
+    expect(groups({ ...alike, ...theme('Reed-Clay', '#333333') })).toEqual([
+      ['Reed', ['Clay', 'Reed-Plum', 'Reed_plum']],
+    ]);
   });
   it('become one part, each flavour with its folder, what it inherits from, its colours and its name', () => {
     const index = (name: string, inherits = '') =>

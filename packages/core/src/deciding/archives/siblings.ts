@@ -48,12 +48,17 @@ function groupsIn(findings: readonly ArchiveFinding[]): Siblings[] {
       .map((finding) => ({ finding, words: wordsOf(finding.folder) }))
       .sort((a, b) => (a.finding.folder < b.finding.folder ? -1 : 1));
     const shared = sharedWords(all.map((a) => a.words));
-    const named = all.map(({ finding, words }) => ({ finding, rest: words.slice(shared) }));
-    if (named.some(({ rest }) => isVersion(rest))) return [];
+    const named = all
+      .map(({ finding, words }) => ({ finding, rest: words.slice(shared) }))
+      .filter(({ rest }) => !isVersion(rest))
+      .map(({ finding, rest }) => ({ finding, flavour: flavourName(rest) }));
+    if (named.length < 2) return [];
+    // Two that are read alike go by the names of their folders.
+    const twice = (flavour: string) => named.filter((n) => n.flavour === flavour).length > 1;
     return [
       {
         name: all[0]!.words.slice(0, shared).join(' '),
-        all: named.map(({ finding, rest }) => ({ finding, flavour: flavourName(rest) })),
+        all: named.map((n) => (twice(n.flavour) ? { ...n, flavour: n.finding.folder } : n)),
       },
     ];
   });

@@ -72,8 +72,8 @@ const reed = testPart('Reed');
 
 describe('two programs for one duty', () => {
   const survey = surveyOf(
-    ['Drawers', 'system', 'GTK;System;FileManager;'],
-    ['Shelves', 'system', 'Qt;FileManager;'],
+    ['Drawers', 'system', 'System;FileManager;'],
+    ['Shelves', 'system', 'Utility;FileManager;'],
     ['Editor', 'system', 'TextEditor;'],
   );
   it('are told by the registered categories, and the one that goes is removed by the plan and comes back', () => {

@@ -13,10 +13,11 @@ const TROUBLE = [
 
 /** Gets a part as an archive, of which one folder is put in place for each flavour that is taken, or one alone. */
 export function getArchive(g: Getting, channel: ChannelOf<'archive'>): Ready {
+  const own = [channel.root, ...(channel.with ?? [])];
   const all =
     g.flavours.length > 0
-      ? g.flavours.flatMap((f) => [f.root ?? channel.root, ...(f.with ?? channel.with ?? [])])
-      : [channel.root, ...(channel.with ?? [])];
+      ? g.flavours.flatMap((f) => (f.root === undefined ? own : [f.root, ...(f.with ?? [])]))
+      : own;
   const roots = [...new Set(all)];
   const archive = `${cacheOf(g.part)}/${channel.file}`;
   const fetched = fetchFile(g, channel, archive);
