@@ -1,7 +1,14 @@
 import { newMatch } from '../model/coat/choices.js';
 import type { KeptStep } from '../model/deeds/step.js';
 import { NO_LIMITS } from '../model/coat/limits.js';
-import { NO_ROWS, type CoatRows, type ElementRow, type MatchRow, type TraitRow } from '../model/coat/rows.js';
+import {
+  NO_ROWS,
+  type CaptureRow,
+  type CoatRows,
+  type ElementRow,
+  type MatchRow,
+  type TraitRow,
+} from '../model/coat/rows.js';
 import { IMPORTANCE_WEIGHT } from '../model/kinds/kind.js';
 import { findKind } from '../model/kinds/registry.js';
 import { DEFAULT_TOLERANCE } from '../model/traits/closeness.js';
@@ -175,3 +182,18 @@ export const KEPT: KeptStep = {
   value: '',
   voids: [],
 };
+
+/** A picture of the own desktop as a whole, light, that was brought in at a time, for tests. */
+export const testCapture = (id: string, at: string, more: Partial<CaptureRow> = {}): CaptureRow => ({
+  id,
+  variantId: uuid('light'),
+  name: id,
+  subject: 'Whole desktop',
+  how: 'brought in',
+  at,
+  blob: 'c'.repeat(64),
+  original: 'd'.repeat(64),
+  width: 1920,
+  height: 1080,
+  ...more,
+});

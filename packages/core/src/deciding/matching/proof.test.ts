@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges } from '../../model/coat/changes.js';
 import { type Command, execute } from '../../doing/commands/commands.js';
-import type { CaptureRow, CoatRows, JournalRow, LayerRow, SightingRow } from '../../model/coat/rows.js';
+import type { CoatRows, JournalRow, LayerRow, SightingRow } from '../../model/coat/rows.js';
 import { evaluateCoat } from './evaluate.js';
 import { indexOffers } from './rank.js';
 import { partKey, type MatchContext } from './targets.js';
 import type { Part } from '../../model/parts/part.js';
-import { KEPT, testCoat, testMatch, uuid } from '../../testing/coat.js';
+import { KEPT, testCapture, testCoat, testMatch, uuid } from '../../testing/coat.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import type { TraitValue } from '../../model/traits/value.js';
 import { adviceFor } from '../../proving/compare/advice.js';
@@ -27,19 +27,6 @@ const TIDE = testPart(
   },
 );
 
-const capture = (id: string, at: string, more: Partial<CaptureRow> = {}): CaptureRow => ({
-  id,
-  variantId: uuid('light'),
-  name: id,
-  subject: 'Whole desktop',
-  how: 'brought in',
-  at,
-  blob: 'c'.repeat(64),
-  original: 'd'.repeat(64),
-  width: 1920,
-  height: 1080,
-  ...more,
-});
 const sighting = (
   captureId: string,
   values: Record<string, TraitValue>,
@@ -119,7 +106,7 @@ const MORNING = '2026-11-21T08:00:00.000Z';
 describe('what pictures of the own desktop prove', () => {
   it('is what was read off them, and nothing else: the rest is not seen', () => {
     const { rail, proof, state } = evaluate({
-      capture: by(capture('c', EVENING)),
+      capture: by(testCapture('c', EVENING)),
       sighting: by(sighting('c', { edge: 'right', thickness: 180 })),
     });
     expect(proof!.traits.map((t) => t.score.target.spec.id).sort()).toEqual(['edge', 'thickness']);
@@ -130,7 +117,7 @@ describe('what pictures of the own desktop prove', () => {
   });
   it('is read at the size of the display, whatever the size of the picture', () => {
     const { proof } = evaluate({
-      capture: by(capture('c', EVENING, { width: 960, height: 540 })),
+      capture: by(testCapture('c', EVENING, { width: 960, height: 540 })),
       sighting: by(sighting('c', { thickness: 42 })),
     });
     expect(proof!.traits[0]!.seen).toBe(84);
@@ -138,9 +125,9 @@ describe('what pictures of the own desktop prove', () => {
   });
   it('is the newest of what was seen, and drawings prove nothing', () => {
     const captures = by(
-      capture('old', EVENING),
-      capture('new', MORNING),
-      capture('drawn', '2026-12-01T08:00:00.000Z', { how: 'drawn' }),
+      testCapture('old', EVENING),
+      testCapture('new', MORNING),
+      testCapture('drawn', '2026-12-01T08:00:00.000Z', { how: 'drawn' }),
     );
     const { proof, ctx } = evaluate({
       capture: captures,
@@ -159,7 +146,7 @@ describe('what pictures of the own desktop prove', () => {
     const { proof } = evaluate({}, { now });
     expect(proof).toMatchObject({ capture: null, traits: [{ by: 'survey', seen: 60 }] });
     const seen = evaluate(
-      { capture: by(capture('c', EVENING)), sighting: by(sighting('c', { thickness: 84 })) },
+      { capture: by(testCapture('c', EVENING)), sighting: by(sighting('c', { thickness: 84 })) },
       { now },
     );
     expect(seen.proof!.traits).toMatchObject([{ by: 'picture', seen: 84 }]);
@@ -169,7 +156,7 @@ describe('what pictures of the own desktop prove', () => {
 describe('what was looked for and not found', () => {
   it('may be anything: it counts nothing at least and all at most, and its standing stays with what is promised', () => {
     const { rail, state } = evaluate({
-      capture: by(capture('c', MORNING)),
+      capture: by(testCapture('c', MORNING)),
       sighting: by(sighting('c', {}, { how: 'not found' })),
       journal: { t: done('t', '84', EVENING) },
     });
@@ -179,7 +166,7 @@ describe('what was looked for and not found', () => {
   });
   it('is nothing where it is not there, and its standing follows', () => {
     const { rail } = evaluate({
-      capture: by(capture('c', MORNING)),
+      capture: by(testCapture('c', MORNING)),
       sighting: by(sighting('c', {}, { how: 'not there' })),
       journal: { t: done('t', '84', EVENING) },
     });
@@ -191,7 +178,7 @@ describe('what was looked for and not found', () => {
 describe('what is proven above what is chosen', () => {
   const stingy = testPart('Stingy', {}, { thickness: { fixed: 180 } });
   const seen = (values: Record<string, TraitValue>, part: Part) =>
-    evaluate({ capture: by(capture('c', MORNING)), sighting: by(sighting('c', values)) }, { part }).state;
+    evaluate({ capture: by(testCapture('c', MORNING)), sighting: by(sighting('c', values)) }, { part }).state;
   it('is told with its reason: what was not seen and promises less, and what was seen nearer than promised', () => {
     const coat = seen({ thickness: 84 }, stingy);
     expect(coat.proven!).toBeGreaterThan(coat.chosen!);
@@ -212,7 +199,7 @@ describe('what is proven above what is chosen', () => {
 
 describe('standings', () => {
   const seen = {
-    capture: by(capture('c', MORNING)),
+    capture: by(testCapture('c', MORNING)),
     sighting: by(sighting('c', { edge: 'left', thickness: 20, colour: '#000000' })),
   };
   it('stay with what is promised until something was done for the element', () => {
@@ -238,7 +225,7 @@ describe('advice', () => {
   function adviceOf(seen: number, journal: JournalRow[], settings: LayerRow['settings'] = {}) {
     const { ctx, proof } = evaluate(
       {
-        capture: by(capture('c', MORNING)),
+        capture: by(testCapture('c', MORNING)),
         sighting: by(sighting('c', { thickness: seen })),
         journal: by(...journal),
       },
@@ -279,7 +266,11 @@ describe('advice', () => {
 describe('closeness over time', () => {
   it('is told for each picture by what is on it, and what was not found counts nothing', () => {
     const { ctx, state } = evaluate({
-      capture: by(capture('b', MORNING), capture('a', EVENING), capture('n', '2026-11-23T08:00:00.000Z')),
+      capture: by(
+        testCapture('b', MORNING),
+        testCapture('a', EVENING),
+        testCapture('n', '2026-11-23T08:00:00.000Z'),
+      ),
       sighting: by(
         sighting('a', { thickness: 180 }),
         sighting('b', { thickness: 84 }),
@@ -303,7 +294,7 @@ describe('commands about pictures of the own desktop', () => {
     if (!applied.ok) throw new Error(applied.clash.sentence);
     return applied.rows;
   };
-  const add = { type: 'capture.add' as const, ...capture(uuid('c'), EVENING) };
+  const add = { type: 'capture.add' as const, ...testCapture(uuid('c'), EVENING) };
   const { captureId: _, ...seen } = sighting('c', { thickness: 84 }, { id: uuid('s') });
 
   it('keep one sighting of an element on each picture, and take it along when picture or element go', () => {

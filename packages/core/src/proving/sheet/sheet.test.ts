@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import type { CaptureRow, CoatRows, LayerRow, ReadingRow } from '../../model/coat/rows.js';
+import type { CoatRows, LayerRow, ReadingRow } from '../../model/coat/rows.js';
 import { EMPTY_SURVEY } from '../../model/host/survey.js';
 import { evaluateCoat } from '../../deciding/matching/evaluate.js';
 import { indexOffers } from '../../deciding/matching/rank.js';
 import { partKey, type MatchContext } from '../../deciding/matching/targets.js';
 import { derivePlan } from '../../doing/plan/derive.js';
 import { stepsOf } from '../../model/deeds/step.js';
-import { KEPT, testCoat, testElement, testMatch, uuid } from '../../testing/coat.js';
+import { KEPT, testCapture, testCoat, testElement, testMatch, uuid } from '../../testing/coat.js';
 import { testHost, testPart } from '../../testing/parts.js';
 import { withoutAccount } from './privacy.js';
 import { PLAIN_CHOICE, sheetOf, type SheetChoice } from './sheet.js';
@@ -195,21 +195,9 @@ describe('names of accounts', () => {
 });
 
 describe('pictures of the own desktop on a sheet', () => {
-  const capture = (id: string, at: string): CaptureRow => ({
-    id,
-    variantId: uuid('light'),
-    name: id,
-    subject: 'Whole desktop',
-    how: 'brought in',
-    at,
-    blob: 'c'.repeat(64),
-    original: 'c'.repeat(64),
-    width: 1920,
-    height: 1080,
-  });
   const captions = (...days: string[]) =>
     sheetWith(
-      { capture: Object.fromEntries(days.map((at, n) => [`c${n}`, capture(`c${n}`, at)])) },
+      { capture: Object.fromEntries(days.map((at, n) => [`c${n}`, testCapture(`c${n}`, at)])) },
       { ownPictures: true },
     ).pictures[0]!.pictures.map((p) => p.caption);
 

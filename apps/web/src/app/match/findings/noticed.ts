@@ -98,6 +98,7 @@ export class Noticed {
       const seen = await this.pixels.ask('pick', { sha, rect, most: PICKED }).catch(() => []);
       found[elementId] = { ...found[elementId], [variantId]: seen };
     }
-    this.beneath.set(found);
+    // Of two looks the one for what is there now counts, whichever ends last.
+    if (places === this.bare()) this.beneath.set(found);
   }
 }
